@@ -1,0 +1,91 @@
+using System.Globalization;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+
+namespace OatPath.Cli;
+
+/// <summary>Reads a command's words: one file and named options. Anything else is refused with a remedy.</summary>
+public sealed class Arguments
+{
+    private readonly Dictionary<string, string> options = [];
+
+    private Arguments(string? file) => File = file;
+
+    public string? File { get; }
+
+    public static Arguments Parse(IReadOnlyList<string> words, params string[] known)
+    {
+        string? file = null;
+        var options = new Dictionary<string, string>();
+        for (var i = 0; i < words.Count; i++)
+        {
+            if (!words[i].StartsWith("--", StringComparison.Ordinal))
+            {
+                file = file is null ? words[i] : throw new BadInputException($"{words[i]}: one file at a time");
+            }
+            else if (!known.Contains(words[i]))
+            {
+                throw new BadInputException($"{words[i]}: unknown option; use {string.Join(", ", known)}");
+            }
+            else if (i + 1 == words.Count)
+            {
+                throw new BadInputException($"{words[i]}: needs a value");
+            }
+            else
+            {
+                options[words[i]] = words[++i];
+            }
+        }
+
+        var parsed = new Arguments(file);
+        foreach (var (name, value) in options)
+        {
+            parsed.options[name] = value;
+        }
+
+        return parsed;
+    }
+
+    public string? Text(string option) => options.GetValueOrDefault(option);
+
+    public DateOnly? Date(string option) => Text(option) switch
+    {
+        null => null,
+        var text when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) => date,
+        _ => throw new BadInputException($"{option}: write a date as 2026-03-09"),
+    };
+
+    public int Number(string option, int otherwise, int least, int most) => Text(option) switch
+    {
+        null => otherwise,
+        var text when int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most => number,
+        _ => throw new BadInputException($"{option}: give a whole number from {least} to {most}"),
+    };
+
+    public CaseFile Case() => File is null
+        ? throw new BadInputException("CASE.json: name the case file")
+        : Checked(File, CaseJson.ReadCase(Read(File)));
+
+    public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(Read(file))) : new HouseRules();
+
+    public static CarePath Path(string file) => Checked(file, CaseJson.ReadPath(Read(file)));
+
+    private static string Read(string file)
+    {
+        try
+        {
+            return System.IO.File.ReadAllText(file);
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            throw new BadInputException($"{file}: cannot be read; check the name and the rights");
+        }
+    }
+
+    private static T Checked<T>(string file, (T? Value, IReadOnlyList<Problem> Problems) read)
+        where T : class =>
+        read.Value ?? throw new BadInputException(string.Join(Environment.NewLine, read.Problems.Select(problem => $"{file}: {problem}")));
+}
+
+/// <summary>What was given cannot be used; the message names the field and the remedy.</summary>
+public sealed class BadInputException(string message) : Exception(message);

@@ -1,0 +1,159 @@
+using OatPath.Core.House;
+
+namespace OatPath.Core.CheckIn;
+
+/// <summary>What a report means, mildest first.</summary>
+public enum Outcome { CarryOn, EaseOff, Stop, MedicalHelp }
+
+/// <summary>What the table needs to know besides the report.</summary>
+/// <param name="PreviousSting">The worst sting reported for the application before this one, of any active; null when none.</param>
+/// <param name="SinceApplication">Time from the application to the report; null when it is not known.</param>
+/// <param name="InsideExpectedCourse">Whether a care window is open in which tightness and flaking belong to the course.</param>
+public sealed record OutcomeContext(int? PreviousSting = null, TimeSpan? SinceApplication = null, bool InsideExpectedCourse = false);
+
+/// <summary>One judgement: the outcome and what decided it.</summary>
+public sealed record Judgement(Outcome Outcome, Because Because);
+
+/// <summary>Turns a report into one of four outcomes. Never a diagnosis.</summary>
+/// <remarks>
+/// Source: house default on trade convention. What is neither plainly green nor red is amber:
+/// redness of 3 or 4 before 24 h are over, redness of 1 past 24 h, and a sting of 1 to 4 that lasts over an hour.
+/// A sting of 5 or 6 that has not ended counts as settled only while the first hour still runs.
+/// </remarks>
+public static class OutcomeTable
+{
+    private const int Hour = 3600;
+
+    public static Judgement Judge(SkinReport report, OutcomeContext context)
+    {
+        if (Medical(report) is { } medical)
+        {
+            return new(Outcome.MedicalHelp, medical);
+        }
+
+        if (Stop(report, context) is { } stop)
+        {
+            return new(Outcome.Stop, stop);
+        }
+
+        if (EaseOff(report, context) is { } ease)
+        {
+            return new(Outcome.EaseOff, ease);
+        }
+
+        return new(Outcome.CarryOn, Because.Of(RuleBook.OutcomeCarryOn, ("sting", report.Sting), ("redness", report.Redness)));
+    }
+
+    /// <summary>Signs of a broken barrier, which pause everything.</summary>
+    public static bool IsBarrierSign(Sign sign) => sign is Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks;
+
+    private static Because? Medical(SkinReport report)
+    {
+        foreach (var sign in report.Signs)
+        {
+            if (sign <= Sign.WhiteOrGreyBurn)
+            {
+                return Because.Of(RuleBook.OutcomeMedical, ("sign", SignTitle.Of(sign)));
+            }
+        }
+
+        return report.Pain >= 8 ? Because.Of(RuleBook.OutcomeMedical, ("sign", $"pain {report.Pain} of 10")) : null;
+    }
+
+    private static Because? Stop(SkinReport report, OutcomeContext context)
+    {
+        Because Say(string what) => Because.Of(RuleBook.OutcomeStop, ("sign", what));
+
+        if (report.Sting >= 7)
+        {
+            return Say($"sting {report.Sting} of 10");
+        }
+
+        if (report.Sting >= 5 && StillThereAfterAnHour(report, context))
+        {
+            return Say($"sting {report.Sting} still there after 60 min");
+        }
+
+        if (report.Redness >= 3 && report.RednessPast24h)
+        {
+            return Say($"redness {report.Redness} past 24 h");
+        }
+
+        if (report.Sting >= 5 && context.PreviousSting >= 5)
+        {
+            return Say($"sting {context.PreviousSting} and {report.Sting} at two applications running");
+        }
+
+        foreach (var sign in report.Signs)
+        {
+            if (IsBarrierSign(sign) || sign == Sign.DarkOrPalePatch)
+            {
+                return Say(SignTitle.Of(sign));
+            }
+        }
+
+        return null;
+    }
+
+    private static bool StillThereAfterAnHour(SkinReport report, OutcomeContext context) =>
+        report.StingSeconds is { } seconds
+            ? seconds > Hour
+            : context.SinceApplication is not { } since || since.TotalSeconds >= Hour;
+
+    private static Because? EaseOff(SkinReport report, OutcomeContext context)
+    {
+        Because Say(string what) => Because.Of(RuleBook.OutcomeEaseOff, ("sign", what));
+
+        if (report.Sting >= 5)
+        {
+            return Say($"sting {report.Sting} of 10");
+        }
+
+        if (report.Sting >= 1 && (report.StingSeconds is > Hour || (report.StingSeconds is null && context.SinceApplication?.TotalSeconds >= Hour)))
+        {
+            return Say($"sting {report.Sting} for over an hour");
+        }
+
+        if (report.Redness >= 1 && report.RednessPast24h)
+        {
+            return Say($"redness {report.Redness} past 24 h");
+        }
+
+        if (report.Redness >= 3)
+        {
+            return Say($"redness {report.Redness} of 4");
+        }
+
+        if ((report.TightOrDry || report.Flaking) && !context.InsideExpectedCourse)
+        {
+            return Say(report.Flaking ? "flaking outside an expected course" : "tight or dry skin");
+        }
+
+        return null;
+    }
+}
+
+/// <summary>Signs in words.</summary>
+public static class SignTitle
+{
+    public static string Of(Sign sign) => sign switch
+    {
+        Sign.Weals => "raised, itchy weals",
+        Sign.SwellingEyesOrLips => "swelling of eyes or lips",
+        Sign.TroubleBreathing => "trouble breathing",
+        Sign.Blisters => "blisters",
+        Sign.WeepingOrPus => "weeping or pus",
+        Sign.Fever => "fever",
+        Sign.SpreadingHotRedness => "hot redness that spreads",
+        Sign.PainWakes => "pain that wakes you",
+        Sign.EyeExposure => "product in the eye",
+        Sign.ColdSoreAfterPeel => "a cold sore after a peel",
+        Sign.WhiteOrGreyBurn => "skin gone white or grey",
+        Sign.MoisturiserStings => "plain moisturiser stings",
+        Sign.Raw => "raw skin",
+        Sign.Shiny => "tight, shiny skin",
+        Sign.DryCracks => "dry cracks",
+        Sign.DarkOrPalePatch => "a new dark or pale patch",
+        _ => sign.ToString(),
+    };
+}

@@ -1,0 +1,52 @@
+namespace OatPath.Core.CheckIn;
+
+/// <summary>Signs that need an answer beyond the scales. The first group needs medical help, the second is a broken barrier.</summary>
+public enum Sign
+{
+    Weals,
+    SwellingEyesOrLips,
+    TroubleBreathing,
+    Blisters,
+    WeepingOrPus,
+    Fever,
+    SpreadingHotRedness,
+    PainWakes,
+    EyeExposure,
+    ColdSoreAfterPeel,
+    WhiteOrGreyBurn,
+    MoisturiserStings,
+    Raw,
+    Shiny,
+    DryCracks,
+    DarkOrPalePatch,
+}
+
+/// <summary>How the skin took it, in the client's own numbers.</summary>
+public sealed record SkinReport
+{
+    /// <summary>0 (nothing) to 10 (the worst pain).</summary>
+    public int Sting { get; init; }
+
+    /// <summary>Seconds until the sting had gone, or null while it still stings.</summary>
+    public int? StingSeconds { get; init; } = 0;
+
+    /// <summary>0 none, 1 pink, 2 red, 3 very red, 4 dark or burning red.</summary>
+    public int Redness { get; init; }
+
+    /// <summary>Whether redness was still there 24 h after the application.</summary>
+    public bool RednessPast24h { get; init; }
+
+    public bool TightOrDry { get; init; }
+    public bool Flaking { get; init; }
+    public bool Itch { get; init; }
+    public bool NewSpots { get; init; }
+    public bool StrongSun { get; init; }
+
+    /// <summary>0 to 10; null when there is none to speak of.</summary>
+    public int? Pain { get; init; }
+
+    public IReadOnlyList<Sign> Signs { get; init; } = [];
+
+    /// <summary>Anything else used, in the client's words.</summary>
+    public string AlsoUsed { get; init; } = "";
+}

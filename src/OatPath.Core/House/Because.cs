@@ -1,0 +1,35 @@
+using System.Globalization;
+
+namespace OatPath.Core.House;
+
+/// <summary>Why a line of the path is as it is: a rule and the values it was applied with. The wording lives in <see cref="Words"/>.</summary>
+/// <param name="Rule">A stable rule id from <see cref="RuleBook"/>.</param>
+/// <param name="Values">Named values; dates as yyyy-MM-dd, numbers in invariant form.</param>
+public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Values)
+{
+    private static readonly Dictionary<string, string> None = [];
+
+    public static Because Of(string rule) => new(rule, None);
+
+    public static Because Of(string rule, params ReadOnlySpan<(string Name, object Value)> values)
+    {
+        var map = new Dictionary<string, string>(values.Length);
+        foreach (var (name, value) in values)
+        {
+            map[name] = value switch
+            {
+                DateOnly date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                IFormattable formattable => formattable.ToString(null, CultureInfo.InvariantCulture),
+                _ => value.ToString() ?? "",
+            };
+        }
+
+        return new(rule, map);
+    }
+
+    public bool Equals(Because? other) =>
+        other is not null && Rule == other.Rule && Values.Count == other.Values.Count
+        && Values.All(pair => other.Values.TryGetValue(pair.Key, out var value) && value == pair.Value);
+
+    public override int GetHashCode() => HashCode.Combine(Rule, Values.Count);
+}

@@ -1,0 +1,71 @@
+namespace OatPath.Core.House;
+
+/// <summary>
+/// The studio's own choices and contacts. A choice may make a plan gentler or differently ordered; hard limits are not choices and have no setting here.
+/// </summary>
+public sealed record HouseRules
+{
+    public const string FormatName = "oatpath/rules";
+
+    public string Format { get; init; } = FormatName;
+    public int Version { get; init; } = 1;
+
+    /// <summary>Name shown to clients.</summary>
+    public string StudioName { get; init; } = "";
+
+    /// <summary>IANA zone whose wall clock the studio lives by.</summary>
+    public string Zone { get; init; } = "UTC";
+
+    public ContactNumbers Contacts { get; init; } = new();
+    public IReadOnlyList<OpeningHours> Opening { get; init; } = [];
+
+    /// <summary>Evenings a week a leave-on acid starts at: 1, 2 or 3. Sensitive and reactive skin always starts at 1.</summary>
+    public int AcidStartEvenings { get; init; } = 2;
+
+    /// <summary>Days at a rung before a step up may be asked. Only longer than the default is accepted.</summary>
+    public int AcidHoldDays { get; init; } = 21;
+
+    /// <summary>Hold for sensitive and reactive skin, days.</summary>
+    public int SensitiveHoldDays { get; init; } = 28;
+
+    /// <summary>Days between two changes over all actives.</summary>
+    public int ChangeSpacingDays { get; init; } = 14;
+
+    /// <summary>Moisturiser after an evening acid: always, or only if the client finds it needed.</summary>
+    public bool MoisturiserAfterAcidAlways { get; init; } = true;
+
+    /// <summary>Lowest SPF that counts on an ordinary day (30 or 50).</summary>
+    public int EverydaySpf { get; init; } = 30;
+
+    /// <summary>Lowest SPF that counts inside a care window.</summary>
+    public int WindowSpf { get; init; } = 50;
+
+    /// <summary>Whether masks stand before toner and acid, or after serums.</summary>
+    public bool MaskBeforeToner { get; init; } = true;
+
+    /// <summary>Whether the eye gel goes on before the sunscreen in the morning.</summary>
+    public bool EyeBeforeSunscreen { get; init; } = true;
+
+    /// <summary>Clay mask time in minutes: 10, 15 or 20.</summary>
+    public int ClayMinutes { get; init; } = 15;
+
+    /// <summary>Most exfoliating uses in any rolling 7 days, beginner and established.</summary>
+    public int BeginnerExfoliationsPer7Days { get; init; } = 3;
+    public int EstablishedExfoliationsPer7Days { get; init; } = 7;
+
+    /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
+    public int ReorderLeadDays { get; init; } = 10;
+}
+
+/// <summary>The three numbers a client may be told. All three are needed before anything is published.</summary>
+public sealed record ContactNumbers
+{
+    public string Studio { get; init; } = "";
+    public string OutOfHours { get; init; } = "";
+    public string Emergency { get; init; } = "";
+
+    public bool Complete => Studio.Length > 0 && OutOfHours.Length > 0 && Emergency.Length > 0;
+}
+
+/// <summary>One span of opening on one weekday, wall-clock time. Spans that pass midnight are written as two.</summary>
+public sealed record OpeningHours(DayOfWeek Day, TimeOnly From, TimeOnly Until);

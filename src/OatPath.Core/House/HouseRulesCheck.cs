@@ -1,0 +1,43 @@
+namespace OatPath.Core.House;
+
+/// <summary>Says what is wrong with a set of house rules: which field, and what would be accepted.</summary>
+public static class HouseRulesCheck
+{
+    public static IReadOnlyList<Problem> Check(HouseRules rules)
+    {
+        var problems = new List<Problem>();
+        void Need(bool ok, string field, string remedy)
+        {
+            if (!ok)
+            {
+                problems.Add(new(field, remedy));
+            }
+        }
+
+        Need(rules.Format == HouseRules.FormatName, "format", $"write \"{HouseRules.FormatName}\"");
+        Need(rules.Version == 1, "version", "this program reads version 1");
+        Need(CareDay.FindZone(rules.Zone) is not null, "zone", "use a time zone name such as Europe/Vienna");
+        Need(rules.AcidStartEvenings is >= 1 and <= 3, "acidStartEvenings", "choose 1, 2 or 3 evenings a week");
+        Need(rules.AcidHoldDays is >= 21 and <= 84, "acidHoldDays", "choose 21 to 84 days; a hold is never shorter than 21");
+        Need(rules.SensitiveHoldDays is >= 28 and <= 112, "sensitiveHoldDays", "choose 28 to 112 days");
+        Need(rules.ChangeSpacingDays is >= 14 and <= 60, "changeSpacingDays", "choose 14 to 60 days");
+        Need(rules.EverydaySpf is 30 or 50, "everydaySpf", "choose 30 or 50");
+        Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");
+        Need(rules.ClayMinutes is 10 or 15 or 20, "clayMinutes", "choose 10, 15 or 20 minutes");
+        Need(rules.BeginnerExfoliationsPer7Days is >= 1 and <= 3, "beginnerExfoliationsPer7Days", "choose 1 to 3");
+        Need(rules.EstablishedExfoliationsPer7Days is >= 1 and <= 7, "establishedExfoliationsPer7Days", "choose 1 to 7");
+        Need(rules.ReorderLeadDays is >= 0 and <= 60, "reorderLeadDays", "choose 0 to 60 days");
+        foreach (var span in rules.Opening)
+        {
+            Need(Enum.IsDefined(span.Day) && span.From < span.Until, "opening", "each span needs a weekday and must end after it begins");
+        }
+
+        return problems;
+    }
+}
+
+/// <summary>One thing wrong with what was given: the field, and how to put it right.</summary>
+public sealed record Problem(string Field, string Remedy)
+{
+    public override string ToString() => $"{Field}: {Remedy}";
+}

@@ -1,0 +1,190 @@
+using System.Collections.Frozen;
+
+namespace OatPath.Core.House;
+
+/// <summary>A rule by its stable id. Its source stands again, with its limits, in docs/method.md.</summary>
+/// <param name="Template">Wording with {names} of the values; {name:date} writes a date.</param>
+public sealed record Rule(string Id, string Title, string Source, string Template);
+
+/// <summary>Every rule the planner gives as a reason. Ids are stable; wording may be translated.</summary>
+public static class RuleBook
+{
+    public const string NeverAtHome = "hard.never-at-home";
+    public const string SalicylicLimit = "hard.salicylic-2";
+    public const string AhaLimit = "hard.aha-30";
+    public const string AhaPh = "hard.aha-ph";
+    public const string UnknownStrength = "hard.unknown-strength";
+    public const string LeaveOnStrength = "shelf.leave-on-strength";
+    public const string LeaveOnPh = "shelf.leave-on-ph";
+    public const string Allergy = "flag.allergy";
+    public const string AgeRetinoid = "hard.under-18";
+    public const string Pregnancy = "flag.pregnancy";
+    public const string Isotretinoin = "flag.isotretinoin";
+    public const string RosaceaScrub = "flag.rosacea-scrub";
+    public const string StrongSulphate = "shelf.strong-sulphate";
+    public const string RosaceaAcid = "flag.rosacea-acid";
+    public const string GentlerAcidFirst = "flag.pigment-acid";
+    public const string TintedSunscreen = "flag.pigment-sunscreen";
+    public const string MattSunscreen = "shelf.matt-sunscreen";
+    public const string Hands = "routine.hands";
+    public const string HandsAfterAcid = "routine.hands-after-acid";
+    public const string MorningWater = "routine.morning-water";
+    public const string DryBeforeAcid = "routine.dry-before-acid";
+    public const string PatDry = "routine.pat-dry";
+    public const string CleanseTwice = "routine.cleanse-twice";
+    public const string Everyday = "routine.everyday";
+    public const string WeeklyExtra = "routine.weekly-extra";
+    public const string OneOfAKind = "routine.one-of-a-kind";
+    public const string SessionOnly = "routine.session-only";
+    public const string OnHand = "routine.on-hand";
+    public const string Empty = "shelf.empty";
+    public const string SunscreenUnusable = "shelf.sunscreen-unusable";
+    public const string ManySteps = "routine.many-steps";
+    public const string ByHandOrder = "routine.by-hand-order";
+    public const string ShelfLacks = "shelf.lacks";
+    public const string SunscreenRequired = "hard.sunscreen-required";
+    public const string SunscreenMorning = "sunscreen.morning";
+    public const string SunscreenEveryday = "sunscreen.everyday";
+    public const string NotStarted = "ramp.not-started";
+    public const string PatchFirst = "ramp.patch-first";
+    public const string PatchRead = "ramp.patch-read";
+    public const string PatchReaction = "ramp.patch-reaction";
+    public const string Rung = "ramp.rung";
+    public const string RungFrequency = "ramp.rung-frequency";
+    public const string Hold = "ramp.hold";
+    public const string EnoughUses = "ramp.enough-uses";
+    public const string SeventyPercent = "ramp.seventy-percent";
+    public const string ChangeSpacing = "ramp.change-spacing";
+    public const string StepNotDue = "ramp.step-not-due";
+    public const string Skip7 = "ramp.skip-7";
+    public const string RungDown = "ramp.rung-down";
+    public const string StoppedAtEntry = "ramp.stopped-at-entry";
+    public const string StoppedMedical = "ramp.stopped-medical";
+    public const string StoppedByHand = "ramp.stopped";
+    public const string RedPause = "ramp.red-pause";
+    public const string MedicalPause = "ramp.medical-pause";
+    public const string RepairTonight = "ramp.repair-tonight";
+    public const string RepairOnly = "routine.repair-only";
+    public const string Gap = "ramp.gap";
+    public const string DropAfterWindow = "ramp.drop-after-window";
+    public const string FlagRepair = "flag.repair";
+    public const string TreatmentBefore = "care.before";
+    public const string TreatmentAfter = "care.after";
+    public const string Sunburn = "care.sunburn";
+    public const string StrongSun = "care.strong-sun";
+    public const string SunNewActive = "care.sun-no-change";
+    public const string Occasion = "care.occasion";
+    public const string ZoneLeftOut = "zone.left-out";
+    public const string ZoneUnknown = "zone.unknown";
+    public const string TwoActives = "clash.two-actives";
+    public const string TwoExfoliants = "clash.two-exfoliants";
+    public const string ByHandAlone = "clash.by-hand";
+    public const string AcidCleanserWithAcid = "clash.acid-cleanser";
+    public const string PeroxideWithRetinoid = "clash.peroxide-retinoid";
+    public const string OverAcid = "clash.over-acid";
+    public const string MaskWithAcid = "clash.mask-acid";
+    public const string OneExtra = "clash.one-extra";
+    public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
+    public const string ExfoliationBudget = "ramp.budget";
+    public const string AskStepUp = "ramp.ask-step-up";
+    public const string AskSafety = "meet.ask-again";
+    public const string OutcomeCarryOn = "outcome.carry-on";
+    public const string OutcomeEaseOff = "outcome.ease-off";
+    public const string OutcomeStop = "outcome.stop";
+    public const string OutcomeMedical = "outcome.medical";
+
+    public static IReadOnlyList<Rule> All { get; } =
+    [
+        new(NeverAtHome, "Never at home", "trade convention", "{product} holds {substance}, which is never used at home at any strength. Keep it for the salon; ask the client to bring it in."),
+        new(SalicylicLimit, "Salicylic acid at most 2 %", "public: salicylic acne monograph, 0.5 to 2 %", "{product} holds {percent} % salicylic acid; at home 2 % is the limit. Choose one at 2 % or less."),
+        new(AhaLimit, "AHA together at most 30 %", "public: cosmetic ingredient panel on AHA, 1998", "{product} holds {percent} % AHA together; over 30 % is never used at home. Keep it for the salon."),
+        new(AhaPh, "AHA at pH 3.0 or more", "public: cosmetic ingredient panel on AHA, 1998", "{product} has pH {ph}; an AHA under pH 3.0 is never used at home."),
+        new(UnknownStrength, "Unknown strength is blocked", "derived from the AHA and salicylic limits: an assumed value never clears a limit", "{product} cannot be planned until its {what} is known. Look at the label or measure it, then enter it on the shelf."),
+        new(LeaveOnStrength, "Leave-on AHA at most 10 %, mandelic 15 %", "public: cosmetic ingredient panel on AHA, 1998; mandelic: house default", "{product} holds {percent} % AHA and stays on; the limit is {limit} %. Choose a milder one."),
+        new(LeaveOnPh, "Leave-on AHA at pH 3.5 or more", "public: cosmetic ingredient panel on AHA, 1998", "{product} has pH {ph} and stays on; leave-on AHA needs pH 3.5 or more."),
+        new(Allergy, "Matching products are excluded", "trade convention", "{product} is left out: the client is allergic to {allergen}."),
+        new(AgeRetinoid, "No retinoid under 18", "trade convention", "{product} holds a retinoid, which is not planned under 18."),
+        new(Pregnancy, "Pregnancy and breastfeeding", "trade convention, by family", "{product} holds {family}, which is not planned in pregnancy or while breastfeeding without a clinician's word; retinoids and hydroquinone never."),
+        new(Isotretinoin, "Isotretinoin within 6 months", "trade convention", "{product} is left out: isotretinoin now or within 6 months allows only a gentle routine."),
+        new(RosaceaScrub, "No scrub with rosacea", "trade convention", "{product} is left out: skin with rosacea is not scrubbed."),
+        new(StrongSulphate, "No strong sulphate on dry or sensitive skin", "trade convention", "{product} has a strong sulphate base; dry or sensitive skin does better without."),
+        new(RosaceaAcid, "Azelaic or PHA first with rosacea", "trade convention", "With rosacea, azelaic acid or a PHA comes before {product}."),
+        new(GentlerAcidFirst, "Mandelic, lactic or azelaic before glycolic", "trade convention", "This skin marks easily: mandelic, lactic or azelaic acid comes before {product}."),
+        new(TintedSunscreen, "Tinted sunscreen where skin marks easily", "trade convention", "This skin marks easily: a tinted sunscreen protects better than {product}."),
+        new(MattSunscreen, "Matt sunscreen for oily skin", "trade convention", "Oily skin wears a matt sunscreen more readily than {product}."),
+        new(Hands, "Hands washed first", "trade convention", "Clean hands first."),
+        new(HandsAfterAcid, "Hands washed after an acid", "trade convention", "Wash the acid off your fingertips so that it does not reach your eyes."),
+        new(MorningWater, "Water in the morning", "trade convention", "Water is enough in the morning on dry or recovering skin, and when there is no gentle cleanser."),
+        new(DryBeforeAcid, "Acids on dry skin", "trade convention", "What comes next goes on completely dry skin."),
+        new(PatDry, "Pat, do not rub", "trade convention", "Pat with a fresh towel; leave the skin slightly damp."),
+        new(CleanseTwice, "Two cleanses in the evening", "trade convention", "Sunscreen was worn: cleanse, rinse, and cleanse once more."),
+        new(Everyday, "Everyday product", "trade convention", "Part of the everyday routine, in its usual place."),
+        new(WeeklyExtra, "Weekly extra", "house default", "{product} is a weekly extra, placed away from acid evenings."),
+        new(OneOfAKind, "One of a kind at a time", "trade convention", "Another product of the same kind is used at this time of day, so {product} rests."),
+        new(SessionOnly, "Only in a planned session", "trade convention", "{product} is only for a session that the practitioner plans; it is never part of the everyday routine."),
+        new(OnHand, "On hand when needed", "trade convention", "{product} is kept on hand and used only when needed."),
+        new(Empty, "Empty or past its time", "trade convention", "{product} is empty or past its time."),
+        new(SunscreenUnusable, "Sunscreen that does not count", "trade convention", "{product} is not a usable sunscreen now: its SPF, its UVA cover or its age is short."),
+        new(ManySteps, "More than 6 steps", "house default", "The {moment} has {count} steps; over 6 people stop doing it. Park one."),
+        new(ByHandOrder, "Order set by hand", "house default", "By hand, {first} goes on before {second}, against the usual thin-to-thick order; the later one may not sink in."),
+        new(ShelfLacks, "The shelf lacks something", "trade convention", "The shelf lacks {what}."),
+        new(SunscreenRequired, "No light-sensitising active without sunscreen", "trade convention", "{product} waits until there is a usable broad-spectrum sunscreen of SPF {spf} or more on the shelf."),
+        new(SunscreenMorning, "Sunscreen every morning with a light-sensitising active", "trade convention", "Sunscreen SPF {spf} every morning, because {product} makes skin more sensitive to light."),
+        new(SunscreenEveryday, "Sunscreen every morning", "trade convention", "Sunscreen SPF {spf} every morning."),
+        new(NotStarted, "Not started", "house default", "{product} is on the shelf but nobody has started it."),
+        new(PatchFirst, "Patch test before a new active", "trade convention", "{product} waits for a patch test read clear at 48 hours."),
+        new(PatchRead, "Patch test is read", "trade convention", "The patch test of {product} from {on:date} is to be read at 24 and 48 hours."),
+        new(PatchReaction, "Patch test reacted", "trade convention", "The patch test of {product} reacted on {on:date}: it is not used."),
+        new(Rung, "The rung held", "trade convention", "{product}: {frequency}, since {since:date}."),
+        new(RungFrequency, "No more often than the rung", "trade convention", "Rest: {product} is at {frequency}, spread evenly."),
+        new(Hold, "Hold before a step up", "trade convention: 21 days, sensitive 28", "The hold of {days} days lasts until {until:date}."),
+        new(EnoughUses, "At least 4 uses", "trade convention", "Used {uses} times at this rung; {need} are needed."),
+        new(SeventyPercent, "At least 70 % used", "trade convention", "Used {uses} of {planned} planned; 70 % are needed."),
+        new(ChangeSpacing, "One change in 14 days", "trade convention", "One change at a time: the next may come on {until:date}."),
+        new(StepNotDue, "A step up before its time", "house default", "The step up of {product} on {on:date} was not due and is not taken."),
+        new(Skip7, "Off for 7 days after a strong reaction", "trade convention", "{product} rests until {until:date}, after the reaction on {since:date}."),
+        new(RungDown, "One rung down after a strong reaction", "trade convention", "{product} comes back one rung lower."),
+        new(StoppedAtEntry, "Stopped on the entry rung", "trade convention", "{product} reacted on its mildest rung on {on:date} and has stopped. Decide whether it suits this skin."),
+        new(StoppedMedical, "Stopped after a medical sign", "house default", "{product} stopped after the medical signs of {on:date}. Starting it again begins with a patch test."),
+        new(StoppedByHand, "Stopped by the practitioner", "house default", "{product} was stopped on {on:date}."),
+        new(RedPause, "Everything pauses on red", "trade convention", "Repair routine since {since:date} ({sign}), until the practitioner clears it with a reason."),
+        new(MedicalPause, "Everything pauses for medical help", "trade convention", "Everything is off since {since:date} ({sign}). It stays so until the practitioner records what happened."),
+        new(RepairTonight, "Repair evening after a reaction", "trade convention", "Repair tonight: gentle cleanse, hydrator, plain moisturiser."),
+        new(RepairOnly, "Not part of the repair routine", "trade convention", "{product} is not part of the repair routine."),
+        new(Gap, "Gap of 14 or 28 days", "trade convention", "Not used for {days} days: one rung lower."),
+        new(DropAfterWindow, "One rung lower after a window", "trade convention", "{product} comes back one rung lower, once."),
+        new(FlagRepair, "Repair routine only", "trade convention", "Repair routine: {flag}."),
+        new(TreatmentBefore, "Stop before a treatment", "trade convention, strictest end", "Actives stop before the {treatment} on {on:date}."),
+        new(TreatmentAfter, "Care after a treatment", "trade convention, strictest end", "After the {treatment} on {on:date}: repair routine and SPF 50 until {until:date}. The clinician's sheet comes first."),
+        new(Sunburn, "Nothing active on sunburn", "trade convention", "Sunburn: actives pause until {until:date}."),
+        new(StrongSun, "Pause around strong sun", "trade convention", "Strong sun from {from:date} to {until:date}: acids and retinoids pause 3 days before and during."),
+        new(SunNewActive, "Nothing new around strong sun", "trade convention", "No active is started or raised from {from:date} to {until:date}, because of strong sun."),
+        new(Occasion, "Skin left in peace before an occasion", "trade convention", "{title} on {on:date}: no irritant in the 3 days before."),
+        new(ZoneLeftOut, "Zones left out", "trade convention", "Leave out the zones that are open, eczema-prone or freshly waxed."),
+        new(ZoneUnknown, "Zone not named", "house default", "Actives rest while the zone is not named: {flag}. Name the zone at Meet."),
+        new(TwoActives, "Two actives in one routine only when both established", "trade convention", "{product} rests: {other} has this routine, and not both are established."),
+        new(TwoExfoliants, "Exfoliants in one evening", "trade convention", "{product} rests: an evening carries one exfoliant, or two when both are established and one is mild."),
+        new(ByHandAlone, "Scrub or razor alone", "trade convention", "{product} rests: scrub or razor never shares an evening with {other}."),
+        new(AcidCleanserWithAcid, "Acid cleanser with an acid", "trade convention", "{product} rests: an exfoliating cleanser is an acid and does not go with {other}."),
+        new(PeroxideWithRetinoid, "Benzoyl peroxide with retinoid", "trade convention", "{product} rests: benzoyl peroxide and a retinoid do not share a routine with {other}."),
+        new(OverAcid, "Peroxide over an acid", "trade convention", "{product} rests: peroxide straight over an acid would push it in ({other})."),
+        new(MaskWithAcid, "No leave-on acid on a mask evening", "trade convention", "{product} rests: on a mask evening no leave-on acid unless established ({other})."),
+        new(OneExtra, "One mask an evening", "house default", "{product} rests: {other} is the mask of this evening."),
+        new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
+        new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
+        new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),
+        new(AskSafety, "Safety questions every 4 weeks", "house default", "Pregnancy, medicines and sun were last asked on {on:date}; ask again."),
+        new(OutcomeCarryOn, "Carry on", "house default", "Sting {sting}, redness {redness}: within what is expected."),
+        new(OutcomeEaseOff, "Ease off", "house default", "{sign}."),
+        new(OutcomeStop, "Stop, call the studio", "house default", "{sign}."),
+        new(OutcomeMedical, "Medical help now", "trade convention", "{sign}."),
+    ];
+
+    private static readonly FrozenDictionary<string, Rule> ById = All.ToFrozenDictionary(rule => rule.Id);
+
+    /// <summary>The rule with an id, or null when no such rule is known.</summary>
+    public static Rule? Find(string id) => ById.GetValueOrDefault(id);
+
+    /// <summary>Hard limits have no bypass anywhere.</summary>
+    public static bool IsHardLimit(string id) => id.StartsWith("hard.", StringComparison.Ordinal);
+}

@@ -1,0 +1,36 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace OatPath.Core.House;
+
+/// <summary>Turns a reason into a sentence. The one place wording lives, so that it can be translated.</summary>
+public static partial class Words
+{
+    /// <summary>The sentence for a reason; an unknown rule gives its id, so that nothing is hidden.</summary>
+    public static string Say(Because because)
+    {
+        var template = RuleBook.Find(because.Rule)?.Template ?? because.Rule;
+        var text = Placeholder().Replace(template, match =>
+        {
+            var value = because.Values.GetValueOrDefault(match.Groups["name"].Value, "");
+            return match.Groups["date"].Success && DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+                ? Day(date)
+                : value;
+        });
+        return text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+    }
+
+    /// <summary>"Mon 9 March".</summary>
+    public static string Day(DateOnly date) => date.ToString("ddd d MMMM", CultureInfo.InvariantCulture);
+
+    /// <summary>"1 min 30 s", "45 s", "10 min".</summary>
+    public static string Duration(int seconds) => (seconds / 60, seconds % 60) switch
+    {
+        (0, var s) => $"{s} s",
+        (var m, 0) => $"{m} min",
+        var (m, s) => $"{m} min {s} s",
+    };
+
+    [GeneratedRegex(@"\{(?<name>[a-z]+)(?<date>:date)?\}", RegexOptions.CultureInvariant)]
+    private static partial Regex Placeholder();
+}

@@ -1,0 +1,80 @@
+using OatPath.Core.House;
+using OatPath.Core.Routine;
+using OatPath.Core.Supply;
+
+namespace OatPath.Core.Path;
+
+/// <summary>The day-by-day plan with a reason on every line. What it holds is committed: no rung is in it that nobody approved.</summary>
+public sealed record CarePath
+{
+    public const string FormatName = "oatpath/path";
+
+    public string Format { get; init; } = FormatName;
+    public int Version { get; init; } = 1;
+    public string Engine { get; init; } = PathPlanner.EngineVersion;
+    public required DateTimeOffset AsOf { get; init; }
+
+    /// <summary>The care day <see cref="AsOf"/> falls in.</summary>
+    public required DateOnly Today { get; init; }
+
+    public required IReadOnlyList<DayPath> Days { get; init; }
+    public required IReadOnlyList<PathWindow> Windows { get; init; }
+    public required IReadOnlyList<LadderStatus> Ladders { get; init; }
+    public required IReadOnlyList<SupplyLine> Supply { get; init; }
+    public required IReadOnlyList<Question> Questions { get; init; }
+    public required IReadOnlyList<Because> Warnings { get; init; }
+
+    public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
+}
+
+/// <summary>One care day.</summary>
+/// <param name="Avoid">What to leave out that day, each with its rule.</param>
+/// <param name="Load">Planning index of the day's actives; a planning aid, never a medical measure.</param>
+public sealed record DayPath(
+    DateOnly Date, HalfDay Morning, HalfDay Evening, IReadOnlyList<Because> Avoid, double Load, DayLog? Log = null)
+{
+    public HalfDay this[Moment moment] => moment == Moment.Morning ? Morning : Evening;
+}
+
+/// <summary>One half of a day: its steps in order and what is left out, with reasons.</summary>
+public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false);
+
+/// <summary>What the log says of a day, by product.</summary>
+public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, int? Sting = null, CheckIn.Outcome? Outcome = null);
+
+/// <summary>A span of days with one restriction; both ends included.</summary>
+/// <param name="Until">Last day, or null while it is open.</param>
+public sealed record PathWindow(string Kind, DateOnly From, DateOnly? Until, string? Product, Because Because);
+
+public enum LadderState { WaitingForStart, PatchTest, Climbing, Off, Paused, Stopped, Level, Blocked }
+
+/// <summary>Where an active stands on its ladder at <see cref="CarePath.AsOf"/>.</summary>
+public sealed record LadderStatus
+{
+    public required string Product { get; init; }
+    public required string Ladder { get; init; }
+    public required LadderState State { get; init; }
+    public required int Rung { get; init; }
+    public required Frequency Frequency { get; init; }
+    public DateOnly? Since { get; init; }
+    public DateOnly? OffUntil { get; init; }
+    public int Uses { get; init; }
+    public int Planned { get; init; }
+    public int WorstSting { get; init; }
+
+    /// <summary>Earliest day the next step may be asked, or null where there is none.</summary>
+    public DateOnly? NextDecision { get; init; }
+
+    /// <summary>What is still missing for the next step.</summary>
+    public IReadOnlyList<Because> Missing { get; init; } = [];
+
+    /// <summary>Rungs that would follow if every step were approved on its day. Shown to the practitioner only.</summary>
+    public IReadOnlyList<ProjectedRung> Projected { get; init; } = [];
+}
+
+public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
+
+public enum QuestionKind { MedicalHelp, ClearRed, StoppedAtEntry, PatchReaction, EasedOff, StepUp, PatchUnread, NoSunscreen, AskSafetyAgain, LowSupply }
+
+/// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
+public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null);

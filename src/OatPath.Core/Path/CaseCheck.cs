@@ -1,0 +1,192 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Path;
+
+/// <summary>Says what is wrong with a case file: every field with its remedy, not only the first.</summary>
+public static class CaseCheck
+{
+    private const int MaxList = 5000;
+    private static readonly DateOnly Earliest = new(1900, 1, 1);
+
+    public static IReadOnlyList<Problem> Check(CaseFile file)
+    {
+        var problems = new List<Problem>();
+        Need(problems, file.Format == CaseFile.FormatName, "format", $"write \"{CaseFile.FormatName}\"");
+        Need(problems, file.Version == 1, "version", "this program reads version 1");
+        Need(problems, file.AsOf.Year is >= 2000 and <= 2200, "asOf", "use a year from 2000 to 2200");
+        var zone = CareDay.FindZone(file.Zone);
+        Need(problems, zone is not null, "zone", "use a time zone name such as Europe/Vienna");
+        Need(problems, file.Reference.Length <= 64, "reference", "keep it under 64 characters");
+        if (problems.Count > 0)
+        {
+            return problems;
+        }
+
+        var today = CareDay.Of(file.AsOf, zone!);
+        CheckIntake(problems, file.Intake, today);
+        CheckShelf(problems, file.Shelf, today);
+        CheckDecisions(problems, file, today);
+        CheckLog(problems, file, today, zone!);
+        for (var i = 0; i < file.Treatments.Count; i++)
+        {
+            Date(problems, file.Treatments[i].On, today, $"treatments[{i}].on");
+        }
+
+        for (var i = 0; i < file.Occasions.Count; i++)
+        {
+            Date(problems, file.Occasions[i].On, today, $"occasions[{i}].on");
+        }
+
+        return problems;
+    }
+
+    /// <summary>Checks an intake on its own, as the Meet form does.</summary>
+    public static void CheckIntake(List<Problem> problems, Intake intake, DateOnly today)
+    {
+        if (intake.BirthDate is { } born)
+        {
+            Need(problems, born <= today && born >= today.AddYears(-120), "intake.birthDate", "give a date in the last 120 years");
+        }
+
+        Need(problems, intake.HoursOutdoors is >= 0 and <= 16, "intake.hoursOutdoors", "give 0 to 16 hours");
+        Need(problems, intake.MinutesADay is >= 1 and <= 120, "intake.minutesADay", "give 1 to 120 minutes");
+        Need(problems, intake.BudgetAMonth is null or (>= 0 and <= 100_000), "intake.budgetAMonth", "give 0 to 100000");
+        Need(problems, intake.History.Length <= 4000, "intake.history", "keep it under 4000 characters");
+        Need(problems, intake.Flags.Count <= 200, "intake.flags", "give at most 200 flags");
+        for (var i = 0; i < intake.Flags.Count; i++)
+        {
+            var flag = intake.Flags[i];
+            var field = $"intake.flags[{i}]";
+            Need(problems, flag.From is null || flag.Until is null || flag.From <= flag.Until, $"{field}.until", "must not be before its first day");
+            Need(problems, flag.Kind is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller) || flag.From is not null,
+                $"{field}.from", "give the day it happened or will happen");
+            foreach (var date in new[] { flag.From, flag.Until }.OfType<DateOnly>())
+            {
+                Date(problems, date, today, field);
+            }
+        }
+    }
+
+    /// <summary>Checks one product on its own, as the product form does.</summary>
+    public static void CheckProduct(List<Problem> problems, Product product, DateOnly today, string field = "product")
+    {
+        Need(problems, product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
+            $"{field}.id", "use 1 to 64 letters, digits or dashes");
+        Need(problems, !string.IsNullOrWhiteSpace(product.Name) && product.Name.Length <= 120, $"{field}.name", "give a name of 1 to 120 characters");
+        Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
+        Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
+        Need(problems, product.Spf is null or (>= 2 and <= 100), $"{field}.spf", "give an SPF from 2 to 100");
+        Need(problems, product.Runniness is null or (>= 1 and <= 5), $"{field}.runniness", "give 1 (water) to 5 (balm)");
+        Need(problems, product.MonthsGood is null or (>= 1 and <= 60), $"{field}.monthsGood", "give 1 to 60 months");
+        Need(problems, product.Amount is null or { Count: > 0 and <= 20 }, $"{field}.amount.count", "give more than 0 and at most 20");
+        Need(problems, product.Actives.Count <= 20, $"{field}.actives", "give at most 20 actives");
+        for (var i = 0; i < product.Actives.Count; i++)
+        {
+            Need(problems, product.Actives[i].Percent is null or (> 0 and <= 100), $"{field}.actives[{i}].percent", "give more than 0 and at most 100 percent");
+        }
+
+        Need(problems, product.Actives.Sum(active => active.Percent ?? 0) <= 100, $"{field}.actives", "together they pass 100 percent; check the label");
+        foreach (var (date, name) in new[] { (product.OpenedOn, "openedOn"), (product.EmptyOn, "emptyOn") })
+        {
+            if (date is { } given)
+            {
+                Date(problems, given, today, $"{field}.{name}");
+            }
+        }
+    }
+
+    private static void CheckShelf(List<Problem> problems, IReadOnlyList<ShelfItem> shelf, DateOnly today)
+    {
+        Need(problems, shelf.Count <= 200, "shelf", "give at most 200 products");
+        var ids = new HashSet<string>();
+        for (var i = 0; i < shelf.Count; i++)
+        {
+            CheckProduct(problems, shelf[i].Product, today, $"shelf[{i}].product");
+            Need(problems, ids.Add(shelf[i].Product.Id), $"shelf[{i}].product.id", "is used twice; give each product its own id");
+        }
+    }
+
+    private static void CheckDecisions(List<Problem> problems, CaseFile file, DateOnly today)
+    {
+        Need(problems, file.Decisions.Count <= MaxList, "decisions", $"give at most {MaxList}");
+        var products = file.Shelf.Select(item => item.Product.Id).ToHashSet();
+        var ids = new HashSet<string>();
+        for (var i = 0; i < file.Decisions.Count; i++)
+        {
+            var decision = file.Decisions[i];
+            var field = $"decisions[{i}]";
+            Id(problems, ids, decision.Id, field);
+            Date(problems, decision.On, today, $"{field}.on");
+            var product = decision switch
+            {
+                StartActive start => start.Product,
+                StopActive stop => stop.Product,
+                StepUp step => step.Product,
+                KeepLevel keep => keep.Product,
+                ReopenLevel reopen => reopen.Product,
+                _ => null,
+            };
+            Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
+            Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= 3, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
+            Need(problems, decision is not ClearRed clear || clear.At <= file.AsOf, $"{field}.at", "a stop cannot be cleared in the future");
+            Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= 3, $"{field}.reason", "noting a family as established needs a reason");
+            if (decision is StartActive started)
+            {
+                Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= 3, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
+                Need(problems, started.Rung is null || started.AlreadyInUse, $"{field}.rung", "only an active already in use names its rung");
+                Need(problems, started.Rung is null or (>= 0 and <= 4), $"{field}.rung", "give a rung from 0 to 4");
+            }
+
+            Need(problems, decision is not StepUp { Rung: < 0 or > 4 }, $"{field}.rung", "give a rung from 0 to 4");
+            Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
+        }
+    }
+
+    private static void CheckLog(List<Problem> problems, CaseFile file, DateOnly today, TimeZoneInfo zone)
+    {
+        Need(problems, file.Log.Count <= MaxList, "log", $"give at most {MaxList} entries");
+        var ids = new HashSet<string>();
+        for (var i = 0; i < file.Log.Count; i++)
+        {
+            var entry = file.Log[i];
+            var field = $"log[{i}]";
+            Id(problems, ids, entry.Id, field);
+            Need(problems, entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10), $"{field}.happenedAt", "lies in the future; check the clock of the device");
+            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => (DateOnly?)null };
+            if (day is { } cell)
+            {
+                Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
+            }
+
+            if (entry is CheckedIn reported)
+            {
+                foreach (var problem in SkinReportCheck.Check(reported.Report))
+                {
+                    problems.Add(problem with { Field = $"{field}.report.{problem.Field}" });
+                }
+
+                Need(problems, entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone), $"{field}.day", "a report cannot be about a later day than it was given");
+            }
+        }
+    }
+
+    private static void Id(List<Problem> problems, HashSet<string> seen, string id, string field)
+    {
+        Need(problems, id.Length is > 0 and <= 64, $"{field}.id", "use 1 to 64 characters");
+        Need(problems, seen.Add(id), $"{field}.id", "is used twice; give each entry its own id");
+    }
+
+    private static void Date(List<Problem> problems, DateOnly date, DateOnly today, string field) =>
+        Need(problems, date >= Earliest && date <= today.AddYears(5), field, "give a date from 1900 to five years from now");
+
+    private static void Need(List<Problem> problems, bool ok, string field, string remedy)
+    {
+        if (!ok)
+        {
+            problems.Add(new(field, remedy));
+        }
+    }
+}

@@ -1,0 +1,209 @@
+using OatPath.Core.House;
+using OatPath.Core.Ramp;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Path;
+
+/// <summary>Joins the actives of the walk and the everyday shelf into the two halves of a day.</summary>
+internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, RampWalk walk, DayRestrictions restrictions)
+{
+    private const int ManySteps = 6;
+    private const decimal NeckAcidLimit = 10;
+
+    private readonly EverydayShelf everyday = new(facts, walk, restrictions, rule);
+    private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
+        .Where(entry => entry is Applied or Skipped or CheckedIn)
+        .ToLookup(entry => entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => default });
+
+    /// <summary>Plans one day; builds its steps only when they are wanted.</summary>
+    public DayPath? Compose(DateOnly day, bool wanted)
+    {
+        walk.SchedulePatches(day);
+        var repair = walk.RepairReason(day);
+        var morning = walk.Place(day, Moment.Morning);
+        var evening = walk.Place(day, Moment.Evening);
+        if (!wanted)
+        {
+            return null;
+        }
+
+        var load = 0.0;
+        foreach (var track in morning.Placed.Concat(evening.Placed))
+        {
+            load += LoadIndex.Of(track.Product);
+        }
+
+        return new DayPath(day, Half(day, Moment.Morning, morning, repair), Half(day, Moment.Evening, evening, repair), Avoid(day, repair), Math.Round(load, 2), LogOf(day));
+    }
+
+    /// <summary>Things the practitioner should see about the planned routine as a whole.</summary>
+    public IEnumerable<Because> Warnings(IReadOnlyList<DayPath> days)
+    {
+        var busiest = days.Where(day => day.Date >= facts.Today).SelectMany(day => new[] { (day.Morning, Moment.Morning), (day.Evening, Moment.Evening) })
+            .Select(half => (half.Item2, Count: half.Item1.Steps.Count(step => step.Action == StepAction.Apply))).ToList();
+        foreach (var moment in new[] { Moment.Morning, Moment.Evening })
+        {
+            var most = busiest.Where(half => half.Item1 == moment).Select(half => half.Count).DefaultIfEmpty().Max();
+            if (most > ManySteps)
+            {
+                yield return Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", most));
+            }
+        }
+
+        foreach (var pair in days.Where(day => day.Date == facts.Today).SelectMany(day => RoutineBuilder.OutOfOrder(day.Morning.Steps).Concat(RoutineBuilder.OutOfOrder(day.Evening.Steps))))
+        {
+            yield return Because.Of(RuleBook.ByHandOrder, ("first", NameOf(pair.Earlier)), ("second", NameOf(pair.Later)));
+        }
+    }
+
+    private HalfDay Half(DateOnly day, Moment moment, (List<Track> Placed, List<(Track Track, Because Because)> Resting) actives, Because? repair)
+    {
+        var items = new List<RoutineItem>();
+        var omitted = new List<Omission>();
+        everyday.Choose(day, moment, repair is not null, items, omitted);
+        foreach (var track in actives.Placed)
+        {
+            items.Add(ActiveItem(track, day, moment));
+        }
+
+        foreach (var (track, because) in actives.Resting)
+        {
+            omitted.Add(new(track.Product.Id, because));
+        }
+
+        var acid = actives.Placed.Exists(track => track.Acid);
+        var steps = RoutineBuilder.Build(new RoutineRequest(
+            moment, items,
+            WaterOnly: moment == Moment.Morning && everyday.UsesWater(repair is not null),
+            CleanseTwice: moment == Moment.Evening && repair is null && !everyday.HasFirstCleanse(day, repair is not null),
+            MoisturiserOptional: moment == Moment.Evening && acid && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
+            HandOrder(moment)), rules);
+        if (moment == Moment.Evening)
+        {
+            AddPatchSteps(day, steps);
+        }
+
+        return new HalfDay(steps, omitted, repair is not null);
+    }
+
+    private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment)
+    {
+        var product = track.Product;
+        var slot = RoutineSlots.Of(product.Kind) ?? RoutineSlot.Treatment;
+        if (slot == RoutineSlot.Mask && !rules.MaskBeforeToner)
+        {
+            slot = RoutineSlot.LateMask;
+        }
+
+        var neck = track.Active
+            ? !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
+                && (!product.Has(Family.Retinoid) || walk.IsEstablished(Family.Retinoid, day))
+            : product.Kind is not ProductKind.ClayMask;
+        if (!track.Active)
+        {
+            return new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck);
+        }
+
+        var because = new List<Because>(2)
+        {
+            Because.Of(RuleBook.Rung, ("product", product.Name), ("frequency", track.Frequency.InWords(moment == Moment.Morning)), ("since", track.Since ?? day)),
+        };
+        if (track.Lowered is { } lowered)
+        {
+            because.Add(lowered);
+        }
+
+        var leaveOut = restrictions.LeaveOut(product, day);
+        if (leaveOut.Count > 0)
+        {
+            because.Add(Because.Of(RuleBook.ZoneLeftOut));
+        }
+
+        return new(product, slot, because, track.Frequency, neck, leaveOut);
+    }
+
+    private void AddPatchSteps(DateOnly day, List<Step> steps)
+    {
+        foreach (var track in walk.Tracks)
+        {
+            if (!rule.On(RuleBook.PatchFirst))
+            {
+                return;
+            }
+
+            if (walk.PatchStepOn(track, day))
+            {
+                steps.Add(new Step
+                {
+                    Key = $"patch-{track.Product.Id}",
+                    Action = StepAction.PatchTest,
+                    Product = track.Product.Id,
+                    Kind = track.Product.Kind,
+                    Because = [Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))],
+                });
+            }
+            else if (walk.ReadStepOn(track, day))
+            {
+                steps.Insert(0, new Step
+                {
+                    Key = $"read-{track.Product.Id}",
+                    Action = StepAction.ReadPatch,
+                    Product = track.Product.Id,
+                    Kind = track.Product.Kind,
+                    Because = [Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.PatchOn!.Value))],
+                });
+            }
+        }
+    }
+
+    private List<Because> Avoid(DateOnly day, Because? repair)
+    {
+        var avoid = new List<Because>();
+        if (repair is not null)
+        {
+            avoid.Add(repair);
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Active && track.Started && repair is null && restrictions.For(track.Product, day) is { } because && !avoid.Contains(because))
+            {
+                avoid.Add(because);
+            }
+        }
+
+        return avoid;
+    }
+
+    private IReadOnlyList<string> HandOrder(Moment moment)
+    {
+        SetOrder? latest = null;
+        foreach (var decision in facts.Decisions)
+        {
+            if (decision is SetOrder order && order.Moment == moment)
+            {
+                latest = order;
+            }
+        }
+
+        return latest?.Products ?? [];
+    }
+
+    private DayLog? LogOf(DateOnly day)
+    {
+        var entries = logByDay[day];
+        var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
+        var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
+        var reports = entries.OfType<CheckedIn>().ToList();
+        if (applied.Count + skipped.Count + reports.Count == 0)
+        {
+            return null;
+        }
+
+        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), walk.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
+    }
+
+    private string NameOf(Step step) => facts.File.Shelf.First(item => item.Product.Id == step.Product).Product.Name;
+}

@@ -1,0 +1,158 @@
+using OatPath.Core.House;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Path;
+
+/// <summary>Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as they are.</summary>
+internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrictions restrictions, RuleSwitch rule)
+{
+    private readonly List<Product> everyday = [.. facts.File.Shelf
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
+        .Select(item => item.Product).OrderBy(product => product.Id, StringComparer.Ordinal)];
+
+    private readonly List<Product> aside = [.. facts.File.Shelf
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand)
+        .Select(item => item.Product)];
+
+    public void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)
+    {
+        var allowed = new List<Product>(everyday.Count);
+        foreach (var product in everyday)
+        {
+            if (Refusal(product, day) is { } refused)
+            {
+                omitted.Add(new(product.Id, refused));
+            }
+            else if (repair && !FitsRepair(product))
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.RepairOnly, ("product", product.Name))));
+            }
+            else if (product.Traits.In(moment))
+            {
+                allowed.Add(product);
+            }
+        }
+
+        if (moment == Moment.Evening)
+        {
+            foreach (var product in aside)
+            {
+                omitted.Add(new(product.Id, Because.Of(product.Traits.Use == KindUse.Session ? RuleBook.SessionOnly : RuleBook.OnHand, ("product", product.Name))));
+            }
+        }
+
+        var sunscreen = moment == Moment.Morning ? Sunscreen(allowed, day) : null;
+        var water = moment == Moment.Morning && UsesWater(repair);
+        var one = new Dictionary<RoutineSlot, Product?>
+        {
+            [RoutineSlot.FirstCleanse] = First(allowed, RoutineSlot.FirstCleanse, moment),
+            [RoutineSlot.Cleanse] = First(allowed, RoutineSlot.Cleanse, moment),
+            [RoutineSlot.Moisturiser] = First(allowed, RoutineSlot.Moisturiser, moment, sunscreen),
+        };
+        foreach (var product in allowed)
+        {
+            if (RoutineSlots.Of(product.Kind) is not { } slot)
+            {
+                continue;
+            }
+
+            if (product == sunscreen)
+            {
+                items.Add(new(product, RoutineSlot.Sunscreen, [SunscreenReason(day)]));
+            }
+            else if (slot == RoutineSlot.Sunscreen)
+            {
+                omitted.Add(new(product.Id, Because.Of(product.UsableOn(day) ? RuleBook.OneOfAKind : RuleBook.SunscreenUnusable, ("product", product.Name))));
+            }
+            else if (water && slot is RoutineSlot.Cleanse)
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.MorningWater)));
+            }
+            else if (one.TryGetValue(slot, out var chosen) && chosen != product)
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.OneOfAKind, ("product", product.Name))));
+            }
+            else
+            {
+                items.Add(new(product, slot, [Because.Of(RuleBook.Everyday)], null, product.Kind != ProductKind.EyeGel));
+            }
+        }
+    }
+
+    /// <summary>Morning water instead of a cleanser on dry skin and in repair.</summary>
+    public bool UsesWater(bool repair) => repair || facts.File.Intake.SkinType == SkinType.Dry || !everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.Cleanse);
+
+    public bool HasFirstCleanse(DateOnly day, bool repair) =>
+        !repair && everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.FirstCleanse && Refusal(product, day) is null);
+
+    private Because? Refusal(Product product, DateOnly day)
+    {
+        foreach (var verdict in walk.VerdictsOf(product, day))
+        {
+            if (verdict.Severity != Severity.Caution)
+            {
+                return verdict.Because;
+            }
+        }
+
+        return product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name));
+    }
+
+    private static bool FitsRepair(Product product) => !product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
+        ProductKind.CreamCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.HydratingSerum or ProductKind.Moisturiser
+        or ProductKind.MoisturiserWithSpf or ProductKind.OcclusiveBalm or ProductKind.LipBalm or ProductKind.SunscreenFluid or ProductKind.SunscreenTinted;
+
+    private Product? Sunscreen(List<Product> allowed, DateOnly day)
+    {
+        var spf = restrictions.SpfNeeded(day);
+        var tinted = Suitability.PigmentProne(facts.File.Intake, day);
+        Product? best = null;
+        foreach (var product in allowed)
+        {
+            if (product.IsUsableSunscreen(spf, day) && rule.On(RuleBook.SunscreenMorning) && (best is null || Rank(product).CompareTo(Rank(best)) > 0))
+            {
+                best = product;
+            }
+        }
+
+        return best;
+
+        (bool, bool, int) Rank(Product product) => (product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
+    }
+
+    private Because SunscreenReason(DateOnly day)
+    {
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Start is not null && track.Product.LightSensitising() != Degree.No)
+            {
+                return Because.Of(RuleBook.SunscreenMorning, ("product", track.Product.Name), ("spf", restrictions.SpfNeeded(day)));
+            }
+        }
+
+        return Because.Of(RuleBook.SunscreenEveryday, ("spf", restrictions.SpfNeeded(day)));
+    }
+
+    /// <summary>The lightest in the morning and the richest in the evening; of cleansers the gentlest (cream) in the morning.</summary>
+    private static Product? First(List<Product> allowed, RoutineSlot slot, Moment moment, Product? not = null)
+    {
+        Product? best = null;
+        foreach (var product in allowed)
+        {
+            if (RoutineSlots.Of(product.Kind) == slot && product != not && (best is null || Better(product, best)))
+            {
+                best = product;
+            }
+        }
+
+        return best;
+
+        bool Better(Product a, Product b)
+        {
+            var richer = slot == RoutineSlot.Cleanse ? moment == Moment.Morning : moment == Moment.Evening;
+            return richer ? a.Flow > b.Flow : a.Flow < b.Flow;
+        }
+    }
+}

@@ -1,0 +1,69 @@
+using OatPath.Core.House;
+
+namespace OatPath.Core.Path;
+
+/// <summary>Turns facts and house rules into a day-by-day care path. Pure: same facts, same path.</summary>
+public static class PathPlanner
+{
+    /// <summary>Changes when the same facts could give another path.</summary>
+    public const string EngineVersion = "1.0";
+
+    /// <summary>Longest path planned at once, days.</summary>
+    public const int MaxDays = 400;
+
+    /// <summary>Plans from the care day of <see cref="CaseFile.AsOf"/>, or from <paramref name="from"/>.</summary>
+    /// <param name="days">1 to <see cref="MaxDays"/>.</param>
+    /// <exception cref="ArgumentException">The case names an unknown time zone; check it with <see cref="CaseCheck"/> first.</exception>
+    /// <exception cref="ArgumentOutOfRangeException">Too many days.</exception>
+    public static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from = null, int days = 84) => Plan(file, rules, from, days, RuleSwitch.All);
+
+    internal static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from, int days, RuleSwitch rule)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
+        var facts = new KnownFacts(file);
+        var restrictions = new DayRestrictions(file, rules, rule);
+        var walk = new RampWalk(facts, rules, rule, restrictions);
+        var composer = new DayComposer(facts, rules, rule, walk, restrictions);
+        var first = from ?? facts.Today;
+        var last = Later(first.AddDays(days - 1), facts.Today);
+        var planned = new List<DayPath>(days);
+        PathSummary? summary = null;
+        for (var day = Earlier(first, facts.EarliestDay()); day <= last; day = day.AddDays(1))
+        {
+            walk.Open(day);
+            var path = composer.Compose(day, wanted: day >= first && planned.Count < days);
+            if (path is not null)
+            {
+                planned.Add(path);
+            }
+
+            if (day <= facts.Today)
+            {
+                walk.Close(day);
+            }
+
+            if (day == facts.Today)
+            {
+                summary = PathSummary.Of(facts, rules, walk, restrictions);
+            }
+        }
+
+        return new CarePath
+        {
+            AsOf = file.AsOf,
+            Today = facts.Today,
+            Days = planned,
+            Windows = [.. walk.Windows.Concat(restrictions.Windows())
+                .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
+            Ladders = summary!.Ladders,
+            Questions = summary.Questions,
+            Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
+            Supply = SupplyCount.Count(facts, planned, rules),
+        };
+    }
+
+    private static DateOnly Earlier(DateOnly a, DateOnly b) => a < b ? a : b;
+
+    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
+}

@@ -1,0 +1,169 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Path;
+
+/// <summary>Where every active stands today, what the practitioner has to decide, and what to warn of.</summary>
+internal sealed class PathSummary
+{
+    private const int SafetyAskDays = 28;
+
+    public required IReadOnlyList<LadderStatus> Ladders { get; init; }
+    public required IReadOnlyList<Question> Questions { get; init; }
+    public required IReadOnlyList<Because> Warnings { get; init; }
+
+    public static PathSummary Of(KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    {
+        var today = facts.Today;
+        var ladders = new List<LadderStatus>();
+        var questions = new List<Question>();
+        if (walk.OpenRed is { } red && walk.OpenRedSince is { } since)
+        {
+            questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because));
+        }
+
+        foreach (var track in walk.Tracks.Where(track => track.Active))
+        {
+            var status = Status(track, facts, rules, walk, restrictions);
+            ladders.Add(status);
+            Ask(track, status, today, questions, walk);
+        }
+
+        var warnings = Missing(facts, walk, restrictions).ToList();
+        if (warnings.FirstOrDefault(because => because.Rule == RuleBook.SunscreenRequired) is { } sunless)
+        {
+            questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
+        }
+
+        if (facts.File.Intake.SafetyAskedOn is { } asked && asked.AddDays(SafetyAskDays) <= today)
+        {
+            questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
+        }
+
+        return new() { Ladders = ladders, Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings };
+    }
+
+    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    {
+        var today = facts.Today;
+        var blocked = walk.VerdictsOf(track.Product, today).FirstOrDefault(verdict => verdict.Severity != Severity.Caution);
+        var state = blocked is not null ? LadderState.Blocked
+            : track.Stopped is not null ? LadderState.Stopped
+            : track.Start is null ? LadderState.WaitingForStart
+            : walk.RepairReason(today) is not null || restrictions.For(track.Product, today) is not null ? LadderState.Paused
+            : track.OffUntil >= today ? LadderState.Off
+            : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
+            : track.Level ? LadderState.Level
+            : LadderState.Climbing;
+        var rung = track.Started ? track.Rung : track.Ladder.StartRung;
+        var climbs = state is LadderState.Climbing or LadderState.Off && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
+        var missing = climbs ? walk.MissingForStep(track, today) : [];
+        if (blocked is not null || track.Stopped is not null)
+        {
+            missing = [blocked?.Because ?? track.Stopped!];
+        }
+
+        var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
+        return new()
+        {
+            Product = track.Product.Id,
+            Ladder = track.Ladder.Id,
+            State = state,
+            Rung = rung,
+            Frequency = track.Ladder[rung],
+            Since = track.Since,
+            OffUntil = track.OffUntil >= today ? track.OffUntil : null,
+            Uses = track.Uses,
+            Planned = track.Planned,
+            WorstSting = track.WorstSting,
+            NextDecision = next,
+            Missing = missing,
+            Projected = next is { } first ? Project(track, rung, first, rules) : [],
+        };
+    }
+
+    private static List<ProjectedRung> Project(Track track, int rung, DateOnly first, HouseRules rules)
+    {
+        var projected = new List<ProjectedRung>();
+        var step = Math.Max(track.Ladder.HoldDays, rules.ChangeSpacingDays);
+        for (var next = rung + 1; next <= track.Ladder.Top; next++)
+        {
+            projected.Add(new(first.AddDays((next - rung - 1) * step), next, track.Ladder[next]));
+        }
+
+        return projected;
+    }
+
+    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, RampWalk walk)
+    {
+        if (track.Stopped is { } stopped)
+        {
+            var kind = stopped.Rule switch
+            {
+                RuleBook.StoppedAtEntry => QuestionKind.StoppedAtEntry,
+                RuleBook.StoppedMedical => QuestionKind.StoppedAtEntry,
+                RuleBook.PatchReaction => QuestionKind.PatchReaction,
+                _ => (QuestionKind?)null,
+            };
+            if (kind is { } asked)
+            {
+                questions.Add(new(asked, track.Product.Id, track.StoppedOn, stopped));
+            }
+
+            return;
+        }
+
+        if (track.OffUntil >= today && track.Off is { } off)
+        {
+            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.EasedOn ?? today, off, status.Rung));
+        }
+
+        if (status.State == LadderState.PatchTest && track.PatchDone && track.PatchOn is { } on && on.AddDays(3) < today)
+        {
+            questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, on.AddDays(3), Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))));
+        }
+
+        if (status is { State: LadderState.Climbing, NextDecision: not null, Missing.Count: 0 })
+        {
+            questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
+                Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
+                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder[status.Rung + 1].InWords(walk.MomentOf(track, today) == Moment.Morning))),
+                status.Rung + 1));
+        }
+    }
+
+    private static IEnumerable<Because> Missing(KnownFacts facts, RampWalk walk, DayRestrictions restrictions)
+    {
+        var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
+        bool Any(params ProductKind[] kinds) => inUse.Any(product => kinds.Contains(product.Kind) && product.UsableOn(facts.Today));
+        if (!Any(ProductKind.GelCleanser, ProductKind.FoamCleanser, ProductKind.CreamCleanser))
+        {
+            yield return Because.Of(RuleBook.ShelfLacks, ("what", "a gentle cleanser"));
+        }
+
+        if (!Any(ProductKind.Moisturiser, ProductKind.MoisturiserWithSpf))
+        {
+            yield return Because.Of(RuleBook.ShelfLacks, ("what", "a moisturiser"));
+        }
+
+        var spf = restrictions.SpfNeeded(facts.Today);
+        if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
+        {
+            yield return walk.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
+                ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
+                : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
+        }
+
+        foreach (var product in inUse)
+        {
+            foreach (var verdict in walk.VerdictsOf(product, facts.Today))
+            {
+                yield return verdict.Because;
+            }
+        }
+    }
+
+    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
+}

@@ -1,0 +1,13 @@
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Path;
+
+public enum ShelfState { InUse, Parked }
+
+/// <summary>A product on the client's shelf and what was decided about it.</summary>
+public sealed record ShelfItem
+{
+    public required Product Product { get; init; }
+    public ShelfState State { get; init; } = ShelfState.InUse;
+    public string Reason { get; init; } = "";
+}

@@ -1,0 +1,114 @@
+using OatPath.Core.House;
+using OatPath.Core.Ramp;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Path;
+
+/// <summary>One product's walk along its ladder. Belongs to a single planning run and never leaves it.</summary>
+internal sealed class Track(Product product, Ladder ladder, int index)
+{
+    private readonly List<DateOnly> placed = [];
+
+    public Product Product { get; } = product;
+    public Ladder Ladder { get; } = ladder;
+    public int Index { get; } = index;
+    public bool Active { get; } = product.IsActive();
+    public bool Acid { get; } = product.IsAcid();
+    public bool Exfoliates { get; } = product.Exfoliates();
+    public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
+
+    public StartActive? Start { get; set; }
+    public int Rung { get; set; }
+    public DateOnly? Since { get; set; }
+    public DateOnly? PatchOn { get; set; }
+    public bool PatchDone { get; set; }
+    public DateOnly? ReadyFrom { get; set; }
+    public DateOnly? OffUntil { get; set; }
+    public Because? Off { get; set; }
+    public DateOnly? EasedOn { get; set; }
+    public Because? Stopped { get; set; }
+    public DateOnly StoppedOn { get; set; }
+    public DateOnly? LastDownFor { get; set; }
+    public bool Level { get; set; }
+    public bool DropDue { get; set; }
+    public int IdleDays { get; set; }
+
+    /// <summary>Why the rung held is lower than the one before, or null.</summary>
+    public Because? Lowered { get; private set; }
+
+    public DateOnly? HoldFrom { get; set; }
+    public DateOnly? CalmFrom { get; set; }
+    public int Uses { get; set; }
+    public int Planned { get; set; }
+    public int WorstSting { get; set; }
+
+    /// <summary>Rungs lost to strong reactions before the ladder had begun, from uses nobody planned.</summary>
+    public int LostBeforeStart { get; set; }
+
+    public bool UsedBeforeStart { get; set; }
+
+    public int FirstRung => Math.Max(0, Ladder.StartRung - LostBeforeStart - (DropDue ? 1 : 0));
+    public bool Started => Since is not null;
+    public Frequency Frequency => Ladder[Started ? Rung : FirstRung];
+    public DateOnly? LastPlaced => placed.Count == 0 ? null : placed[^1];
+
+    public int PlacedIn7(DateOnly day)
+    {
+        var count = 0;
+        for (var i = placed.Count - 1; i >= 0 && placed[i] > day.AddDays(-7); i--)
+        {
+            count += placed[i] <= day ? 1 : 0;
+        }
+
+        return count;
+    }
+
+    public bool PlacedOn(DateOnly day)
+    {
+        for (var i = placed.Count - 1; i >= 0 && placed[i] >= day; i--)
+        {
+            if (placed[i] == day)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public void Place(DateOnly day)
+    {
+        if (!PlacedOn(day))
+        {
+            placed.Add(day);
+        }
+    }
+
+    public void Unbegin()
+    {
+        Since = null;
+        HoldFrom = null;
+        CalmFrom = null;
+    }
+
+    /// <summary>Begins a rung: evidence counts anew.</summary>
+    /// <param name="because">Why it went down, or null on the way up.</param>
+    public void EnterRung(int rung, DateOnly day, Because? because = null)
+    {
+        Rung = rung;
+        Lowered = because;
+        Since = day;
+        CalmFrom = day;
+        HoldFrom = null;
+        RestartHold(day);
+    }
+
+    /// <summary>Counts the hold and its evidence anew from a day, or from the later one it already waits for.</summary>
+    public void RestartHold(DateOnly day)
+    {
+        HoldFrom = HoldFrom > day ? HoldFrom : day;
+        Uses = 0;
+        Planned = 0;
+        WorstSting = 0;
+    }
+}

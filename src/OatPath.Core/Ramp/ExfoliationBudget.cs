@@ -1,0 +1,34 @@
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Ramp;
+
+/// <summary>How much exfoliation any rolling 7 days may hold.</summary>
+/// <remarks>Source: house default within trade convention.</remarks>
+public static class ExfoliationBudget
+{
+    /// <summary>
+    /// Uses of all exfoliants in any rolling 7 days. A beginner's budget is 3 until an approved rung itself asks for more:
+    /// the practitioner's yes to every other evening is the yes to its 4 uses.
+    /// </summary>
+    public static int Per7Days(bool established, Frequency highestRung, HouseRules rules)
+    {
+        if (established)
+        {
+            return rules.EstablishedExfoliationsPer7Days;
+        }
+
+        return highestRung >= Frequency.EveryOther
+            ? Math.Max(rules.BeginnerExfoliationsPer7Days, highestRung.MaxPer7Days())
+            : rules.BeginnerExfoliationsPer7Days;
+    }
+
+    /// <summary>Uses of one kind in any rolling 7 days, or null where the ladder alone limits it.</summary>
+    public static int? PerKind(ProductKind kind) => kind switch
+    {
+        ProductKind.Scrub or ProductKind.Enzyme or ProductKind.ExfoliatingCleanser => 2,
+        ProductKind.Razor or ProductKind.ScrubMask => 1,
+        ProductKind.PeelPad => 3,
+        _ => null,
+    };
+}

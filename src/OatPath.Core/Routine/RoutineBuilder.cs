@@ -1,0 +1,148 @@
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Routine;
+
+/// <summary>One product that goes into a half day, with what the ramp and the flags said of it.</summary>
+public sealed record RoutineItem(
+    Product Product, RoutineSlot Slot, IReadOnlyList<Because> Because, Frequency? Frequency = null, bool Neck = true, IReadOnlyList<FaceZone>? LeaveOut = null);
+
+/// <summary>Everything a half day's order depends on.</summary>
+/// <param name="WaterOnly">Morning with water instead of a cleanser.</param>
+/// <param name="CleanseTwice">Make-up or sunscreen was worn and only one cleanser is at hand.</param>
+/// <param name="HandOrder">Product ids in the order set by hand; empty for the usual order.</param>
+public sealed record RoutineRequest(
+    Moment Moment, IReadOnlyList<RoutineItem> Items, bool WaterOnly, bool CleanseTwice, bool MoisturiserOptional, IReadOnlyList<string> HandOrder);
+
+/// <summary>Puts a half day into order and fills in hands, drying and waits so that no step finds the wrong skin state.</summary>
+public static class RoutineBuilder
+{
+    public static List<Step> Build(RoutineRequest request, HouseRules rules)
+    {
+        var ordered = Order(request.Items, request.HandOrder);
+        var steps = new List<Step>(ordered.Count + 4) { HandsFirst };
+        if (request.WaterOnly)
+        {
+            steps.Add(WaterStep);
+        }
+
+        var rinsed = request.WaterOnly;
+        var dried = false;
+        foreach (var item in ordered)
+        {
+            var phase = RoutineSlots.Phase(item.Slot);
+            rinsed |= phase == 0;
+            if (phase > 0 && rinsed && !dried)
+            {
+                steps.Add(item.Product.Traits.Wants == SkinState.Dry || item.Product.IsAcid() ? DryFully : PatDamp);
+                dried = true;
+            }
+
+            steps.Add(ToStep(item, request, rules));
+            if (item.Slot == RoutineSlot.Acid)
+            {
+                steps.Add(HandsAfter);
+            }
+        }
+
+        return steps;
+    }
+
+    /// <summary>The usual order, or the hand order inside each phase; what the hand order does not name keeps its usual place.</summary>
+    public static List<RoutineItem> Order(IReadOnlyList<RoutineItem> items, IReadOnlyList<string> handOrder)
+    {
+        var usual = new List<RoutineItem>(items);
+        usual.Sort(static (a, b) =>
+        {
+            var slot = a.Slot.CompareTo(b.Slot);
+            var flow = slot != 0 ? slot : a.Product.Flow.CompareTo(b.Product.Flow);
+            return flow != 0 ? flow : string.CompareOrdinal(a.Product.Id, b.Product.Id);
+        });
+        if (handOrder.Count == 0)
+        {
+            return usual;
+        }
+
+        var place = new Dictionary<string, double>(usual.Count);
+        double last = -1;
+        for (var i = 0; i < usual.Count; i++)
+        {
+            var byHand = IndexOf(handOrder, usual[i].Product.Id);
+            last = byHand >= 0 ? byHand : last + 0.001;
+            place[usual[i].Product.Id] = last;
+        }
+
+        // LINQ's ordering is stable, so equal places keep the usual order.
+        return [.. usual.OrderBy(item => RoutineSlots.Phase(item.Slot)).ThenBy(item => place[item.Product.Id])];
+    }
+
+    /// <summary>Neighbours that a hand order put against the usual order.</summary>
+    public static IEnumerable<(Step Earlier, Step Later)> OutOfOrder(IReadOnlyList<Step> steps)
+    {
+        Step? previous = null;
+        foreach (var step in steps)
+        {
+            if (step.Slot is null)
+            {
+                continue;
+            }
+
+            if (previous is not null && previous.Slot > step.Slot)
+            {
+                yield return (previous, step);
+            }
+
+            previous = step;
+        }
+    }
+
+    private static readonly Step HandsFirst = new() { Key = "hands", Action = StepAction.WashHands, Because = [Because.Of(RuleBook.Hands)] };
+    private static readonly Step HandsAfter = new() { Key = "hands-after", Action = StepAction.WashHands, Because = [Because.Of(RuleBook.HandsAfterAcid)] };
+    private static readonly Step WaterStep = new() { Key = "water", Action = StepAction.Water, Because = [Because.Of(RuleBook.MorningWater)] };
+    private static readonly Step DryFully = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Dry, Because = [Because.Of(RuleBook.DryBeforeAcid)] };
+    private static readonly Step PatDamp = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Damp, Because = [Because.Of(RuleBook.PatDry)] };
+
+    private static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
+    {
+        var traits = item.Product.Traits;
+        var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
+        var amount = item.Slot == RoutineSlot.Sunscreen ? item.Product.Amount ?? new Amount(0.5m, AmountUnit.Teaspoon)
+            : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
+            : AmountGuide.For(item.Product);
+        var because = request.CleanseTwice && item.Slot == RoutineSlot.Cleanse ? [.. item.Because, Because.Of(RuleBook.CleanseTwice)] : item.Because;
+
+        return new Step
+        {
+            Key = item.Product.Id,
+            Action = StepAction.Apply,
+            Product = item.Product.Id,
+            Kind = item.Product.Kind,
+            Slot = item.Slot,
+            Roles = item.Product.Families(),
+            Amount = amount,
+            SkinState = item.Slot == RoutineSlot.Acid ? SkinState.Dry : traits.Wants,
+            HoldSeconds = hold,
+            WaitSeconds = traits.WaitSeconds,
+            Removal = traits.Removal,
+            Neck = item.Neck,
+            Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
+            LeaveOut = item.LeaveOut ?? [],
+            Frequency = item.Frequency,
+            Because = because,
+        };
+    }
+
+    private static int IndexOf(IReadOnlyList<string> list, string id)
+    {
+        for (var i = 0; i < list.Count; i++)
+        {
+            if (list[i] == id)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+}

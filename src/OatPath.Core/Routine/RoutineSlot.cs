@@ -1,0 +1,64 @@
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Routine;
+
+/// <summary>The places of a routine in their order, morning and evening alike.</summary>
+/// <remarks>Source: trade convention: rinse first, then thin to thick, sunscreen last.</remarks>
+public enum RoutineSlot
+{
+    EyeRemover,
+    FirstCleanse,
+    Cleanse,
+    WetExfoliation,
+    Mask,
+    Prep,
+    CalmingToner,
+    Acid,
+    Antioxidant,
+    Serum,
+    Niacinamide,
+    Treatment,
+    LateMask,
+    Eye,
+    Neck,
+    Moisturiser,
+    Oil,
+    Occlusive,
+    Lips,
+    Sunscreen,
+}
+
+public static class RoutineSlots
+{
+    /// <summary>The slot of a kind, or null for what has no place in an everyday routine.</summary>
+    public static RoutineSlot? Of(ProductKind kind) => kind switch
+    {
+        ProductKind.EyeMakeUpRemover => RoutineSlot.EyeRemover,
+        ProductKind.OilCleanser or ProductKind.BalmCleanser => RoutineSlot.FirstCleanse,
+        ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => RoutineSlot.Cleanse,
+        ProductKind.ExfoliatingCleanser or ProductKind.Enzyme or ProductKind.Scrub or ProductKind.Razor => RoutineSlot.WetExfoliation,
+        ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask => RoutineSlot.Mask,
+        ProductKind.CalmingToner => RoutineSlot.CalmingToner,
+        ProductKind.ExfoliatingToner or ProductKind.PeelPad or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => RoutineSlot.Acid,
+        ProductKind.AntioxidantSerum => RoutineSlot.Antioxidant,
+        ProductKind.PigmentSerum or ProductKind.HydratingSerum => RoutineSlot.Serum,
+        ProductKind.NiacinamideSerum => RoutineSlot.Niacinamide,
+        ProductKind.AzelaicSuspension or ProductKind.Retinoid or ProductKind.BenzoylPeroxide or ProductKind.SpotTreatment => RoutineSlot.Treatment,
+        ProductKind.EyeGel => RoutineSlot.Eye,
+        ProductKind.NeckCream => RoutineSlot.Neck,
+        ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf => RoutineSlot.Moisturiser,
+        ProductKind.FaceOil => RoutineSlot.Oil,
+        ProductKind.OcclusiveBalm => RoutineSlot.Occlusive,
+        ProductKind.LipBalm => RoutineSlot.Lips,
+        ProductKind.SunscreenFluid or ProductKind.SunscreenTinted => RoutineSlot.Sunscreen,
+        _ => null,
+    };
+
+    /// <summary>Rinsed steps stand before everything that stays on, and sunscreen after everything: no hand order moves across.</summary>
+    public static int Phase(RoutineSlot slot) => slot switch
+    {
+        <= RoutineSlot.Mask => 0,
+        RoutineSlot.Sunscreen => 2,
+        _ => 1,
+    };
+}

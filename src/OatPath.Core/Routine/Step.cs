@@ -1,0 +1,35 @@
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Routine;
+
+public enum StepAction { WashHands, Water, Apply, Dry, PatchTest, ReadPatch }
+
+/// <summary>One thing to do. Product, amount and zones are empty for steps without a product.</summary>
+public sealed record Step
+{
+    /// <summary>Names the step within its half day, for ticking: the product id, or a word.</summary>
+    public required string Key { get; init; }
+    public required StepAction Action { get; init; }
+    public string? Product { get; init; }
+    public ProductKind? Kind { get; init; }
+    public RoutineSlot? Slot { get; init; }
+    public IReadOnlyList<Family> Roles { get; init; } = [];
+    public Amount? Amount { get; init; }
+    public SkinState SkinState { get; init; } = SkinState.Any;
+    public int HoldSeconds { get; init; }
+    public int WaitSeconds { get; init; }
+    public Removal Removal { get; init; } = Removal.None;
+    public bool Neck { get; init; }
+    public bool Optional { get; init; }
+    public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];
+
+    /// <summary>How often its rung allows it, for actives only.</summary>
+    public Frequency? Frequency { get; init; }
+
+    public IReadOnlyList<Because> Because { get; init; } = [];
+}
+
+/// <summary>A product on the shelf that is not used in this half day, and why.</summary>
+public sealed record Omission(string Product, Because Because);

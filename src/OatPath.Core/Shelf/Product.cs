@@ -1,0 +1,87 @@
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Shelf;
+
+/// <summary>One active substance in a product.</summary>
+/// <param name="Percent">As labelled, above 0 to 100; null when the label does not say.</param>
+public sealed record Active(Substance Substance, decimal? Percent = null)
+{
+    public Family Family => SubstanceTraits.Of(Substance).Family;
+}
+
+/// <summary>A bottle, jar, pad or tool as it stands on a shelf.</summary>
+public sealed record Product
+{
+    /// <summary>Stable id within one case: letters, digits, dashes; at most 64.</summary>
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+    public required ProductKind Kind { get; init; }
+    public string Line { get; init; } = "";
+
+    /// <summary>Working substances. What only adjusts the pH is not listed here.</summary>
+    public IReadOnlyList<Active> Actives { get; init; } = [];
+
+    /// <summary>pH as measured or labelled, 0 to 14; null when not known. An assumed pH never clears a limit, so none is written here.</summary>
+    public decimal? Ph { get; init; }
+
+    public Dispenser Dispenser { get; init; } = Dispenser.Tube;
+
+    /// <summary>Content of the unopened package, mL; null for counted goods.</summary>
+    public decimal? ContentMl { get; init; }
+
+    public int? Spf { get; init; }
+    public bool BroadSpectrum { get; init; }
+    public bool Matt { get; init; }
+
+    /// <summary>Strong sulphate cleanser base.</summary>
+    public bool StrongSulphate { get; init; }
+
+    /// <summary>Materials a client may be allergic to, beyond what the actives already tell.</summary>
+    public IReadOnlyList<Allergen> Contains { get; init; } = [];
+
+    public bool AlcoholNearTop { get; init; }
+    public bool HeavyOil { get; init; }
+    public bool ShakeFirst { get; init; }
+
+    /// <summary>1 (water) to 5 (balm); null takes the kind's usual value.</summary>
+    public int? Runniness { get; init; }
+
+    /// <summary>Amount for face and neck where the label differs from the guide.</summary>
+    public Amount? Amount { get; init; }
+
+    public DateOnly? OpenedOn { get; init; }
+
+    /// <summary>Months good after opening, 1 to 60.</summary>
+    public int? MonthsGood { get; init; }
+
+    /// <summary>The day the bottle was found empty.</summary>
+    public DateOnly? EmptyOn { get; init; }
+
+    public string Batch { get; init; } = "";
+
+    [System.Text.Json.Serialization.JsonIgnore]
+    public KindTraits Traits => KindTraits.Of(Kind);
+
+    [System.Text.Json.Serialization.JsonIgnore]
+    public int Flow => Runniness ?? Traits.Runniness;
+
+    public bool Has(Family family)
+    {
+        foreach (var active in Actives)
+        {
+            if (active.Family == family)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Last day the contents are good, or null when nothing limits it.</summary>
+    public DateOnly? GoodUntil() => OpenedOn is { } opened && MonthsGood is { } months ? opened.AddMonths(months) : null;
+
+    /// <summary>Whether there is anything usable in it on a day.</summary>
+    public bool UsableOn(DateOnly day) => (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good);
+}

@@ -1,0 +1,116 @@
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Shelf;
+
+/// <summary>What a product does, over all the roles it plays; every role counts.</summary>
+public static class Roles
+{
+    /// <summary>All families the product works in, by substance and by hand.</summary>
+    public static IReadOnlyList<Family> Families(this Product product)
+    {
+        var families = new List<Family>();
+        foreach (var active in product.Actives)
+        {
+            if (!families.Contains(active.Family))
+            {
+                families.Add(active.Family);
+            }
+        }
+
+        if (product.Traits.ByHand)
+        {
+            families.Add(Family.ByHand);
+        }
+
+        return families;
+    }
+
+    public static Degree Irritancy(this Product product) => Strongest(product, traits => traits.Irritant);
+
+    public static Degree LightSensitising(this Product product) => Strongest(product, traits => traits.LightSensitising);
+
+    public static bool Exfoliates(this Product product)
+    {
+        foreach (var family in product.Families())
+        {
+            if (FamilyTraits.Of(family).Exfoliates)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Carries an AHA, PHA or BHA, so its evening is an acid evening.</summary>
+    public static bool IsAcid(this Product product) => product.Has(Family.Aha) || product.Has(Family.Bha) || product.Has(Family.Pha);
+
+    /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
+    public static bool IsActive(this Product product) =>
+        product.Traits.Use is KindUse.Daily or KindUse.Extra && product.Irritancy() != Degree.No;
+
+    /// <summary>Labelled AHA percent added up; null when one of them has no percent.</summary>
+    public static decimal? AhaPercent(this Product product) => Sum(product, Family.Aha);
+
+    /// <summary>Allergens from the actives and from the materials, cross-reactions included.</summary>
+    /// <remarks>Source: trade convention. Willow, betaine and capryloyl salicylate count as salicylates; papain and bromelain can cross-react with latex.</remarks>
+    public static IReadOnlyList<Allergen> Allergens(this Product product)
+    {
+        var found = new List<Allergen>(product.Contains);
+        foreach (var active in product.Actives)
+        {
+            if (active.Family == Family.Bha)
+            {
+                found.Add(Allergen.Salicylates);
+            }
+            else if (active.Substance is Substance.Papain or Substance.Bromelain)
+            {
+                found.Add(Allergen.Latex);
+            }
+            else if (active.Substance == Substance.BenzoylPeroxide)
+            {
+                found.Add(Allergen.BenzoylPeroxide);
+            }
+        }
+
+        return found;
+    }
+
+    /// <summary>A sunscreen or a moisturiser with SPF that counts at a given SPF on a given day; powder is only a top-up.</summary>
+    public static bool IsUsableSunscreen(this Product product, int spf, DateOnly day) =>
+        product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf
+        && product.Spf >= spf && product.BroadSpectrum && product.UsableOn(day);
+
+    private static decimal? Sum(Product product, Family family)
+    {
+        decimal sum = 0;
+        foreach (var active in product.Actives)
+        {
+            if (active.Family != family)
+            {
+                continue;
+            }
+
+            if (active.Percent is not { } percent)
+            {
+                return null;
+            }
+
+            sum += percent;
+        }
+
+        return sum;
+    }
+
+    private static Degree Strongest(Product product, Func<FamilyTraits, Degree> of)
+    {
+        var strongest = Degree.No;
+        foreach (var family in product.Families())
+        {
+            var degree = of(FamilyTraits.Of(family));
+            strongest = degree > strongest ? degree : strongest;
+        }
+
+        return strongest;
+    }
+}

@@ -1,0 +1,148 @@
+using OatPath.Core.House;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Shelf;
+
+/// <summary>Judges one product for one client on one day: what forbids it, what to be careful about.</summary>
+public static class Suitability
+{
+    public static IReadOnlyList<Verdict> Judge(Product product, Intake intake, DateOnly day)
+    {
+        var found = new List<Verdict>(HardLimits.Check(product));
+        LeaveOnLimits(product, found);
+        Allergies(product, intake, found);
+        Age(product, intake, day, found);
+        Pregnancy(product, intake, day, found);
+        Medicines(product, intake, day, found);
+        Cautions(product, intake, day, found);
+        return found;
+    }
+
+    private static void LeaveOnLimits(Product product, List<Verdict> found)
+    {
+        if (!product.Traits.LeaveOn || !product.Has(Family.Aha))
+        {
+            return;
+        }
+
+        var onlyMandelic = product.Actives.Where(active => active.Family == Family.Aha).All(active => active.Substance == Substance.Mandelic);
+        var limit = onlyMandelic ? 15m : 10m;
+        if (product.AhaPercent() > limit)
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.LeaveOnStrength, ("product", product.Name), ("percent", product.AhaPercent()!.Value), ("limit", limit))));
+        }
+
+        if (product.Ph is >= 3.0m and < 3.5m)
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.LeaveOnPh, ("product", product.Name), ("ph", product.Ph.Value))));
+        }
+    }
+
+    private static void Allergies(Product product, Intake intake, List<Verdict> found)
+    {
+        foreach (var allergen in product.Allergens().Distinct().Where(intake.Allergies.Contains))
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.Allergy, ("product", product.Name), ("allergen", AllergenTitle.Of(allergen)))));
+        }
+    }
+
+    private static void Age(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        if (intake.AgeOn(day) < 18 && product.Has(Family.Retinoid))
+        {
+            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.AgeRetinoid, ("product", product.Name))));
+        }
+    }
+
+    private static void Pregnancy(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        if (!intake.Has(FlagKind.Pregnancy, day) && !intake.Has(FlagKind.Breastfeeding, day))
+        {
+            return;
+        }
+
+        foreach (var family in product.Families())
+        {
+            var rule = FamilyTraits.Of(family).Pregnancy;
+            var because = Because.Of(RuleBook.Pregnancy, ("product", product.Name), ("family", FamilyTraits.Of(family).Title));
+            if (rule == PregnancyRule.Never)
+            {
+                found.Add(new(Severity.HardLimit, because));
+            }
+            else if (rule == PregnancyRule.ClinicianWord || (rule == PregnancyRule.LowLeaveOnOnly && !product.Traits.LeaveOn))
+            {
+                found.Add(new(Severity.Block, because));
+            }
+            else if (rule == PregnancyRule.Ask)
+            {
+                found.Add(new(Severity.Caution, because));
+            }
+        }
+    }
+
+    private static void Medicines(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        if (product.Irritancy() == Degree.Yes && IsotretinoinCounts(intake, day))
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.Isotretinoin, ("product", product.Name))));
+        }
+
+        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask && intake.Has(FlagKind.Rosacea, day))
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.RosaceaScrub, ("product", product.Name))));
+        }
+    }
+
+    private static bool IsotretinoinCounts(Intake intake, DateOnly day) =>
+        intake.Flags.Any(flag => flag.Kind == FlagKind.Isotretinoin
+            && (flag.From is null || flag.From <= day)
+            && (flag.Until is null || day < flag.Until.Value.AddMonths(6)));
+
+    private static void Cautions(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        void Caution(string rule) => found.Add(new(Severity.Caution, Because.Of(rule, ("product", product.Name))));
+
+        if (product.StrongSulphate && (intake.SkinType == SkinType.Dry || intake.Sensitivity >= Sensitivity.Sensitive))
+        {
+            Caution(RuleBook.StrongSulphate);
+        }
+
+        if ((product.Has(Family.Aha) || product.Has(Family.Bha)) && intake.Has(FlagKind.Rosacea, day))
+        {
+            Caution(RuleBook.RosaceaAcid);
+        }
+
+        var pigmentProne = PigmentProne(intake, day);
+        if (pigmentProne && product.Actives.Any(active => active.Substance == Substance.Glycolic))
+        {
+            Caution(RuleBook.GentlerAcidFirst);
+        }
+
+        if (product.Kind == ProductKind.SunscreenFluid && pigmentProne)
+        {
+            Caution(RuleBook.TintedSunscreen);
+        }
+
+        if (product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted && intake.SkinType == SkinType.Oily && !product.Matt)
+        {
+            Caution(RuleBook.MattSunscreen);
+        }
+    }
+
+    /// <summary>Melasma, a patch after a peel, or phototype IV to VI.</summary>
+    public static bool PigmentProne(Intake intake, DateOnly day) =>
+        intake.Phototype >= Phototype.IV || intake.Has(FlagKind.Melasma, day) || intake.Has(FlagKind.DarkOrPalePatch, day);
+}
+
+/// <summary>Allergens in words.</summary>
+public static class AllergenTitle
+{
+    public static string Of(Allergen allergen) => allergen switch
+    {
+        Allergen.Salicylates => "salicylates or aspirin",
+        Allergen.NutOils => "nut oils",
+        Allergen.NumbingAgents => "numbing agents",
+        Allergen.BenzoylPeroxide => "benzoyl peroxide",
+        _ => allergen.ToString().ToLowerInvariant(),
+    };
+}

@@ -1,0 +1,7 @@
+namespace OatPath.Core.Supply;
+
+/// <summary>How long a bottle lasts on the committed path.</summary>
+/// <param name="RunsOutOn">Day of the last full use, or null when it lasts past the planned days.</param>
+/// <param name="ReorderOn">Run-out less the lead days of the house.</param>
+/// <param name="MillilitresLeft">Left today, after what was ticked as used.</param>
+public sealed record SupplyLine(string Product, decimal MillilitresLeft, DateOnly? RunsOutOn, DateOnly? ReorderOn);

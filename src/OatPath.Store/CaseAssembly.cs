@@ -1,0 +1,103 @@
+using System.Text.Json;
+using OatPath.Core.Care;
+using OatPath.Core.Path;
+using OatPath.Core.Skin;
+
+namespace OatPath.Store;
+
+/// <summary>Joins a client's facts into a case file.</summary>
+public static class CaseAssembly
+{
+    /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
+    public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone) => Build(facts, asOf, zone, clientView: false);
+
+    /// <summary>
+    /// What the client's plan follows: published decisions, everything that happened, and safety facts at once.
+    /// It may differ from what was published only toward gentler.
+    /// </summary>
+    public static CaseFile Client(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone) => Build(facts, asOf, zone, clientView: true);
+
+    /// <summary>Facts that wait for the next publication.</summary>
+    public static IReadOnlyList<Fact> Waiting(IReadOnlyList<Fact> facts)
+    {
+        var gone = Retracted(facts, _ => true);
+        return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
+    }
+
+    public static T Body<T>(Fact fact) => JsonSerializer.Deserialize<T>(fact.Body, CaseJson.Compact)!;
+
+    public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
+
+    /// <summary>Decisions and shelf changes wait for publication; what happened, safety answers, stops and clearings do not.</summary>
+    private static bool NeedsPublishing(Fact fact) => fact.Kind switch
+    {
+        "shelf" or "shelf-removed" or "retract" or "intake" => true,
+        "decision" => Body<Decision>(fact) is not (ClearRed or StopActive),
+        _ => false,
+    };
+
+    private static bool UndoesADraft(Fact fact, IReadOnlyList<Fact> facts) =>
+        fact.Kind == "retract" && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
+
+    private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Func<Fact, bool> counts) =>
+        [.. facts.Where(fact => fact.Kind == "retract" && fact.Supersedes is not null && counts(fact)).Select(fact => fact.Supersedes!)];
+
+    private static CaseFile Build(IReadOnlyList<Fact> all, DateTimeOffset asOf, string zone, bool clientView)
+    {
+        // A phone may take its own tick back at once; taking a decision back waits like any other change.
+        var facts = all.Where(fact => fact.RecordedAt <= asOf).ToList();
+        var ids = facts.ToDictionary(fact => fact.Id);
+        var gone = Retracted(facts, fact => !clientView || fact.Published || (ids.TryGetValue(fact.Supersedes!, out var target) && target.Kind == "log"));
+        var live = facts.Where(fact => !gone.Contains(fact.Id)).ToList();
+        var used = live.Where(fact => !clientView || fact.Published || !NeedsPublishing(fact)).ToList();
+        var shelf = new Dictionary<string, ShelfItem>();
+        foreach (var fact in used)
+        {
+            if (fact.Kind == "shelf")
+            {
+                var item = Body<ShelfItem>(fact);
+                shelf[item.Product.Id] = item;
+            }
+            else if (fact.Kind == "shelf-removed")
+            {
+                shelf.Remove(Body<string>(fact));
+            }
+        }
+
+        return new CaseFile
+        {
+            Format = CaseFile.FormatName,
+            Version = 1,
+            AsOf = asOf,
+            Zone = zone,
+            Intake = IntakeOf(live, used, clientView),
+            Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
+            Decisions = [.. used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf))],
+            Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>)],
+            Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
+            Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
+        };
+    }
+
+    private static Intake IntakeOf(List<Fact> live, List<Fact> used, bool clientView)
+    {
+        var latest = live.FindLast(fact => fact.Kind == "intake") is { } newest ? Body<Intake>(newest) : new Intake();
+        if (!clientView)
+        {
+            return latest;
+        }
+
+        return used.FindLast(fact => fact.Kind == "intake") is { } published ? Intake.GentlerOf(Body<Intake>(published), latest) : latest;
+    }
+
+    /// <summary>Decisions about a product that left the shelf no longer count.</summary>
+    private static bool NamesAProduct(Decision decision, Dictionary<string, ShelfItem> shelf) => decision switch
+    {
+        StartActive start => shelf.ContainsKey(start.Product),
+        StopActive stop => shelf.ContainsKey(stop.Product),
+        StepUp step => shelf.ContainsKey(step.Product),
+        KeepLevel keep => shelf.ContainsKey(keep.Product),
+        ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
+        _ => true,
+    };
+}

@@ -1,0 +1,57 @@
+using Microsoft.Data.Sqlite;
+
+namespace OatPath.Store;
+
+/// <summary>A client as listed. What is known about the skin stands in facts.</summary>
+public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version);
+
+/// <summary>Names and phone numbers of clients, and who read their records.</summary>
+public sealed class Clients(Database database)
+{
+    private const string Columns = "SELECT id, name, phone, created_at, row_version FROM client";
+
+    public Client Add(string id, string name, string phone, DateTimeOffset at)
+    {
+        database.Write(connection => connection.Run("INSERT INTO client (id, name, phone, created_at) VALUES ($1, $2, $3, $4)", id, name, phone, at));
+        return new(id, name, phone, at, 1);
+    }
+
+    public Client? Find(string id) =>
+        database.Read(connection => connection.Query($"{Columns} WHERE id = $1", Read, id).FirstOrDefault());
+
+    /// <summary>Clients whose name holds every word of the search, by name.</summary>
+    public IReadOnlyList<Client> Search(string words, int most = 200) => database.Read(connection =>
+    {
+        var all = connection.Query($"{Columns} WHERE archived = 0 ORDER BY name COLLATE NOCASE", Read);
+        var parts = words.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        return all.Where(client => Array.TrueForAll(parts, part => client.Name.Contains(part, StringComparison.OrdinalIgnoreCase))).Take(most).ToList();
+    });
+
+    public int Count() => (int)database.Read(connection => connection.Number("SELECT count(*) FROM client WHERE archived = 0"));
+
+    public void Rename(string id, string name, string phone, long version) => database.Write(connection =>
+    {
+        Touch(connection, id, version);
+        connection.Run("UPDATE client SET name = $2, phone = $3 WHERE id = $1", id, name, phone);
+    });
+
+    public void LogRead(string id, string person, string page, DateTimeOffset at) => database.Write(connection =>
+        connection.Run("INSERT INTO record_read (client_id, person, page, read_at) VALUES ($1, $2, $3, $4)", id, person, page, at));
+
+    public IReadOnlyList<(string Person, string Page, DateTimeOffset At)> Reads(string id) => database.Read(connection =>
+        connection.Query("SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id DESC LIMIT 50", row => (row.GetString(0), row.GetString(1), row.Instant(2)), id));
+
+    /// <summary>Raises the row version, or refuses when the caller saw an older one.</summary>
+    internal static void Touch(SqliteConnection connection, string id, long? version)
+    {
+        var changed = version is { } seen
+            ? connection.Run("UPDATE client SET row_version = row_version + 1 WHERE id = $1 AND row_version = $2", id, seen)
+            : connection.Run("UPDATE client SET row_version = row_version + 1 WHERE id = $1", id);
+        if (changed == 0)
+        {
+            throw new ConflictException("This client", connection.Number("SELECT row_version FROM client WHERE id = $1", id));
+        }
+    }
+
+    private static Client Read(SqliteDataReader row) => new(row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.GetInt64(4));
+}

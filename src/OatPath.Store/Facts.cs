@@ -1,0 +1,51 @@
+using Microsoft.Data.Sqlite;
+
+namespace OatPath.Store;
+
+/// <summary>One thing known about a client, with both times. Facts are never changed or removed; a later one may supersede.</summary>
+/// <param name="Kind">intake, shelf, shelf-removed, decision, log, treatment, occasion or retract.</param>
+/// <param name="Published">Whether a publication includes it; only then does the client's plan follow it.</param>
+public sealed record Fact(
+    string Id, string ClientId, string Kind, DateTimeOffset HappenedAt, DateTimeOffset RecordedAt, string RecordedBy, string? Supersedes, string Body, bool Published = false)
+{
+    public static string NewId() => Guid.CreateVersion7().ToString("n");
+}
+
+/// <summary>The append-only record.</summary>
+public sealed class Facts(Database database)
+{
+    /// <summary>Adds facts of one client in one durable step and raises the client's version.</summary>
+    /// <param name="version">Version the caller saw, or null where the order of saving does not matter (a tick, a check-in).</param>
+    /// <returns>False when a fact with the same id was there already, as when a phone sends twice; then nothing is written.</returns>
+    /// <exception cref="ConflictException">Somebody else saved in the meantime.</exception>
+    public bool Append(string clientId, long? version, params IReadOnlyList<Fact> facts) => database.Write(connection => Append(connection, clientId, version, facts));
+
+    public IReadOnlyList<Fact> Of(string clientId) => database.Read(connection => Of(connection, clientId));
+
+    internal static bool Append(SqliteConnection connection, string clientId, long? version, IReadOnlyList<Fact> facts)
+    {
+        if (facts.Any(fact => connection.Number("SELECT count(*) FROM fact WHERE id = $1", fact.Id) > 0))
+        {
+            return false;
+        }
+
+        Clients.Touch(connection, clientId, version);
+        foreach (var fact in facts)
+        {
+            connection.Run(
+                "INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, supersedes, body) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)",
+                fact.Id, clientId, fact.Kind, fact.HappenedAt, fact.RecordedAt, fact.RecordedBy, fact.Supersedes, fact.Body);
+        }
+
+        return true;
+    }
+
+    internal static List<Fact> Of(SqliteConnection connection, string clientId) => connection.Query(
+        """
+        SELECT f.id, f.client_id, f.kind, f.happened_at, f.recorded_at, f.recorded_by, f.supersedes, f.body, p.fact_id IS NOT NULL
+        FROM fact f LEFT JOIN publication_fact p ON p.fact_id = f.id
+        WHERE f.client_id = $1 ORDER BY f.seq
+        """,
+        row => new Fact(row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.Instant(4), row.GetString(5), row.Text(6), row.GetString(7), row.GetBoolean(8)),
+        clientId);
+}

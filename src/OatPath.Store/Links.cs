@@ -1,0 +1,72 @@
+using System.Security.Cryptography;
+using System.Text;
+
+namespace OatPath.Store;
+
+/// <summary>A device that opened a client's link.</summary>
+public sealed record Device(long Id, string ClientId);
+
+/// <summary>Client links and the devices they let in. Tokens are 256 random bits and are stored only as hashes.</summary>
+public sealed class Links(Database database)
+{
+    /// <summary>Makes a new link and revokes the older ones.</summary>
+    /// <returns>The token, shown once and never stored.</returns>
+    public string Create(string clientId, string by, DateTimeOffset at)
+    {
+        var token = NewToken();
+        database.Write(connection =>
+        {
+            connection.Run("UPDATE link SET revoked_at = $2 WHERE client_id = $1 AND revoked_at IS NULL", clientId, at);
+            connection.Run("INSERT INTO link (client_id, token_hash, created_at, created_by) VALUES ($1, $2, $3, $4)", clientId, Hash(token), at, by);
+        });
+        return token;
+    }
+
+    public void Revoke(string clientId, DateTimeOffset at) =>
+        database.Write(connection => connection.Run("UPDATE link SET revoked_at = $2 WHERE client_id = $1 AND revoked_at IS NULL", clientId, at));
+
+    /// <summary>Whether a link is open, and since when.</summary>
+    public (DateTimeOffset Since, int Devices)? Open(string clientId) => database.Read(connection => connection.Query(
+        "SELECT created_at, (SELECT count(*) FROM device WHERE link_id = link.id) FROM link WHERE client_id = $1 AND revoked_at IS NULL",
+        row => ((DateTimeOffset, int)?)(row.Instant(0), row.GetInt32(1)), clientId).FirstOrDefault());
+
+    public bool IsOpen(string token) =>
+        database.Read(connection => connection.Number("SELECT count(*) FROM link WHERE token_hash = $1 AND revoked_at IS NULL", Hash(token))) > 0;
+
+    /// <summary>Lets a device in by a link.</summary>
+    /// <returns>The value of the device's cookie, or null when the link is not open.</returns>
+    public string? Admit(string token, DateTimeOffset at) => database.Write(connection =>
+    {
+        var link = connection.Number("SELECT id FROM link WHERE token_hash = $1 AND revoked_at IS NULL", Hash(token));
+        if (link == 0)
+        {
+            return null;
+        }
+
+        var cookie = NewToken();
+        connection.Run("INSERT INTO device (link_id, cookie_hash, created_at) VALUES ($1, $2, $3)", link, Hash(cookie), at);
+        return cookie;
+    });
+
+    /// <summary>The device behind a cookie, or null when it is unknown or its link was revoked.</summary>
+    public Device? Recognise(string cookie) => database.Read(connection => connection.Query(
+        "SELECT d.id, l.client_id FROM device d JOIN link l ON l.id = d.link_id WHERE d.cookie_hash = $1 AND l.revoked_at IS NULL",
+        row => new Device(row.GetInt64(0), row.GetString(1)), Hash(cookie)).FirstOrDefault());
+
+    /// <summary>Notes which path a device was shown, once for each change.</summary>
+    public void LogShown(Device device, string pathHash, DateTimeOffset at) => database.Write(connection =>
+    {
+        var last = connection.Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), device.Id).FirstOrDefault();
+        if (last != pathHash)
+        {
+            connection.Run("INSERT INTO shown (client_id, device_id, path_hash, shown_at) VALUES ($1, $2, $3, $4)", device.ClientId, device.Id, pathHash, at);
+        }
+    });
+
+    public bool ShownSince(string clientId, DateTimeOffset since) => database.Read(connection =>
+        connection.Query("SELECT shown_at FROM shown WHERE client_id = $1 ORDER BY id DESC LIMIT 1", row => row.Instant(0), clientId).Exists(at => at >= since));
+
+    private static string NewToken() => Convert.ToBase64String(RandomNumberGenerator.GetBytes(32)).Replace('+', '-').Replace('/', '_').TrimEnd('=');
+
+    private static string Hash(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+}

@@ -1,0 +1,44 @@
+using System.Globalization;
+using System.Reflection;
+
+namespace OatPath.Store;
+
+/// <summary>Brings a database forward to the newest version; never backward.</summary>
+public static class Migrator
+{
+    private const string Prefix = "OatPath.Store.Migrations.";
+
+    /// <summary>Versions this program knows, ascending.</summary>
+    public static IReadOnlyList<(int Version, string Sql)> Known { get; } = [.. Load()];
+
+    /// <summary>Applies what is missing, each version in its own transaction.</summary>
+    /// <param name="upTo">Stop after this version; for tests of earlier databases.</param>
+    /// <exception cref="InvalidOperationException">The file was written by a newer program.</exception>
+    public static void Migrate(Database database, int upTo = int.MaxValue)
+    {
+        var current = database.Read(connection => connection.Number("PRAGMA user_version"));
+        if (current > Known[^1].Version)
+        {
+            throw new InvalidOperationException($"The data was written by a newer version ({current}); this program reads up to {Known[^1].Version}. Update the program.");
+        }
+
+        foreach (var (version, sql) in Known.Where(step => step.Version > current && step.Version <= upTo))
+        {
+            database.Write(connection =>
+            {
+                connection.Run(sql);
+                connection.Run($"PRAGMA user_version = {version.ToString(CultureInfo.InvariantCulture)}");
+            });
+        }
+    }
+
+    private static IEnumerable<(int Version, string Sql)> Load()
+    {
+        var assembly = Assembly.GetExecutingAssembly();
+        foreach (var name in assembly.GetManifestResourceNames().Where(name => name.StartsWith(Prefix, StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        {
+            using var reader = new StreamReader(assembly.GetManifestResourceStream(name)!);
+            yield return (int.Parse(name.AsSpan(Prefix.Length, 3), NumberStyles.None, CultureInfo.InvariantCulture), reader.ReadToEnd());
+        }
+    }
+}

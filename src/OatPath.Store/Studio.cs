@@ -1,0 +1,28 @@
+using System.Text.Json;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+
+namespace OatPath.Store;
+
+/// <summary>The house rules in force and every earlier version of them.</summary>
+public sealed class Studio(Database database)
+{
+    public (HouseRules Rules, long Version) Current() => database.Read(connection => connection.Query(
+        "SELECT rules, row_version FROM studio WHERE id = 1",
+        row => (JsonSerializer.Deserialize<HouseRules>(row.GetString(0), CaseJson.Compact)!, row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L)));
+
+    /// <exception cref="ConflictException">Somebody else changed them in the meantime.</exception>
+    public void Save(HouseRules rules, long version, string by, DateTimeOffset at) => database.Write(connection =>
+    {
+        var json = JsonSerializer.Serialize(rules, CaseJson.Compact);
+        var changed = version == 0
+            ? connection.Run("INSERT OR IGNORE INTO studio (id, rules, row_version) VALUES (1, $1, 1)", json)
+            : connection.Run("UPDATE studio SET rules = $1, row_version = row_version + 1 WHERE id = 1 AND row_version = $2", json, version);
+        if (changed == 0)
+        {
+            throw new ConflictException("The house page", connection.Number("SELECT row_version FROM studio WHERE id = 1"));
+        }
+
+        connection.Run("INSERT INTO studio_history (rules, changed_at, changed_by) VALUES ($1, $2, $3)", json, at, by);
+    });
+}

@@ -1,0 +1,203 @@
+using CsCheck;
+using OatPath.Core.Care;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>Made-up clients with shelves, flags and a history that follows their plan more or less.</summary>
+internal static class RandomCase
+{
+    private static readonly Product[] Everyday =
+    [
+        CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Sunscreen,
+        new() { Id = "oil", Name = "Lock oil", Kind = ProductKind.OilCleanser },
+        new() { Id = "toner", Name = "Rain toner", Kind = ProductKind.CalmingToner },
+        new() { Id = "hydra", Name = "Dew serum", Kind = ProductKind.HydratingSerum, Contains = [Allergen.Fragrance] },
+        new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel },
+        new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask },
+        new() { Id = "tinted", Name = "Towpath tint", Kind = ProductKind.SunscreenTinted, Spf = 30, BroadSpectrum = true },
+    ];
+
+    private static readonly Product[] Actives =
+    [
+        CaseBuilder.Glycolic, CaseBuilder.Salicylic, CaseBuilder.Azelaic, CaseBuilder.Retinol,
+        new() { Id = "lactic", Name = "Sedge serum", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Lactic, 5)], Ph = 3.8m },
+        new() { Id = "scrub", Name = "Sand scrub", Kind = ProductKind.Scrub },
+        new() { Id = "enzyme", Name = "Fig powder", Kind = ProductKind.Enzyme, Actives = [new(Substance.Papain)] },
+        new() { Id = "peroxide", Name = "Flint gel", Kind = ProductKind.BenzoylPeroxide, Actives = [new(Substance.BenzoylPeroxide, 2.5m)] },
+        new() { Id = "vitc", Name = "Dawn serum", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.LAscorbic, 10)] },
+        new() { Id = "strong", Name = "Kiln liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Glycolic, 35)], Ph = 2.5m },
+        new() { Id = "pyruvic", Name = "Lime drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Pyruvic, 5)], Ph = 3.6m },
+        new() { Id = "nolabel", Name = "Plain bottle", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Lactic)], },
+        new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
+    ];
+
+    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare];
+    private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone];
+
+    public static Gen<CaseFile> Gen { get; } = CsCheck.Gen.Int[0, int.MaxValue].Select(seed => Build(new Random(seed)));
+
+    public static CaseFile Build(Random random)
+    {
+        var now = CaseBuilder.Monday.AddDays(random.Next(0, 400));
+        var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5)))
+            .Select(product => Vary(random, product, now))
+            .Select(product => new ShelfItem { Product = product, State = random.Next(15) == 0 ? ShelfState.Parked : ShelfState.InUse }).ToList();
+        var file = new CaseFile
+        {
+            Format = CaseFile.FormatName,
+            Version = 1,
+            AsOf = CaseBuilder.At(now, random.Next(4, 24)),
+            Zone = random.Next(3) == 0 ? "Europe/Vienna" : "UTC",
+            Intake = RandomIntake(random, now),
+            Shelf = shelf,
+            Treatments = random.Next(6) == 0 ? [new Treatment { Id = "t", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) }] : [],
+            Occasions = random.Next(8) == 0 ? [new Occasion { Id = "o", On = now.AddDays(random.Next(-5, 40)), Title = "ferry dance" }] : [],
+        };
+        file = file with { Decisions = Starts(random, file, now) };
+        return Live(random, file, now);
+    }
+
+    private static Product Vary(Random random, Product product, DateOnly now) =>
+        product.Id == "sun" && random.Next(8) == 0 ? product with { EmptyOn = now.AddDays(random.Next(-5, 40)) } : product;
+
+    private static Intake RandomIntake(Random random, DateOnly now)
+    {
+        var flags = new List<Flag>();
+        if (random.Next(3) == 0)
+        {
+            var from = now.AddDays(random.Next(-20, 40));
+            var kind = DatedFlags[random.Next(DatedFlags.Length)];
+            flags.Add(new Flag { Kind = kind, From = from, Until = random.Next(2) == 0 || kind == FlagKind.StrongSun ? from.AddDays(random.Next(0, 12)) : null, Zones = random.Next(2) == 0 ? [FaceZone.Chin] : [] });
+        }
+
+        if (random.Next(3) == 0)
+        {
+            flags.Add(new Flag { Kind = StandingFlags[random.Next(StandingFlags.Length)] });
+        }
+
+        return new Intake
+        {
+            BirthDate = now.AddYears(-random.Next(15, 60)).AddDays(random.Next(0, 300)),
+            SkinType = (SkinType)random.Next(4),
+            Sensitivity = (Sensitivity)random.Next(4),
+            Phototype = (Phototype)random.Next(1, 7),
+            Allergies = random.Next(4) == 0 ? [(Allergen)random.Next(9)] : [],
+            Flags = flags,
+        };
+    }
+
+    private static List<Decision> Starts(Random random, CaseFile file, DateOnly now)
+    {
+        var decisions = new List<Decision>();
+        foreach (var item in file.Shelf.Where(item => item.Product.IsActive() && random.Next(6) > 0))
+        {
+            var inUse = random.Next(4) == 0;
+            decisions.Add(new StartActive
+            {
+                Id = $"s-{item.Product.Id}",
+                Product = item.Product.Id,
+                On = now.AddDays(-random.Next(0, 100)),
+                AlreadyInUse = inUse,
+                Rung = inUse ? random.Next(0, 5) : null,
+                Reason = inUse ? "in use for long" : "",
+            });
+            if (inUse && random.Next(2) == 0)
+            {
+                decisions.AddRange(item.Product.Families().Select(family => new NoteEstablished { Id = $"e-{item.Product.Id}-{family}", Family = family, On = now.AddDays(-random.Next(0, 60)), Reason = "long use" }));
+            }
+        }
+
+        return decisions;
+    }
+
+    /// <summary>Lets the client live by the plan: mostly does it, sometimes skips, sometimes reacts, sometimes steps out of line.</summary>
+    private static CaseFile Live(Random random, CaseFile file, DateOnly now)
+    {
+        var log = new List<LogEntry>();
+        var decisions = file.Decisions.ToList();
+        var diligence = random.Next(40, 101);
+        var wild = random.Next(6) == 0;
+        var first = decisions.Select(decision => decision.On).DefaultIfEmpty(now).Min();
+        var id = 0;
+        for (var day = first; day < now; day = day.AddDays(7))
+        {
+            var week = PathPlanner.Plan(file with { AsOf = CaseBuilder.At(day, 12), Log = [.. log], Decisions = [.. decisions] }, CaseBuilder.Rules, day, 7);
+            foreach (var planned in week.Days.Where(planned => planned.Date < now))
+            {
+                LiveDay(random, planned, log, diligence, wild, ref id);
+            }
+
+            if (log.OfType<CheckedIn>().Any() && random.Next(3) == 0)
+            {
+                decisions.Add(new ClearRed { Id = $"c{id++}", On = day.AddDays(6), At = CaseBuilder.At(day.AddDays(6), 2 + 3), Reason = "seen and calm" });
+            }
+
+            foreach (var question in week.Questions.Where(question => question.Kind == QuestionKind.StepUp && random.Next(4) > 0))
+            {
+                decisions.Add(new StepUp { Id = $"u{id++}", Product = question.Product!, Rung = question.Rung!.Value, On = day.AddDays(random.Next(0, 5)) });
+            }
+
+            if (random.Next(20) == 0 && file.Shelf.FirstOrDefault(item => item.Product.IsActive()) is { } eager)
+            {
+                decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product.Id, Rung = random.Next(1, 5), On = day });
+            }
+        }
+
+        return file with { Log = [.. log.Where(entry => entry.HappenedAt <= file.AsOf)], Decisions = [.. decisions.Where(decision => decision.On <= now && decision is not ClearRed { At: var at } || decision is ClearRed clear && clear.At <= file.AsOf)] };
+    }
+
+    private static void LiveDay(Random random, DayPath planned, List<LogEntry> log, int diligence, bool wild, ref int id)
+    {
+        var used = false;
+        foreach (var moment in new[] { Moment.Morning, Moment.Evening })
+        {
+            foreach (var step in planned[moment].Steps)
+            {
+                var at = CaseBuilder.At(planned.Date, moment == Moment.Morning ? 7 : 21);
+                if (step.Action == Core.Routine.StepAction.PatchTest)
+                {
+                    log.Add(new PatchApplied { Id = $"p{id++}", Product = step.Product!, HappenedAt = at });
+                    log.Add(new PatchRead { Id = $"r{id++}", Product = step.Product!, HappenedAt = at.AddHours(random.Next(30, 70)), Clear = random.Next(12) > 0 });
+                }
+                else if (step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No) && random.Next(100) < diligence)
+                {
+                    used = true;
+                    log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at });
+                }
+            }
+        }
+
+        if (wild && random.Next(20) == 0 && planned.Evening.Omitted.Count > 0)
+        {
+            log.Add(new Applied { Id = $"a{id++}", Product = planned.Evening.Omitted[0].Product, Day = planned.Date, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, 22) });
+            used = true;
+        }
+
+        if (used && random.Next(3) == 0)
+        {
+            log.Add(new CheckedIn { Id = $"c{id++}", Day = planned.Date, HappenedAt = CaseBuilder.At(planned.Date.AddDays(random.Next(2)), 23), Report = RandomReport(random) });
+        }
+    }
+
+    private static SkinReport RandomReport(Random random)
+    {
+        var bad = random.Next(12) == 0;
+        return new SkinReport
+        {
+            Sting = bad ? random.Next(4, 8) : random.Next(0, 4),
+            StingSeconds = bad ? random.Next(0, 4000) : random.Next(0, 70),
+            Redness = bad ? random.Next(0, 4) : random.Next(0, 2),
+            RednessPast24h = random.Next(25) == 0,
+            Flaking = random.Next(25) == 0,
+            Signs = random.Next(150) == 0 ? [(Sign)random.Next(16)] : [],
+        };
+    }
+
+    private static IEnumerable<Product> Pick(Random random, Product[] from, int count, int always = 0) =>
+        from.Take(always).Concat(from.Skip(always).OrderBy(_ => random.Next()).Take(Math.Max(0, count - always)));
+}
