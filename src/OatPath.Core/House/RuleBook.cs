@@ -87,6 +87,7 @@ public static class RuleBook
     public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
     public const string ExfoliationBudget = "ramp.budget";
     public const string AskStepUp = "ramp.ask-step-up";
+    public const string RunsOut = "supply.runs-out";
     public const string AskSafety = "meet.ask-again";
     public const string OutcomeCarryOn = "outcome.carry-on";
     public const string OutcomeEaseOff = "outcome.ease-off";
@@ -173,6 +174,7 @@ public static class RuleBook
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
         new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),
+        new(RunsOut, "A bottle ends", "derived: content less uses along the committed path", "{product} lasts until {on:date}. Set one aside; without sunscreen the actives wait."),
         new(AskSafety, "Safety questions every 4 weeks", "house default", "Pregnancy, medicines and sun were last asked on {on:date}; ask again."),
         new(OutcomeCarryOn, "Carry on", "house default", "Sting {sting}, redness {redness}: within what is expected."),
         new(OutcomeEaseOff, "Ease off", "house default", "{sign}."),

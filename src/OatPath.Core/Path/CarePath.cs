@@ -24,6 +24,9 @@ public sealed record CarePath
     public required IReadOnlyList<Question> Questions { get; init; }
     public required IReadOnlyList<Because> Warnings { get; init; }
 
+    /// <summary>Every report known and what it meant, oldest first.</summary>
+    public required IReadOnlyList<ReportOutcome> Reports { get; init; }
+
     public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
 }
 
@@ -72,9 +75,13 @@ public sealed record LadderStatus
     public IReadOnlyList<ProjectedRung> Projected { get; init; } = [];
 }
 
+/// <summary>What one report meant.</summary>
+/// <param name="Day">The care day it was about.</param>
+public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset HappenedAt, int Sting, CheckIn.Outcome Outcome, Because Because);
+
 public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
 
-public enum QuestionKind { MedicalHelp, ClearRed, StoppedAtEntry, PatchReaction, EasedOff, StepUp, PatchUnread, NoSunscreen, AskSafetyAgain, LowSupply }
+public enum QuestionKind { MedicalHelp, ClearRed, EasedOff, StoppedAtEntry, PatchReaction, StepUp, PatchUnread, NoSunscreen, AskSafetyAgain, LowSupply }
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null);

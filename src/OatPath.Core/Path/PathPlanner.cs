@@ -49,6 +49,7 @@ public static class PathPlanner
             }
         }
 
+        var supply = SupplyCount.Count(facts, planned, rules);
         return new CarePath
         {
             AsOf = file.AsOf,
@@ -57,9 +58,10 @@ public static class PathPlanner
             Windows = [.. walk.Windows.Concat(restrictions.Windows())
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
             Ladders = summary!.Ladders,
-            Questions = summary.Questions,
+            Questions = [.. summary.Questions, .. SupplyCount.Ask(facts, supply)],
             Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
-            Supply = SupplyCount.Count(facts, planned, rules),
+            Reports = walk.Reports,
+            Supply = supply,
         };
     }
 

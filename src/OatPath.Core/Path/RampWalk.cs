@@ -63,6 +63,7 @@ internal sealed class RampWalk
 
     public List<Track> Tracks { get; } = [];
     public List<PathWindow> Windows { get; } = [];
+    public List<ReportOutcome> Reports { get; } = [];
     public List<Because> Ignored { get; } = [];
     public Dictionary<DateOnly, Judgement> Outcomes { get; } = [];
     public Judgement? OpenRed { get; private set; }
@@ -445,6 +446,7 @@ internal sealed class RampWalk
     {
         var reportDay = facts.DayOf(entry.HappenedAt);
         var judged = OutcomeTable.Judge(entry.Report, ContextOf(entry));
+        Reports.Add(new(entry.Id, entry.Day, entry.HappenedAt, entry.Report.Sting, judged.Outcome, judged.Because));
         worstStingOf[entry.Day] = Math.Max(entry.Report.Sting, worstStingOf.GetValueOrDefault(entry.Day));
         if (!Outcomes.TryGetValue(entry.Day, out var before) || judged.Outcome > before.Outcome)
         {

@@ -10,6 +10,7 @@ namespace OatPath.Core.Path;
 internal static class SupplyCount
 {
     private const double ReapplyHours = 2;
+    private const int SoonDays = 3;
 
     public static IReadOnlyList<SupplyLine> Count(KnownFacts facts, IReadOnlyList<DayPath> days, HouseRules rules)
     {
@@ -55,6 +56,19 @@ internal static class SupplyCount
         }
 
         return [.. lines.OrderBy(line => line.RunsOutOn ?? DateOnly.MaxValue).ThenBy(line => line.Product, StringComparer.Ordinal)];
+    }
+
+    /// <summary>Asks for a new sunscreen when the bottle ends within days: without one the actives wait.</summary>
+    public static IEnumerable<Question> Ask(KnownFacts facts, IReadOnlyList<SupplyLine> supply)
+    {
+        foreach (var line in supply)
+        {
+            var product = facts.File.Shelf.First(item => item.Product.Id == line.Product).Product;
+            if (product.Spf is not null && line.RunsOutOn is { } ends && ends <= facts.Today.AddDays(SoonDays))
+            {
+                yield return new(QuestionKind.LowSupply, product.Id, facts.Today, Because.Of(RuleBook.RunsOut, ("product", product.Name), ("on", ends)));
+            }
+        }
     }
 
     private static decimal Used(KnownFacts facts, Product product, int again)

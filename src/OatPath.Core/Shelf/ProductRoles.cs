@@ -3,7 +3,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Shelf;
 
 /// <summary>What a product does, over all the roles it plays; every role counts.</summary>
-public static class Roles
+public static class ProductRoles
 {
     /// <summary>All families the product works in, by substance and by hand.</summary>
     public static IReadOnlyList<Family> Families(this Product product)

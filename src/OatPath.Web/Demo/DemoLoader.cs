@@ -1,0 +1,77 @@
+using System.Text.Json;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Store;
+using OatPath.Web.People;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Demo;
+
+/// <summary>Fills an empty database with the made-up studio: house, people, shelf and clients, shifted to today.</summary>
+public sealed class DemoLoader(
+    Studio studio, Store.People people, StudioShelf shelf, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
+{
+    public const string SignIn = "maren";
+    public const string Password = "ferry-and-oats";
+    private const string Practitioner = "Maren Holt";
+    private static readonly string Folder = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
+
+    public void FillIfEmpty()
+    {
+        if (people.Any())
+        {
+            return;
+        }
+
+        var rules = Read<HouseRules>("studio.json");
+        studio.Save(rules, 0, Practitioner, clock.GetUtcNow());
+        foreach (var product in Read<List<Product>>("shelf.json"))
+        {
+            shelf.Save(product, 0);
+        }
+
+        var zone = CareDay.FindZone(rules.Zone)!;
+        var names = Read<Dictionary<string, DemoName>>("names.json");
+        foreach (var file in Directory.GetFiles(System.IO.Path.Combine(Folder, "cases"), "*.json").Order(StringComparer.Ordinal))
+        {
+            var (read, problems) = CaseJson.ReadCase(File.ReadAllText(file));
+            var demo = read ?? throw new InvalidOperationException($"{file}: {problems[0]}");
+            Load(DemoShift.ToToday(demo, clock.GetUtcNow(), zone), names[demo.Reference]);
+        }
+
+        var hash = hasher.HashPassword(null!, Password);
+        people.Add(Practitioner, SignIn, Roles.Owner, hash);
+        people.Add("Tilde Renn", "tilde", Roles.Practitioner, hash);
+        people.Add("Oskar Lind", "oskar", Roles.Assistant, hash);
+    }
+
+    private void Load(CaseFile demo, DemoName name)
+    {
+        var first = demo.Decisions.Select(decision => decision.On).Concat(demo.Log.Select(entry => DateOnly.FromDateTime(entry.HappenedAt.Date))).DefaultIfEmpty(DateOnly.FromDateTime(demo.AsOf.Date)).Min();
+        var met = new DateTimeOffset(first.ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero);
+        met = met < clock.GetUtcNow() ? met : clock.GetUtcNow();
+        var client = clients.Add(Fact.NewId(), name.Name, name.Phone, met);
+        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) => new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body));
+
+        var all = new List<Fact> { Make("intake", demo.Intake, met) };
+        all.AddRange(demo.Shelf.Select(item => Make("shelf", item, met)));
+        all.AddRange(demo.Treatments.Select(treatment => Make("treatment", treatment, met)));
+        all.AddRange(demo.Occasions.Select(occasion => Make("occasion", occasion, met)));
+        all.AddRange(demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make("decision", decision, met, decision.Id)));
+        all.AddRange(demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make("log", entry, entry.HappenedAt, entry.Id, "client")));
+        facts.Append(client.Id, null, all);
+        var record = room.Derive(client.Id)!;
+        room.Publish(record, Practitioner, record.Client.Version);
+    }
+
+    // Ids are unique in one case file only; in the database every fact has its own.
+    private static Decision WithNewId(Decision decision) => decision with { Id = Fact.NewId(), By = Practitioner };
+
+    private static LogEntry WithNewId(LogEntry entry) => entry with { Id = Fact.NewId(), RecordedAt = entry.HappenedAt };
+
+    private static T Read<T>(string file) => JsonSerializer.Deserialize<T>(File.ReadAllText(System.IO.Path.Combine(Folder, file)), CaseJson.Options)!;
+}
+
+/// <summary>The made-up name behind a demo case.</summary>
+public sealed record DemoName(string Name, string Phone);

@@ -1,0 +1,162 @@
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.HttpOverrides;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.ResponseCompression;
+using OatPath.Store;
+using OatPath.Web.Clock;
+using OatPath.Web.Demo;
+using OatPath.Web.People;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web;
+
+/// <summary>Wires the web application together.</summary>
+public static class OatPathApp
+{
+    public const string StrictLimit = "strict";
+
+    public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
+    {
+        Directory.CreateDirectory(options.Data);
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions
+        {
+            ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
+            ContentRootPath = AppContext.BaseDirectory,
+            WebRootPath = WebRoot(),
+        });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = 2_000_000;
+        });
+        builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
+        AddServices(builder.Services, options, clock);
+        adjust?.Invoke(builder);
+        var app = builder.Build();
+        Migrator.Migrate(app.Services.GetRequiredService<Database>());
+        if (options.Demo)
+        {
+            app.Services.GetRequiredService<DemoLoader>().FillIfEmpty();
+        }
+
+        Pipeline(app, options);
+        return app;
+    }
+
+    /// <summary>Prints the address and, on a first run, the one-time code.</summary>
+    public static void Announce(WebApplication app, ServeOptions options)
+    {
+        Console.WriteLine($"Oat Path is at http://127.0.0.1:{options.Port}");
+        if (options.Demo)
+        {
+            Console.WriteLine($"Demo sign-in: {DemoLoader.SignIn} with password {DemoLoader.Password}");
+        }
+
+        if (!app.Services.GetRequiredService<Store.People>().Any())
+        {
+            Console.WriteLine($"First run: open /first-run and enter the one-time code {app.Services.GetRequiredService<FirstRunCode>().Code}");
+        }
+
+        Console.WriteLine("Stop with Ctrl+C.");
+    }
+
+    private static void AddServices(IServiceCollection services, ServeOptions options, TimeProvider? clock)
+    {
+        services.AddSingleton(options);
+        services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
+        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Studio>().AddSingleton<StudioShelf>();
+        services.AddSingleton<Store.People>();
+        services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
+        if (clock is null && options.Demo)
+        {
+            services.AddSingleton<DemoClock>();
+            services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<DemoClock>());
+        }
+        else
+        {
+            services.AddSingleton(clock ?? TimeProvider.System);
+        }
+
+        services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
+        services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
+        services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys"))).SetApplicationName("oatpath");
+        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
+        {
+            cookie.Cookie.Name = "oatpath";
+            cookie.Cookie.HttpOnly = true;
+            cookie.Cookie.SameSite = SameSiteMode.Strict;
+            cookie.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+            cookie.LoginPath = "/sign-in";
+            cookie.AccessDeniedPath = "/not-yours";
+            cookie.ExpireTimeSpan = TimeSpan.FromHours(10);
+            cookie.SlidingExpiration = true;
+            cookie.TimeProvider = TimeProvider.System;
+            cookie.Events.OnValidatePrincipal = SignInDesk.Validate;
+        });
+        services.AddAuthorizationBuilder()
+            .AddPolicy(Roles.Decides, policy => policy.RequireRole(Roles.Owner, Roles.Practitioner))
+            .AddPolicy(Roles.KeepsHouse, policy => policy.RequireRole(Roles.Owner))
+            .SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+        services.AddAntiforgery(antiforgery =>
+        {
+            antiforgery.Cookie.Name = "oatpath_form";
+            antiforgery.Cookie.SameSite = SameSiteMode.Strict;
+            antiforgery.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+        });
+        services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.Add<ConflictFilter>());
+        services.AddResponseCompression(compression =>
+        {
+            compression.EnableForHttps = false;
+            compression.Providers.Add<GzipCompressionProvider>();
+            compression.MimeTypes = ResponseCompressionDefaults.MimeTypes.Append("image/svg+xml");
+        });
+        services.AddRateLimiter(limiter =>
+        {
+            limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            limiter.OnRejected = async (context, stop) =>
+                await context.HttpContext.Response.WriteAsync("Too many requests from here. Wait a minute and try again.", stop);
+            limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
+                RateLimitPartition.GetFixedWindowLimiter($"all-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 3000, Window = TimeSpan.FromMinutes(1) }));
+            limiter.AddPolicy(StrictLimit, http => HttpMethods.IsPost(http.Request.Method)
+                ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.Request.Path}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
+                : RateLimitPartition.GetNoLimiter("reading"));
+        });
+    }
+
+    private static void Pipeline(WebApplication app, ServeOptions options)
+    {
+        if (options.Trusted)
+        {
+            app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto });
+        }
+
+        app.UseMiddleware<SecurityHeaders>();
+        app.UseExceptionHandler("/went-wrong");
+        app.UseStatusCodePagesWithReExecute("/went-wrong", "?code={0}");
+        app.UseResponseCompression();
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=3600",
+        });
+        app.UseRouting();
+        app.UseRateLimiter();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.MapRazorPages();
+        if (options.Demo)
+        {
+            DemoClockRoute.Map(app);
+        }
+    }
+
+    /// <summary>Beside the program when published, else in the source folder.</summary>
+    private static string WebRoot()
+    {
+        var beside = Path.Combine(AppContext.BaseDirectory, "wwwroot");
+        return Directory.Exists(beside) ? beside : Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../wwwroot"));
+    }
+}

@@ -1,0 +1,100 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Web.People;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Desk;
+
+public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthorizationService authorization) : PageModel
+{
+    public IReadOnlyList<DeskLine> Lines { get; private set; } = [];
+
+    public IReadOnlyList<ClientRecord> Unpublished { get; private set; } = [];
+
+    public IReadOnlyList<(DateOnly Day, string What)> Ahead { get; private set; } = [];
+
+    public int Total { get; private set; }
+
+    public bool ContactsMissing { get; private set; }
+
+    public void OnGet() => Fill();
+
+    /// <summary>The one-click yes: decides and publishes just this step.</summary>
+    public async Task<IActionResult> OnPostStepUpAsync(string client, string product, int rung, long version)
+    {
+        if (!(await authorization.AuthorizeAsync(User, Roles.Decides)).Succeeded)
+        {
+            return Forbid();
+        }
+
+        if (room.Open(client, User, "Desk") is not { } record)
+        {
+            return NotFound();
+        }
+
+        if (!record.LivePath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung))
+        {
+            TempData["Done"] = $"{record.NameOf(product)} is not due for a step up any more. Nothing was changed.";
+            return Redirect("/");
+        }
+
+        var by = User.Identity?.Name ?? "";
+        var fact = room.Decide(client, by, (id, now) => new StepUp { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Rung = rung });
+        room.PublishOne(record, by, version, fact);
+        TempData["Done"] = $"{record.Client.Name}: {record.NameOf(product)} goes up from today.";
+        TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
+        return Redirect("/");
+    }
+
+    /// <summary>Notes that an eased-off line was read; the rest days go on.</summary>
+    public IActionResult OnPostSeen(string client, string key, long version)
+    {
+        if (room.Open(client, User, "Desk") is not { } record || DeskLine.Of(record) is not { Question.Kind: QuestionKind.EasedOff } line || line.Key != key)
+        {
+            TempData["Done"] = "That line has changed in the meantime.";
+            return Redirect("/");
+        }
+
+        room.Append(client, version, room.Make(client, "note", key, User.Identity?.Name ?? ""));
+        TempData["Done"] = $"{record.Client.Name}: noted as read by you. The rest days go on.";
+        return Redirect("/");
+    }
+
+    private void Fill()
+    {
+        var records = clients.Search("", 10_000).Select(client => room.Derive(client.Id)!).ToList();
+        Total = records.Count;
+        Lines = [.. records.Select(DeskLine.Of).OfType<DeskLine>().OrderBy(line => line.Question.Kind).ThenByDescending(line => line.Question.Since).ThenBy(line => line.Record.Client.Name, StringComparer.OrdinalIgnoreCase)];
+        Unpublished = [.. records.Where(record => record.Published is null || record.Waiting.Count > 0)];
+        ContactsMissing = records.Count == 0 ? !room.ContactsComplete() : !records[0].Rules.Contacts.Complete;
+        Ahead = [.. records.Where(record => record.Published is not null).SelectMany(Coming).GroupBy(entry => entry).OrderBy(group => group.Key.Day)
+            .Select(group => (group.Key.Day, group.Count() == 1 ? group.Key.What : $"{group.Count()} times: {group.Key.What}"))];
+    }
+
+    private static IEnumerable<(DateOnly Day, string What)> Coming(ClientRecord record)
+    {
+        var path = record.LivePath(4, 14);
+        var until = record.Today.AddDays(7);
+        foreach (var day in path.Days.Where(day => day.Date > record.Today && day.Date <= until))
+        {
+            if (day.Evening.Steps.Any(step => step.Action == StepAction.ReadPatch))
+            {
+                yield return (day.Date, "a patch test is read");
+            }
+        }
+
+        foreach (var window in path.Windows.Where(window => window.Until > record.Today && window.Until <= until))
+        {
+            yield return (window.Until!.Value, window.Kind == "ease-off" ? "rest days end" : window.Kind == "occasion" ? "an occasion" : "a window ends");
+        }
+
+        foreach (var ladder in path.Ladders.Where(ladder => ladder.NextDecision > record.Today && ladder.NextDecision <= until))
+        {
+            yield return (ladder.NextDecision!.Value, "a rung to decide");
+        }
+    }
+}

@@ -1,0 +1,198 @@
+using System.Globalization;
+using System.Security.Claims;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.House;
+using OatPath.Store;
+using OatPath.Web.People;
+
+namespace OatPath.Web.Pages.House;
+
+public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, IAuthorizationService authorization, TimeProvider clock) : PageModel
+{
+    [BindProperty]
+    public long Version { get; set; }
+
+    public HouseRules Rules { get; private set; } = new();
+
+    public IReadOnlyList<Person> Team { get; private set; } = [];
+
+    public List<Problem> Problems { get; } = [];
+
+    public bool AddingPerson { get; private set; }
+
+    public IReadOnlyList<DayOfWeek> Week { get; } =
+        [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Wednesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Saturday, DayOfWeek.Sunday];
+
+    public void OnGet()
+    {
+        (Rules, Version) = studio.Current();
+        Team = people.All();
+    }
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        Team = people.All();
+        Rules = Read(Request.Form, studio.Current().Rules);
+        Problems.AddRange(HouseRulesCheck.Check(Rules).Select(problem => problem with { Field = Title(problem.Field) }));
+        foreach (var (number, name) in new[] { (Rules.Contacts.Studio, "Studio number"), (Rules.Contacts.OutOfHours, "Out-of-hours number"), (Rules.Contacts.Emergency, "Emergency number") })
+        {
+            if (number.Length > 0 && (number.Length > 40 || !number.Any(char.IsDigit)))
+            {
+                Problems.Add(new(name, "write a phone number"));
+            }
+        }
+
+        if (Problems.Count > 0)
+        {
+            return Page();
+        }
+
+        try
+        {
+            studio.Save(Rules, Version, User.Identity?.Name ?? "", clock.GetUtcNow());
+        }
+        catch (ConflictException conflict)
+        {
+            Problems.Add(new("The house page", "was changed by somebody else while you were here. What you typed is kept below; look at it and save again to put it in place."));
+            Version = conflict.CurrentVersion;
+            ModelState.Remove(nameof(Version));
+            return Page();
+        }
+
+        TempData["Done"] = "The house is saved. Plans follow it from now; nothing published becomes stronger by it.";
+        return Redirect("/house");
+    }
+
+    public async Task<IActionResult> OnPostPersonAsync(string? name, string? signIn, string? role, string? password)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        OnGet();
+        AddingPerson = true;
+        Problems.AddRange(PersonForm.Check(name, signIn, password));
+        if (role is not (Roles.Owner or Roles.Practitioner or Roles.Assistant))
+        {
+            Problems.Add(new("Role", "choose owner, practitioner or assistant"));
+        }
+
+        if (Problems.Count == 0 && !people.Add(name!.Trim(), signIn!.Trim(), role!, desk.Hash(password!)))
+        {
+            Problems.Add(new("Sign-in name", "is taken; choose another"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            return Page();
+        }
+
+        TempData["Done"] = $"{name} can sign in now.";
+        return Redirect("/house");
+    }
+
+    public async Task<IActionResult> OnPostActiveAsync(long person, bool active)
+    {
+        if (await Forbidden() || person.ToString(CultureInfo.InvariantCulture) == User.FindFirstValue(ClaimTypes.NameIdentifier))
+        {
+            return Forbid();
+        }
+
+        people.SetActive(person, active);
+        TempData["Done"] = active ? "Let in again." : "Shut out; open sessions have ended.";
+        return Redirect("/house");
+    }
+
+    public async Task<IActionResult> OnPostPasswordAsync(string? current, string? next)
+    {
+        OnGet();
+        var me = people.Find(long.Parse(User.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture))!;
+        if (desk.Check(me.SignIn, current ?? "").Person is null)
+        {
+            Problems.Add(new("Password now", "is not right; type it again"));
+        }
+
+        if (next is null || next.Length is < SignInDesk.MinPassword or > 200)
+        {
+            Problems.Add(new("New password", $"give at least {SignInDesk.MinPassword} characters"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            return Page();
+        }
+
+        people.SetPassword(me.Id, desk.Hash(next!));
+        await SignInDesk.SignIn(HttpContext, people.Find(me.Id)!);
+        TempData["Done"] = "Your password is changed.";
+        return Redirect("/house");
+    }
+
+    private HouseRules Read(IFormCollection form, HouseRules before)
+    {
+        string Text(string name) => form[name].ToString().Trim();
+        int Number(string name, string title, int otherwise)
+        {
+            if (int.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+            {
+                return number;
+            }
+
+            Problems.Add(new(title, "write a whole number"));
+            return otherwise;
+        }
+
+        var opening = new List<OpeningHours>();
+        foreach (var day in Week)
+        {
+            var (from, until) = (Text($"from-{day}"), Text($"until-{day}"));
+            if (from.Length == 0 && until.Length == 0)
+            {
+                continue;
+            }
+
+            if (TimeOnly.TryParseExact(from, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var opens) && TimeOnly.TryParseExact(until, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var closes))
+            {
+                opening.Add(new(day, opens, closes));
+            }
+            else
+            {
+                Problems.Add(new($"Opening hours, {day}", "give both times, or neither when closed"));
+            }
+        }
+
+        return before with
+        {
+            StudioName = Text("studioName") is { Length: <= 80 } name ? name : before.StudioName,
+            Zone = Text("zone"),
+            Contacts = new ContactNumbers { Studio = Text("studio"), OutOfHours = Text("outOfHours"), Emergency = Text("emergency") },
+            Opening = opening,
+            AcidStartEvenings = Number("acidStart", "Leave-on acids begin at", before.AcidStartEvenings),
+            EverydaySpf = Number("everydaySpf", "Everyday sunscreen", before.EverydaySpf),
+            AcidHoldDays = Number("acidHold", "Hold before a step up", before.AcidHoldDays),
+            SensitiveHoldDays = Number("sensitiveHold", "Hold on sensitive skin", before.SensitiveHoldDays),
+            ClayMinutes = Number("clay", "Clay mask", before.ClayMinutes),
+            MaskBeforeToner = Text("maskBefore") != "false",
+            MoisturiserAfterAcidAlways = Text("moisturiser") != "false",
+        };
+    }
+
+    private static string Title(string field) => field switch
+    {
+        "zone" => "Time zone",
+        "acidHoldDays" => "Hold before a step up",
+        "sensitiveHoldDays" => "Hold on sensitive skin",
+        "opening" => "Opening hours",
+        _ => field,
+    };
+
+    private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, Roles.KeepsHouse)).Succeeded;
+}

@@ -1,0 +1,12 @@
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+public sealed class CautionsModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+{
+    public bool PatchReacted { get; private set; }
+
+    public void OnGet(string? patch) => PatchReacted = patch == "reacted";
+}

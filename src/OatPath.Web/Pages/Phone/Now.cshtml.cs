@@ -1,0 +1,82 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+{
+    private const string By = "client";
+
+    public IActionResult OnGet() => Page();
+
+    /// <summary>Ticks a step. The form's own id makes a second press the same tick.</summary>
+    public IActionResult OnPostDone(string step, string key, string half)
+    {
+        if (Find(step, half) is not { } found || !IsKey(key))
+        {
+            return Changed();
+        }
+
+        LogEntry entry = found.Action == StepAction.PatchTest
+            ? new PatchApplied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product! }
+            : new Applied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Key, Day = View.Day, Moment = View.Moment };
+        return Keep(entry);
+    }
+
+    public IActionResult OnPostRead(string step, string key, string half, bool clear)
+    {
+        if (Find(step, half) is not { Action: StepAction.ReadPatch } found || !IsKey(key))
+        {
+            return Changed();
+        }
+
+        Keep(new PatchRead { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product!, Clear = clear });
+        return Redirect(clear ? "/my" : "/my/cautions?patch=reacted");
+    }
+
+    public IActionResult OnPostSkip(string? step, string key, string half, string? reason, bool all)
+    {
+        if ((!all && Find(step ?? "", half) is null) || half != HalfName || !IsKey(key))
+        {
+            return Changed();
+        }
+
+        var why = (reason ?? "").Trim();
+        Keep(new Skipped { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = all ? null : step, Day = View.Day, Moment = View.Moment, Reason = why.Length > 200 ? why[..200] : why });
+        return Redirect(why == "my skin feels sore" ? "/my/report" : "/my");
+    }
+
+    public IActionResult OnPostUndo(string entry, string key)
+    {
+        if (View.LastEntry?.Id == entry && IsKey(key))
+        {
+            Keep(new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Entry = entry });
+        }
+
+        return Redirect("/my");
+    }
+
+    public string HalfName => $"{View.Day:yyyy-MM-dd}-{View.Moment}";
+
+    private Step? Find(string key, string half) => half == HalfName ? View.Steps.FirstOrDefault(step => step.Key == key) : null;
+
+    /// <summary>The page was older than the plan, as at 04:00 or after a report: nothing is written, the new page is shown.</summary>
+    private RedirectResult Changed()
+    {
+        TempData["Hint"] = "The plan has moved on since this page was opened. This is how it stands now; that press was not kept.";
+        return Redirect("/my");
+    }
+
+    private static bool IsKey(string? key) => Guid.TryParseExact(key, "n", out _);
+
+    private RedirectResult Keep(LogEntry entry)
+    {
+        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", entry, By, entry.Id));
+        return Redirect("/my");
+    }
+}

@@ -1,0 +1,24 @@
+using OatPath.Core.Path;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+/// <summary>What happened so far: reports, uses week by week, publications, and who read the record.</summary>
+public sealed class LookBackModel(RecordRoom room, Publications publications, Store.Clients clients) : WalkPage(room)
+{
+    public override string Station => "Look back";
+
+    public CarePath Path { get; private set; } = null!;
+
+    public IReadOnlyList<Publication> Published { get; private set; } = [];
+
+    public IReadOnlyList<(string Person, string Page, DateTimeOffset At)> Reads { get; private set; } = [];
+
+    public void OnGet()
+    {
+        Path = Record.LivePath(56, 57);
+        Published = publications.Of(Id);
+        Reads = [.. clients.Reads(Id).Take(12)];
+    }
+}

@@ -1,0 +1,65 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Path;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage(room)
+{
+    public override string Station => "Meet";
+
+    public Intake Intake { get; private set; } = new();
+
+    [BindProperty]
+    public string? Name { get; set; }
+
+    [BindProperty]
+    public string? Phone { get; set; }
+
+    public void OnGet()
+    {
+        Intake = Record.Draft.Intake;
+        Name = Record.Client.Name;
+        Phone = Record.Client.Phone;
+        Version = Record.Client.Version;
+    }
+
+    public IActionResult OnPost()
+    {
+        Intake = IntakeForm.Read(Request.Form, Record.Today, Problems);
+        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > 120 || Phone?.Length > 40)
+        {
+            Problems.Add(new("Name and phone", "give a name of 1 to 120 and a phone number of at most 40 characters"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            return Page();
+        }
+
+        if (Name!.Trim() != Record.Client.Name || (Phone ?? "").Trim() != Record.Client.Phone)
+        {
+            try
+            {
+                clients.Rename(Id, Name.Trim(), (Phone ?? "").Trim(), Version);
+                Version++;
+            }
+            catch (ConflictException)
+            {
+                // Saving the answers below meets the same conflict and says so.
+            }
+        }
+
+        return Save(Room.Make(Id, "intake", Intake, By))
+            ? Back("shelf", "Saved. What the answers change is on the shelf and in the path already; allergies and flags act at once.")
+            : Page();
+    }
+
+    public bool HasFlag(FlagKind kind) => Intake.Flags.Any(flag => flag.Kind == kind);
+
+    public Flag? FlagOf(FlagKind kind) => Intake.Flags.FirstOrDefault(flag => flag.Kind == kind);
+
+    public static string FieldOf(FlagKind kind) => EnumName.Of(kind);
+}

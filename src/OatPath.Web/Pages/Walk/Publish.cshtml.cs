@@ -1,0 +1,83 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+[Authorize(Policy = People.Roles.Decides)]
+public sealed class PublishModel(RecordRoom room) : WalkPage(room)
+{
+    private const int DaysCompared = 28;
+    private const int DaysListed = 8;
+
+    public override string Station => "Publish";
+
+    public string? Obstacle { get; private set; }
+
+    public IReadOnlyList<HalfDayChange> Changes { get; private set; } = [];
+
+    public int More { get; private set; }
+
+    public IReadOnlyList<string> Drafts { get; private set; } = [];
+
+    public void OnGet() => Fill();
+
+    public IActionResult OnPost()
+    {
+        Fill();
+        if (Obstacle is not null || Record.Waiting.Count == 0)
+        {
+            return Page();
+        }
+
+        try
+        {
+            Room.Publish(Record, By, Version);
+        }
+        catch (ConflictException)
+        {
+            Reopen();
+            Problems.Add(new("This client", "was changed by somebody else while you looked. Look over the changes below again, then publish."));
+            Version = Record.Client.Version;
+            ModelState.Remove(nameof(Version));
+            Fill();
+            return Page();
+        }
+
+        TempData["Done"] = "Published. The client's phone follows from its next look.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    private void Fill()
+    {
+        Version = Version == 0 ? Record.Client.Version : Version;
+        Obstacle = RecordRoom.PublishObstacle(Record);
+        var before = Record.Published is null ? Record.LivePath(0, DaysCompared) with { Days = [] } : Record.LivePath(0, DaysCompared);
+        var all = PathDiff.Between(before, Record.DraftPath(0, DaysCompared));
+        Changes = [.. all.Take(DaysListed)];
+        More = all.Count - Changes.Count;
+        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})")];
+    }
+
+    private string Say(Fact fact) => fact.Kind switch
+    {
+        "intake" => "Answers at Meet",
+        "shelf" => CaseAssembly.Body<ShelfItem>(fact) is { } item ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}" : "",
+        "shelf-removed" => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
+        "retract" => "A published decision taken back",
+        _ => CaseAssembly.Body<Decision>(fact) switch
+        {
+            StartActive { AlreadyInUse: true } start => $"{Record.NameOf(start.Product)}: goes on as used so far",
+            StartActive start => $"{Record.NameOf(start.Product)}: start, patch test first",
+            StepUp step => $"{Record.NameOf(step.Product)}: a step up",
+            KeepLevel keep => $"{Record.NameOf(keep.Product)}: this is the level",
+            ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
+            NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
+            SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
+            _ => "A decision",
+        },
+    };
+}

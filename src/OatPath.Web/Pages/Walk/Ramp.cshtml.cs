@@ -1,0 +1,135 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Ramp;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+public sealed class RampModel(RecordRoom room, IAuthorizationService authorization) : WalkPage(room)
+{
+    private const int DaysBefore = 7;
+
+    public override string Station => "Ramp";
+
+    [BindProperty(SupportsGet = true)]
+    public DateOnly? Day { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public int Weeks { get; set; } = 4;
+
+    public CarePath Path { get; private set; } = null!;
+
+    public DayPath Shown { get; private set; } = null!;
+
+    public void OnGet() => Fill();
+
+    public async Task<IActionResult> OnPostStepUpAsync(string product, int rung)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        return StepUp(product, rung, "ramp");
+    }
+
+    public async Task<IActionResult> OnPostClearAsync(string reason)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        var text = (reason ?? "").Trim();
+        if (text.Length is < 3 or > 500)
+        {
+            Problems.Add(new("Reason", "say what you saw, in 3 to 500 characters"));
+            Fill();
+            return Page();
+        }
+
+        var fact = Room.Decide(Id, By, (id, now) => new ClearRed { Id = id, On = Record.Today, At = now, RecordedAt = now, By = By, Reason = text });
+        return Finish("Cleared. Actives may come back from tomorrow, each by its own rest days.", fact);
+    }
+
+    public async Task<IActionResult> OnPostDecideAsync(string product, string what, string? reason, int? rung)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        if (Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product is not { } found)
+        {
+            return NotFound();
+        }
+
+        var text = (reason ?? "").Trim();
+        if (text.Length > 500 || (what is "in-use" or "established" && text.Length < 3))
+        {
+            Problems.Add(new("Reason", "say since when, how often and how it was taken, in 3 to 500 characters"));
+            Fill();
+            return Page();
+        }
+
+        return what switch
+        {
+            "start" => Decide($"{found.Name} is asked for: patch test first.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
+            "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, AlreadyInUse = true, Rung = Math.Clamp(rung ?? 0, 0, 4), Reason = text }),
+            "stop" => Decide($"{found.Name} is stopped, at once.", (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
+            "level" => Decide($"{found.Name} stays at this level.", (id, now) => new KeepLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
+            "reopen" => Decide($"{found.Name} may climb again.", (id, now) => new ReopenLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
+            "established" => Finish($"{found.Name} is noted as established.",
+                [.. found.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No).Select(family => Room.Decide(Id, By, (id, now) => new NoteEstablished { Id = id, On = Record.Today, RecordedAt = now, By = By, Family = family, Reason = text }))]),
+            _ => BadRequest(),
+        };
+    }
+
+    public LadderStatus? StatusOf(string product) => Path.Ladders.FirstOrDefault(ladder => ladder.Product == product);
+
+    public Ladder? LadderOf(string product) => Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
+
+    private IActionResult StepUp(string product, int rung, string back)
+    {
+        var asked = Record.LivePath().Questions.FirstOrDefault(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
+        if (asked is null)
+        {
+            Problems.Add(new(Record.NameOf(product), "is not due for a step up now; see what is still missing"));
+            Fill();
+            return Page();
+        }
+
+        var fact = Room.Decide(Id, By, (id, now) => new StepUp { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Rung = rung });
+        Room.PublishOne(Record, By, Version, fact);
+        return Back(back, $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
+    }
+
+    private IActionResult Decide(string done, Func<string, DateTimeOffset, Decision> decision) => Finish(done, Room.Decide(Id, By, decision));
+
+    private IActionResult Finish(string done, params IReadOnlyList<Fact> facts)
+    {
+        if (Save(facts))
+        {
+            return Back("ramp", done, facts.Count == 1 ? facts[0].Id : null);
+        }
+
+        Fill();
+        return Page();
+    }
+
+    private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
+
+    private void Fill()
+    {
+        Version = Record.Client.Version;
+        ModelState.Remove(nameof(Version));
+        Weeks = Weeks is 2 or 4 or 8 or 12 or 26 ? Weeks : 4;
+        Path = Record.DraftPath(DaysBefore, Weeks * 7);
+        Shown = (Day is { } day ? Path.On(day) : null) ?? Path.On(Path.Today)!;
+    }
+}

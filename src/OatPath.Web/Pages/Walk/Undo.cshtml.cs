@@ -1,0 +1,61 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Path;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+/// <summary>Takes one change back. Both stay in the record.</summary>
+public sealed class UndoModel(RecordRoom room, Links links, IAuthorizationService authorization) : WalkPage(room)
+{
+    public override string Station => "Undo";
+
+    [BindProperty(SupportsGet = true, Name = "fact")]
+    public string FactId { get; set; } = "";
+
+    [BindProperty(SupportsGet = true, Name = "back")]
+    public string? From { get; set; }
+
+    public IActionResult OnGet() => Redirect($"/clients/{Id}/ramp");
+
+    public async Task<IActionResult> OnPostAsync()
+    {
+        var fact = Record.Facts.FirstOrDefault(found => found.Id == FactId);
+        if (fact is null || fact.Kind is "log" or "retract" or "intake")
+        {
+            return NotFound();
+        }
+
+        var decides = (await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
+        var decision = fact.Kind == "decision" ? CaseAssembly.Body<Decision>(fact) : null;
+        if (!decides && (decision is not null || fact.Published))
+        {
+            return Forbid();
+        }
+
+        Version = Record.Client.Version;
+        if (decision is StepUp && fact.Published)
+        {
+            if (links.ShownSince(Id, fact.RecordedAt))
+            {
+                TempData["Done"] = "The client has opened the new plan already, so it is not taken back silently. Change it and publish.";
+                return Redirect(Target());
+            }
+
+            Room.PublishUndo(Record, By, Version, fact.Id);
+        }
+        else
+        {
+            // A shelf line that came in with its start goes out with it.
+            var together = Record.Facts.Where(other => other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy && other.Kind == "decision" && fact.Kind == "shelf");
+            var undone = together.Append(fact).DistinctBy(other => other.Id).Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id)).ToList();
+            Save(undone);
+        }
+
+        TempData["Done"] = "Taken back.";
+        return Redirect(Target());
+    }
+
+    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "care" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
+}

@@ -1,0 +1,73 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.House;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+/// <summary>A station of a client's walk: opens the record, logs who reads it, answers 404 for nobody.</summary>
+public abstract class WalkPage(RecordRoom room) : PageModel
+{
+    [BindProperty(SupportsGet = true)]
+    public string Id { get; set; } = "";
+
+    /// <summary>Row version the page was made from; a save from an older one is refused with a message.</summary>
+    [BindProperty]
+    public long Version { get; set; }
+
+    public ClientRecord Record { get; private set; } = null!;
+
+    public List<Problem> Problems { get; } = [];
+
+    public abstract string Station { get; }
+
+    protected RecordRoom Room => room;
+
+    protected string By => User.Identity?.Name ?? "";
+
+    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
+    {
+        if (room.Open(Id, User, Station) is { } record)
+        {
+            Record = record;
+        }
+        else
+        {
+            context.Result = NotFound();
+        }
+    }
+
+    protected void Reopen() => Record = room.Derive(Id)!;
+
+    /// <summary>Saves, or adds the problem that somebody else saved first and keeps what was typed.</summary>
+    protected bool Save(params IReadOnlyList<Fact> facts)
+    {
+        try
+        {
+            room.Append(Id, Version, facts);
+            return true;
+        }
+        catch (ConflictException)
+        {
+            Reopen();
+            var last = Record.Facts.Count > 0 ? Record.Facts[^1] : null;
+            Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} at {(last is null ? "" : Record.Local(last.RecordedAt, "HH:mm"))} while you were here. What you typed is kept below; look at it and save again to put it in place."));
+            Version = Record.Client.Version;
+            ModelState.Remove(nameof(Version));
+            return false;
+        }
+    }
+
+    protected IActionResult Back(string station, string done, string? undoFact = null)
+    {
+        TempData["Done"] = done;
+        if (undoFact is not null)
+        {
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station}";
+        }
+
+        return Redirect($"/clients/{Id}/{station}");
+    }
+}

@@ -1,0 +1,53 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Store;
+
+namespace OatPath.Web.Records;
+
+/// <summary>Everything a page shows of one client, derived afresh from facts.</summary>
+public sealed class ClientRecord
+{
+    public required Client Client { get; init; }
+    public required IReadOnlyList<Fact> Facts { get; init; }
+    public required HouseRules Rules { get; init; }
+    public required TimeZoneInfo Zone { get; init; }
+
+    /// <summary>With drafts: what the practitioner works on.</summary>
+    public required CaseFile Draft { get; init; }
+
+    /// <summary>Published decisions and everything that happened: what the client follows.</summary>
+    public required CaseFile Live { get; init; }
+
+    public required Publication? Published { get; init; }
+
+    /// <summary>Facts that wait for the next publication.</summary>
+    public required IReadOnlyList<Fact> Waiting { get; init; }
+
+    public DateOnly Today => CareDay.Of(Draft.AsOf, Zone);
+
+    private readonly Dictionary<(bool Live, DateOnly From, int Days), CarePath> planned = [];
+
+    public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
+
+    public CarePath LivePath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
+
+    public Product? Product(string id) =>
+        Draft.Shelf.Concat(Live.Shelf).FirstOrDefault(item => item.Product.Id == id)?.Product;
+
+    public string NameOf(string? product) => product is null ? "" : Product(product)?.Name ?? product;
+
+    public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") =>
+        TimeZoneInfo.ConvertTime(at, Zone).ToString(format, System.Globalization.CultureInfo.InvariantCulture);
+
+    private CarePath Path(bool live, int daysBefore, int days)
+    {
+        var key = (live, Today.AddDays(-daysBefore), days);
+        if (!planned.TryGetValue(key, out var path))
+        {
+            planned[key] = path = PathPlanner.Plan(live ? Live : Draft, Rules, key.Item2, days);
+        }
+
+        return path;
+    }
+}

@@ -1,0 +1,102 @@
+using System.Security.Claims;
+using System.Text.Json;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Store;
+
+namespace OatPath.Web.Records;
+
+/// <summary>Where client records are opened, added to and published.</summary>
+public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, TimeProvider clock)
+{
+    private const int PublishedDays = 84;
+
+    /// <summary>Opens a record; who reads it is logged.</summary>
+    public ClientRecord? Open(string id, ClaimsPrincipal reader, string page)
+    {
+        var record = Derive(id);
+        if (record is not null)
+        {
+            clients.LogRead(id, reader.Identity?.Name ?? "", page, clock.GetUtcNow());
+        }
+
+        return record;
+    }
+
+    /// <summary>Derives a record without logging: for the client's own phone and for lists that show no details.</summary>
+    public ClientRecord? Derive(string id)
+    {
+        if (clients.Find(id) is not { } client)
+        {
+            return null;
+        }
+
+        var (rules, _) = studio.Current();
+        var all = facts.Of(id);
+        var now = clock.GetUtcNow();
+        return new ClientRecord
+        {
+            Client = client,
+            Facts = all,
+            Rules = rules,
+            Zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc,
+            Draft = CaseAssembly.Draft(all, now, rules.Zone),
+            Live = CaseAssembly.Client(all, now, rules.Zone),
+            Published = publications.Latest(id),
+            Waiting = CaseAssembly.Waiting(all),
+        };
+    }
+
+    /// <summary>A fact about now, ready to append.</summary>
+    public Fact Make<T>(string clientId, string kind, T body, string by, string? id = null, string? supersedes = null, DateTimeOffset? happenedAt = null)
+    {
+        var now = clock.GetUtcNow();
+        return new(id ?? Fact.NewId(), clientId, kind, happenedAt ?? now, now, by, supersedes, CaseAssembly.Write(body));
+    }
+
+    public Fact Decide(string clientId, string by, Func<string, DateTimeOffset, Decision> decision)
+    {
+        var id = Fact.NewId();
+        return Make(clientId, "decision", decision(id, clock.GetUtcNow()), by, id);
+    }
+
+    public bool Append(string clientId, long? version, params IReadOnlyList<Fact> added) => facts.Append(clientId, version, added);
+
+    public bool ContactsComplete() => studio.Current().Rules.Contacts.Complete;
+
+    /// <summary>Why nothing can be published, or null.</summary>
+    public static string? PublishObstacle(ClientRecord record) =>
+        !record.Rules.Contacts.Complete ? "The House page needs the studio, out-of-hours and emergency numbers first."
+        : record.Draft.Shelf.Count == 0 ? "The shelf is empty; bring in at least one product first."
+        : PathAuditor.Audit(record.Draft, record.Rules, record.DraftPath()) is { Count: > 0 } breaches ? $"The plan breaks a safety rule: {breaches[0]}. Change it first."
+        : null;
+
+    /// <summary>Publishes everything that waits.</summary>
+    public Publication Publish(ClientRecord record, string by, long version) =>
+        Publish(record, by, version, [], record.Waiting, record.Draft);
+
+    /// <summary>Decides one thing and publishes just that, leaving other drafts waiting.</summary>
+    public Publication PublishOne(ClientRecord record, string by, long version, Fact decision)
+    {
+        var inputs = record.Live with { Decisions = [.. record.Live.Decisions, CaseAssembly.Body<Decision>(decision)] };
+        return Publish(record, by, version, [decision], [decision], inputs);
+    }
+
+    /// <summary>Takes a published decision back and publishes that.</summary>
+    public Publication PublishUndo(ClientRecord record, string by, long version, string decisionId)
+    {
+        var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
+        var inputs = record.Live with { Decisions = [.. record.Live.Decisions.Where(decision => decision.Id != decisionId)] };
+        return Publish(record, by, version, [undo], [undo], inputs);
+    }
+
+    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs)
+    {
+        var now = clock.GetUtcNow();
+        var path = JsonSerializer.Serialize(PathPlanner.Plan(inputs with { AsOf = now }, record.Rules, days: PublishedDays), CaseJson.Compact);
+        return publications.Publish(
+            new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(record.Rules, CaseJson.Compact),
+                PathPlanner.EngineVersion, path, Publication.HashOf(path)),
+            version, added, [.. covered.Select(fact => fact.Id)]);
+    }
+}

@@ -1,0 +1,71 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Core.Skin;
+
+namespace OatPath.Web.Records;
+
+public enum StationState { Quiet, Done, Waits }
+
+/// <summary>One station of the walk and its state in a word.</summary>
+public sealed record WalkStation(string Name, string Path, string Word, StationState State);
+
+public static class WalkStations
+{
+    public static IReadOnlyList<WalkStation> Of(ClientRecord record)
+    {
+        var path = record.DraftPath();
+        var met = record.Facts.LastOrDefault(fact => fact.Kind == "intake");
+        var parked = record.Draft.Shelf.Count(item => item.State == ShelfState.Parked);
+        var windows = path.Windows.Where(window => window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
+        return
+        [
+            new("Meet", "meet", met is null ? "not asked yet" : $"asked {record.Local(met.RecordedAt, "d MMMM")}",
+                met is null || path.Questions.Any(question => question.Kind == QuestionKind.AskSafetyAgain) ? StationState.Waits : StationState.Done),
+            new("Shelf", "shelf", record.Draft.Shelf.Count == 0 ? "empty" : $"{record.Draft.Shelf.Count} products{(parked > 0 ? $", {parked} parked" : "")}",
+                record.Draft.Shelf.Count == 0 ? StationState.Waits : StationState.Done),
+            new("Routine", "routine", record.Draft.Shelf.Count == 0 ? "nothing to order" : $"{Steps(path, Moment.Morning)} morning, {Steps(path, Moment.Evening)} evening",
+                record.Draft.Shelf.Count == 0 ? StationState.Quiet : StationState.Done),
+            Ramp(path, record),
+            new("Peel", "peel", "none planned", StationState.Quiet),
+            new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open", windows.Count == 0 ? StationState.Quiet : StationState.Waits),
+            new("Look back", "look-back", path.Reports.Count switch { 0 => "no report yet", 1 => "1 report", var n => $"{n} reports" }, path.Reports.Count == 0 ? StationState.Quiet : StationState.Done),
+        ];
+    }
+
+    /// <summary>"oily, average sensitivity, phototype III · breakouts, marks".</summary>
+    public static string Skin(ClientRecord record)
+    {
+        if (!record.Facts.Any(fact => fact.Kind == "intake"))
+        {
+            return "";
+        }
+
+        var intake = record.Draft.Intake;
+        var concerns = intake.Concerns.Count == 0 ? "" : " · " + string.Join(", ", intake.Concerns.Take(3).Select(Labels.Of));
+        return $"{Labels.Of(intake.SkinType)}, {Labels.Of(intake.Sensitivity)}, phototype {intake.Phototype}{concerns}";
+    }
+
+    private static WalkStation Ramp(CarePath path, ClientRecord record)
+    {
+        var question = path.Questions.FirstOrDefault(question => question.Kind <= QuestionKind.PatchUnread);
+        if (question is not null)
+        {
+            return new("Ramp", "ramp", question.Kind switch
+            {
+                QuestionKind.StepUp => "waits for your yes",
+                QuestionKind.EasedOff => "eased off",
+                QuestionKind.PatchUnread => "patch not read",
+                _ => "stopped",
+            }, StationState.Waits);
+        }
+
+        var running = path.Ladders.Where(ladder => ladder.State is LadderState.Climbing or LadderState.Level or LadderState.PatchTest).ToList();
+        return new("Ramp", "ramp",
+            path.Ladders.Count == 0 ? "no active" : running.Count == 0 ? "nothing started" : running.Exists(ladder => ladder.State == LadderState.PatchTest) ? "patch test" : $"{running[0].Frequency.InWords()}",
+            running.Count == 0 ? StationState.Quiet : StationState.Done);
+    }
+
+    private static int Steps(CarePath path, Moment moment) =>
+        path.Days.Take(7).Select(day => day[moment].Steps.Count(step => step.Action == StepAction.Apply)).DefaultIfEmpty().Max();
+}

@@ -1,0 +1,30 @@
+namespace OatPath.Web;
+
+/// <summary>Strict headers on every answer: own origin only, no inline code or style, no framing, no referrer.</summary>
+public sealed class SecurityHeaders(RequestDelegate next)
+{
+    private const string Policy =
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        + "form-action 'self'; frame-ancestors 'none'; base-uri 'none'; manifest-src 'self'";
+
+    public Task InvokeAsync(HttpContext http)
+    {
+        var headers = http.Response.Headers;
+        headers.ContentSecurityPolicy = Policy;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        headers["X-Robots-Tag"] = "noindex, nofollow";
+        http.Response.OnStarting(() =>
+        {
+            if (!headers.ContainsKey("Cache-Control"))
+            {
+                headers.CacheControl = "no-store";
+            }
+
+            return Task.CompletedTask;
+        });
+        return next(http);
+    }
+}

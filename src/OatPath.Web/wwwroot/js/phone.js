@@ -1,0 +1,37 @@
+// The running clock of a wait, and the phone's own time beside the studio's.
+const wait = document.querySelector('[data-wait]');
+if (wait) {
+  const total = Number(wait.dataset.wait);
+  const face = wait.querySelector('.clock');
+  const bar = wait.querySelector('progress');
+  const start = wait.querySelector('[data-start]');
+  const done = wait.querySelector('[data-done]');
+  const show = (left) => { face.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`; bar.value = total - left; };
+  const key = `wait:${wait.dataset.key}`;
+  const tick = () => {
+    const left = Math.max(0, Math.ceil((Number(sessionStorage.getItem(key)) - Date.now()) / 1000));
+    show(left);
+    if (left > 0) { setTimeout(tick, 250); return; }
+    face.textContent = 'Done';
+    done.hidden = false;
+    start.hidden = true;
+    navigator.vibrate?.(300);
+  };
+  start.addEventListener('click', () => {
+    sessionStorage.setItem(key, String(Date.now() + total * 1000));
+    start.hidden = true;
+    done.hidden = false;
+    navigator.wakeLock?.request('screen').catch(() => {});
+    tick();
+  });
+  show(total);
+  if (Number(sessionStorage.getItem(key)) > Date.now()) { start.hidden = true; done.hidden = false; tick(); } else { sessionStorage.removeItem(key); }
+}
+
+const studio = Number(document.body.dataset.now);
+const off = Math.round((Date.now() - studio) / 60000);
+document.querySelectorAll('input[name=PhoneOffset]').forEach((field) => { field.value = String(off); });
+if (!document.body.dataset.demo && Math.abs(off) > 10) {
+  const hint = document.querySelector('#clock-hint');
+  if (hint) hint.hidden = false;
+}
