@@ -73,7 +73,7 @@ public static class OatPathApp
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
         if (clock is null && options.Demo)
         {
-            services.AddSingleton<DemoClock>();
+            services.AddSingleton(new DemoClock(options.Data, DemoLoader.Zone()));
             services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<DemoClock>());
         }
         else

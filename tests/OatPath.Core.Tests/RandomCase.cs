@@ -33,6 +33,7 @@ internal static class RandomCase
         new() { Id = "strong", Name = "Kiln liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Glycolic, 35)], Ph = 2.5m },
         new() { Id = "pyruvic", Name = "Lime drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Pyruvic, 5)], Ph = 3.6m },
         new() { Id = "nolabel", Name = "Plain bottle", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Lactic)], },
+        new() { Id = "toomuch", Name = "Forge wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 35)], Ph = 3.6m },
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 

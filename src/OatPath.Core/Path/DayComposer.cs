@@ -30,9 +30,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         }
 
         var load = 0.0;
-        foreach (var track in morning.Placed.Concat(evening.Placed))
+        foreach (var track in walk.Tracks)
         {
-            load += LoadIndex.Of(track.Product);
+            // The past counts what was done, the rest what is planned.
+            var counts = day < facts.Today ? facts.WasApplied(track.Product.Id, day)
+                : morning.Placed.Contains(track) || evening.Placed.Contains(track) || facts.WasApplied(track.Product.Id, day);
+            load += counts ? LoadIndex.Of(track.Product) : 0;
         }
 
         return new DayPath(day, Half(day, Moment.Morning, morning, repair), Half(day, Moment.Evening, evening, repair), Avoid(day, repair), Math.Round(load, 2), LogOf(day));

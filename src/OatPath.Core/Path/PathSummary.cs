@@ -58,7 +58,8 @@ internal sealed class PathSummary
             : track.Level ? LadderState.Level
             : LadderState.Climbing;
         var rung = track.Started ? track.Rung : track.Ladder.StartRung;
-        var climbs = state is LadderState.Climbing or LadderState.Off && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
+        var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
+            && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
         var missing = climbs ? walk.MissingForStep(track, today) : [];
         if (blocked is not null || track.Stopped is not null)
         {

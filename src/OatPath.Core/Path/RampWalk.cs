@@ -226,8 +226,10 @@ internal sealed class RampWalk
         }
     }
 
+    /// <summary>Whether the patch test stands on this evening, done or still to do.</summary>
     public bool PatchStepOn(Track track, DateOnly day) =>
-        track.Active && track.NeedsPatch && !track.PatchDone && track.ReadyFrom is null && track.Start is not null && (track.PatchOn == day || PatchDue(track, day));
+        track.Active && track.NeedsPatch && track.Start is not null && !track.Started
+        && (track.PatchOn == day || (track.ReadyFrom is null && !track.PatchDone && PatchDue(track, day)));
 
     public bool ReadStepOn(Track track, DateOnly day) =>
         track.PatchDone && track.Stopped is null && track.PatchOn is { } on && day > on

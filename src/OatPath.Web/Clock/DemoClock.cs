@@ -1,24 +1,62 @@
+using System.Globalization;
+
 namespace OatPath.Web.Clock;
 
-/// <summary>The machine's time, wound forward by whole days so that a demo shows plans, ramps and windows change. Never backward.</summary>
+/// <summary>
+/// A demo's time: it begins at half past six in the evening of the day it is first started, runs on, and is wound forward by whole days
+/// so that plans, ramps and windows are seen to change. Never backward; kept beside the data, so that a restart goes on where it stood.
+/// </summary>
 public sealed class DemoClock : TimeProvider
 {
     private const int MaxDays = 366 * 2;
+    private const int StartHour = 18;
+    private const int StartMinute = 30;
+    private readonly string file;
+    private readonly Lock winding = new();
+    private TimeSpan offset;
     private int days;
+
+    public DemoClock(string folder, TimeZoneInfo zone)
+    {
+        file = Path.Combine(folder, "demo-clock");
+        if (File.Exists(file) && File.ReadAllText(file).Split(' ') is [var ticks, var wound] && long.TryParse(ticks, CultureInfo.InvariantCulture, out var kept) && int.TryParse(wound, CultureInfo.InvariantCulture, out days))
+        {
+            offset = TimeSpan.FromTicks(kept);
+            return;
+        }
+
+        var real = base.GetUtcNow();
+        var wall = TimeZoneInfo.ConvertTime(real, zone).Date.AddHours(StartHour).AddMinutes(StartMinute);
+        offset = new DateTimeOffset(wall, zone.GetUtcOffset(wall)) - real;
+        Keep();
+    }
 
     public int Days => Volatile.Read(ref days);
 
-    public override DateTimeOffset GetUtcNow() => base.GetUtcNow().AddDays(Days);
+    public override DateTimeOffset GetUtcNow()
+    {
+        lock (winding)
+        {
+            return base.GetUtcNow() + offset;
+        }
+    }
 
     /// <returns>False when the clock would leave its range.</returns>
     public bool Wind(int by)
     {
-        if (by < 1 || Days + by > MaxDays)
+        lock (winding)
         {
-            return false;
-        }
+            if (by < 1 || days + by > MaxDays)
+            {
+                return false;
+            }
 
-        Interlocked.Add(ref days, by);
-        return true;
+            days += by;
+            offset += TimeSpan.FromDays(by);
+            Keep();
+            return true;
+        }
     }
+
+    private void Keep() => File.WriteAllText(file, string.Create(CultureInfo.InvariantCulture, $"{offset.Ticks} {days}"));
 }

@@ -17,6 +17,9 @@ public sealed class DemoLoader(
     private const string Practitioner = "Maren Holt";
     private static readonly string Folder = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
 
+    /// <summary>The made-up studio's time zone.</summary>
+    public static TimeZoneInfo Zone() => CareDay.FindZone(Read<HouseRules>("studio.json").Zone)!;
+
     public void FillIfEmpty()
     {
         if (people.Any())
@@ -31,7 +34,7 @@ public sealed class DemoLoader(
             shelf.Save(product, 0);
         }
 
-        var zone = CareDay.FindZone(rules.Zone)!;
+        var zone = Zone();
         var names = Read<Dictionary<string, DemoName>>("names.json");
         foreach (var file in Directory.GetFiles(System.IO.Path.Combine(Folder, "cases"), "*.json").Order(StringComparer.Ordinal))
         {

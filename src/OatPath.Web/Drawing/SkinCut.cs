@@ -6,7 +6,7 @@ using OatPath.Core.Shelf;
 namespace OatPath.Web.Drawing;
 
 /// <summary>A layer that stays on the skin.</summary>
-public sealed record CutLayer(string Path, string Shade, double LabelY, string Label);
+public sealed record CutLayer(string Path, string Shade, double LabelY, string Label, double Top);
 
 /// <summary>A small cut through the skin: what stays on after a routine, thinnest at the bottom.</summary>
 public static class SkinCut
@@ -34,11 +34,18 @@ public static class SkinCut
                 break;
             }
 
-            layers.Add(new(Wave(top, bottom), Shade(layers.Count, evening), bottom - (thickness / 2) + 4, $"{number}"));
+            layers.Add(new(Wave(top, bottom), Shade(layers.Count, evening), bottom - (thickness / 2) + 4, $"{number}", top));
             bottom = top;
         }
 
         return layers;
+    }
+
+    /// <summary>The part of the drawing that holds something.</summary>
+    public static string View(IReadOnlyList<CutLayer> layers)
+    {
+        var top = (layers.Count == 0 ? SkinTop : layers[^1].Top) - 5;
+        return string.Create(CultureInfo.InvariantCulture, $"-20 {top:0.#} 118 {120 - top:0.#}");
     }
 
     public static string Skin => Wave(SkinTop, 118);

@@ -110,7 +110,7 @@ public sealed class StripDrawing
     }
 
     private static List<StripRibbon> SmallRibbons(CarePath path, Func<DateOnly, double> x, double column) =>
-        [.. DrawRibbons(path, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
+        [.. DrawRibbons(path with { Windows = [.. path.Windows.OrderBy(window => window.Kind == "stop" ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
 
     private static string WordFor(PathWindow window, Func<string?, string> nameOf) => window.Kind switch
     {

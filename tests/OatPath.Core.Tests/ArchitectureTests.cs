@@ -1,0 +1,55 @@
+using NetArchTest.Rules;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+
+namespace OatPath.Core.Tests;
+
+public class ArchitectureTests
+{
+    private static readonly System.Reflection.Assembly Core = typeof(PathPlanner).Assembly;
+
+    [Theory]
+    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
+    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
+    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
+    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Path" })]
+    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Path" })]
+    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Path" })]
+    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Path" })]
+    public void A_room_knows_only_skin_shelf_and_house(string room, string[] others)
+    {
+        var result = Types.InAssembly(Core).That().ResideInNamespace($"OatPath.Core.{room}").ShouldNot().HaveDependencyOnAny([.. others.Select(other => $"OatPath.Core.{other}")]).GetResult();
+
+        Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
+    }
+
+    [Fact]
+    public void The_core_knows_no_web_no_database_and_no_files()
+    {
+        var result = Types.InAssembly(Core).ShouldNot().HaveDependencyOnAny("Microsoft.AspNetCore", "Microsoft.Data.Sqlite", "System.IO.File", "OatPath.Store", "OatPath.Web").GetResult();
+
+        Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
+    }
+
+    [Fact]
+    public void The_core_reads_no_clock()
+    {
+        var sources = Directory.GetFiles(System.IO.Path.Combine(Repository.Root, "src", "OatPath.Core"), "*.cs", SearchOption.AllDirectories).Where(file => !file.Contains("/obj/", StringComparison.Ordinal));
+
+        Assert.DoesNotContain(sources, file => File.ReadAllText(file) is var text && (text.Contains("DateTime.Now", StringComparison.Ordinal) || text.Contains("UtcNow", StringComparison.Ordinal) || text.Contains("DateTime.Today", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void The_method_document_lists_every_rule_with_its_source()
+    {
+        var method = File.ReadAllText(System.IO.Path.Combine(Repository.Root, "docs", "method.md"));
+
+        Assert.All(RuleBook.All, rule => Assert.Contains($"| `{rule.Id}` | {rule.Title} | {rule.Source} |", method, StringComparison.Ordinal));
+        Assert.Equal(RuleBook.All.Count, RuleBook.All.Select(rule => rule.Id).Distinct().Count());
+    }
+
+    [Fact]
+    public void The_only_hard_limits_are_those_nobody_may_overrule() => Assert.Equal(
+        ["hard.aha-30", "hard.aha-ph", "hard.never-at-home", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
+        RuleBook.All.Select(rule => rule.Id).Where(RuleBook.IsHardLimit).Order(StringComparer.Ordinal));
+}

@@ -1,0 +1,83 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+public class AuditorTests
+{
+    private static readonly DateOnly Monday = CaseBuilder.Monday;
+
+    /// <summary>Rules that are taken out of the planner one at a time; the auditor has to notice each.</summary>
+    public static TheoryData<string> Rules => new(
+        RuleBook.NeverAtHome, RuleBook.AhaLimit, RuleBook.UnknownStrength, RuleBook.Allergy, RuleBook.AgeRetinoid, RuleBook.Pregnancy, RuleBook.Isotretinoin,
+        RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.PatchFirst, RuleBook.RungFrequency, RuleBook.Skip7, RuleBook.RungDown,
+        RuleBook.RedPause, RuleBook.RepairTonight, RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.TwoActives, RuleBook.NoTwoAcidEvenings,
+        RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter,
+        RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub);
+
+    [Theory]
+    [MemberData(nameof(Rules))]
+    public void Taking_a_rule_out_of_the_planner_is_noticed(string rule)
+    {
+        var without = new RuleSwitch(rule);
+        for (var seed = 0; seed < 4000; seed++)
+        {
+            var file = RandomCase.Build(new Random(seed));
+            if (PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, null, 45, without)).Count > 0)
+            {
+                return;
+            }
+        }
+
+        Assert.Fail($"No random case showed that {rule} is missing.");
+    }
+
+    [Fact]
+    public void An_acid_put_by_hand_on_a_pause_day_is_reported_with_rule_and_date()
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-30), 1).Use("glycolic", Monday)
+            .Report(Monday, new CheckIn.SkinReport { Sting = 8, StingSeconds = 60 }).Now(Monday, 22).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 10);
+        var acid = new Step { Key = "glycolic", Action = StepAction.Apply, Product = "glycolic", Kind = ProductKind.ExfoliatingToner, Slot = RoutineSlot.Acid, SkinState = SkinState.Dry, Frequency = Frequency.OnceAWeek, Because = [Because.Of(RuleBook.Rung)] };
+        var edited = path with { Days = [.. path.Days.Select((day, i) => i == 4 ? day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps, acid] } } : day)] };
+
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+        Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, edited), breach => breach.Rule == RuleBook.RedPause && breach.Date == Monday.AddDays(4));
+    }
+
+    [Fact]
+    public void A_plan_that_does_nothing_is_not_accepted_as_safe()
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
+        var idle = path with { Days = [.. path.Days.Select(day => day with { Evening = new HalfDay([], []), Morning = new HalfDay([], []) })] };
+
+        var rules = PathAuditor.Audit(file, CaseBuilder.Rules, idle).Select(breach => breach.Rule).ToHashSet();
+        Assert.Contains("live.first-rung", rules);
+        Assert.Contains("live.unexplained", rules);
+    }
+
+    [Fact]
+    public void A_product_that_is_on_nobodys_shelf_is_reported()
+    {
+        var file = CaseBuilder.Basic().Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 1);
+        var stray = new Step { Key = "stray", Action = StepAction.Apply, Product = "stray", Because = [Because.Of(RuleBook.Everyday)] };
+
+        Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, path with { Days = [path.Days[0] with { Morning = new HalfDay([stray], []) }] }), breach => breach.Rule == "path.unknown-product");
+    }
+
+    [Fact]
+    public void Overlapping_windows_cost_one_rung_in_total()
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-3), 3).Use("azelaic", Monday.AddDays(-1))
+            .Flag(FlagKind.Sunburn, Monday.AddDays(2)).Treat(Care.TreatmentKind.Waxing, Monday.AddDays(8)).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
+
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+        Assert.Equal(Frequency.EveryOther, path.Days.SelectMany(day => day.Evening.Steps).Last(step => step.Product == "azelaic").Frequency);
+    }
+}

@@ -1,0 +1,173 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Store.Tests;
+
+public sealed class RecordTests : IDisposable
+{
+    private readonly TestDatabase test = new();
+    private static readonly DateOnly Day = new(2026, 3, 9);
+
+    private CaseFile Draft(Client client, int minutes = 60) => CaseAssembly.Draft(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
+
+    private CaseFile Live(Client client, int minutes = 60) => CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
+
+    [Fact]
+    public void The_second_of_two_people_saving_the_same_client_is_told()
+    {
+        var client = test.AddClient();
+        test.Facts.Append(client.Id, 1, TestDatabase.Make(client, "note", "first"));
+
+        var conflict = Assert.Throws<ConflictException>(() => test.Facts.Append(client.Id, 1, TestDatabase.Make(client, "note", "second")));
+        Assert.Equal(2, conflict.CurrentVersion);
+        Assert.Single(test.Facts.Of(client.Id));
+    }
+
+    [Fact]
+    public void The_same_entry_sent_twice_is_kept_once()
+    {
+        var client = test.AddClient();
+        var report = TestDatabase.Make(client, "log", (LogEntry)new CheckedIn { Id = "c1", Day = Day, HappenedAt = TestDatabase.Noon, Report = new SkinReport { Sting = 2 } }, id: "c1");
+
+        Assert.True(test.Facts.Append(client.Id, null, report));
+        Assert.False(test.Facts.Append(client.Id, null, report with { Body = CaseAssembly.Write((LogEntry)new CheckedIn { Id = "c1", Day = Day, HappenedAt = TestDatabase.Noon, Report = new SkinReport { Sting = 9 } }) }));
+        Assert.Equal(2, Assert.IsType<CheckedIn>(Assert.Single(Live(client).Log)).Report.Sting);
+    }
+
+    [Fact]
+    public void A_draft_reaches_the_client_only_when_published()
+    {
+        var client = test.AddClient();
+        var item = TestDatabase.Make(client, "shelf", TestDatabase.Item("gel"));
+        test.Facts.Append(client.Id, null, item);
+
+        Assert.Single(Draft(client).Shelf);
+        Assert.Empty(Live(client).Shelf);
+        Assert.Single(CaseAssembly.Waiting(test.Facts.Of(client.Id)));
+
+        test.Publish(client, item);
+        Assert.Single(Live(client).Shelf);
+        Assert.Empty(CaseAssembly.Waiting(test.Facts.Of(client.Id)));
+    }
+
+    [Fact]
+    public void An_allergy_acts_at_once_and_taking_one_back_waits()
+    {
+        var client = test.AddClient();
+        var first = TestDatabase.Make(client, "intake", new Intake { Allergies = [Allergen.Latex] });
+        test.Facts.Append(client.Id, null, first);
+        test.Publish(client, first);
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "intake", new Intake { Allergies = [Allergen.Salicylates] }, 5));
+
+        Assert.Equal([Allergen.Salicylates], Draft(client).Intake.Allergies);
+        Assert.Equal([Allergen.Latex, Allergen.Salicylates], Live(client).Intake.Allergies);
+    }
+
+    [Fact]
+    public void Stopping_and_clearing_act_at_once_and_starting_waits()
+    {
+        var client = test.AddClient();
+        var shelf = TestDatabase.Make(client, "shelf", TestDatabase.Item("acid", ProductKind.ExfoliatingToner, new Active(Substance.Lactic, 5)));
+        test.Facts.Append(client.Id, null, shelf,
+            TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", On = Day, Product = "acid" }),
+            TestDatabase.Make(client, "decision", (Decision)new StopActive { Id = "t", On = Day, Product = "acid" }),
+            TestDatabase.Make(client, "decision", (Decision)new ClearRed { Id = "c", On = Day, At = TestDatabase.Noon, Reason = "calm" }));
+        test.Publish(client, shelf);
+
+        Assert.Equal(["t", "c"], Live(client).Decisions.Select(decision => decision.Id));
+    }
+
+    [Fact]
+    public void Undoing_a_draft_leaves_nothing_waiting_and_undoing_what_was_published_waits()
+    {
+        var client = test.AddClient();
+        var draft = TestDatabase.Make(client, "shelf", TestDatabase.Item("a"));
+        var published = TestDatabase.Make(client, "shelf", TestDatabase.Item("b"));
+        test.Facts.Append(client.Id, null, draft, published);
+        test.Publish(client, published);
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "retract", draft.Id, supersedes: draft.Id), TestDatabase.Make(client, "retract", published.Id, supersedes: published.Id));
+
+        Assert.Empty(Draft(client).Shelf);
+        Assert.Equal("b", Assert.Single(Live(client).Shelf).Product.Id);
+        Assert.Equal(published.Id, Assert.Single(CaseAssembly.Waiting(test.Facts.Of(client.Id))).Supersedes);
+    }
+
+    [Fact]
+    public void What_was_written_down_later_was_not_known_earlier()
+    {
+        var client = test.AddClient();
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", TestDatabase.Item("late"), minutes: 30));
+
+        Assert.Empty(Draft(client, minutes: 29).Shelf);
+        Assert.Single(Draft(client, minutes: 30).Shelf);
+    }
+
+    [Fact]
+    public void A_publication_is_kept_whole_with_its_hash()
+    {
+        var client = test.AddClient();
+        var made = test.Publish(client);
+        var kept = test.Publications.Latest(client.Id)!;
+
+        Assert.Equal(made, kept);
+        Assert.Equal(Publication.HashOf(kept.Path), kept.Hash);
+    }
+
+    [Fact]
+    public void A_link_lets_devices_in_until_it_is_revoked_and_its_token_is_not_stored()
+    {
+        var client = test.AddClient();
+        var links = new Links(test.Database);
+        var token = links.Create(client.Id, "Maren Holt", TestDatabase.Noon);
+        var cookie = links.Admit(token, TestDatabase.Noon)!;
+
+        Assert.Equal(client.Id, links.Recognise(cookie)!.ClientId);
+        Assert.Null(links.Recognise(token));
+        Assert.Null(links.Admit("guess", TestDatabase.Noon));
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Assert.DoesNotContain(token, System.Text.Encoding.Latin1.GetString(File.ReadAllBytes(test.File)), StringComparison.Ordinal);
+
+        links.Revoke(client.Id, TestDatabase.Noon);
+        Assert.Null(links.Recognise(cookie));
+        Assert.False(links.IsOpen(token));
+    }
+
+    [Fact]
+    public void A_new_link_shuts_the_old_one_out()
+    {
+        var client = test.AddClient();
+        var links = new Links(test.Database);
+        var old = links.Create(client.Id, "m", TestDatabase.Noon);
+        links.Create(client.Id, "m", TestDatabase.Noon);
+
+        Assert.False(links.IsOpen(old));
+        Assert.NotEqual(old, links.Create(client.Id, "m", TestDatabase.Noon));
+    }
+
+    [Fact]
+    public void Only_one_first_owner_is_let_in()
+    {
+        var people = new People(test.Database);
+
+        Assert.True(people.AddFirstOwner("A", "first", "x"));
+        Assert.False(people.AddFirstOwner("B", "second", "x"));
+        Assert.False(people.Add("C", "FIRST", "assistant", "x"));
+    }
+
+    [Fact]
+    public void House_rules_keep_their_history_and_refuse_a_stale_save()
+    {
+        var studio = new Studio(test.Database);
+        studio.Save(new HouseRules { StudioName = "One" }, 0, "m", TestDatabase.Noon);
+        studio.Save(new HouseRules { StudioName = "Two" }, 1, "m", TestDatabase.Noon);
+
+        Assert.Equal("Two", studio.Current().Rules.StudioName);
+        Assert.Throws<ConflictException>(() => studio.Save(new HouseRules(), 1, "m", TestDatabase.Noon));
+        Assert.Throws<ConflictException>(() => studio.Save(new HouseRules(), 0, "m", TestDatabase.Noon));
+    }
+
+    public void Dispose() => test.Dispose();
+}

@@ -1,0 +1,47 @@
+#!/usr/bin/env bash
+# Installs what the tests need, runs every suite, and ends with one line that counts them all.
+set -uo pipefail
+here="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
+cd "$here"
+export DOTNET_NOLOGO=1 DOTNET_CLI_TELEMETRY_OPTOUT=1
+passed=0; failed=0; skipped=0
+
+count() { # passed failed skipped
+  passed=$((passed + $1)); failed=$((failed + $2)); skipped=$((skipped + $3))
+}
+check() { # name, command...
+  local name="$1"; shift
+  if "$@"; then echo "ok: $name"; count 1 0 0; else echo "FAILED: $name"; count 0 1 0; fi
+}
+finish() {
+  if [ "$skipped" -gt 0 ]; then echo "$passed passed, $failed failed, $skipped skipped"; else echo "$passed passed, $failed failed"; fi
+  [ "$failed" -eq 0 ]
+}
+
+if ! command -v chromium >/dev/null; then
+  echo "Installing Chromium"
+  root=""; [ "$(id -u)" -eq 0 ] || root="sudo"
+  $root apt-get update -qq >/dev/null && $root apt-get install -y -qq chromium >/dev/null 2>&1
+fi
+command -v chromium >/dev/null || { echo "Chromium could not be installed; install the Debian package chromium"; count 0 1 0; finish; exit 1; }
+(cd tests/browser && npm ci --no-audit --no-fund --silent) || { echo "npm packages could not be installed"; count 0 1 0; finish; exit 1; }
+
+dotnet build OatPath.slnx -c Release -v quiet --nologo || { echo "the build failed"; count 0 1 0; finish; exit 1; }
+check "code is formatted" dotnet format OatPath.slnx --verify-no-changes --no-restore
+
+for suite in Core Store Web; do
+  log="$(mktemp)"
+  dotnet test "tests/OatPath.$suite.Tests" -c Release --no-build --nologo 2>&1 | tee "$log" | grep -vE '^\s*$|^Test run for|^VSTest|^A total of|^Starting test' || true
+  line="$(grep -E 'Failed: +[0-9]+, Passed: +[0-9]+' "$log" | tail -1)"
+  if [ -z "$line" ]; then echo "FAILED: the $suite suite did not finish"; count 0 1 0; else
+    count "$(sed -E 's/.*Passed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Failed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Skipped: +([0-9]+).*/\1/' <<<"$line")"
+  fi
+  rm -f "$log"
+done
+
+log="$(mktemp)"
+(cd tests/browser && node --test --test-concurrency=1 --test-reporter=tap *.test.mjs) 2>&1 | tee "$log" | grep -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
+count "$(sed -nE 's/^# pass ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# fail ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# skipped ([0-9]+)/\1/p' "$log" | tail -1)"
+grep -qE '^# pass [0-9]+' "$log" || { echo "FAILED: the browser suite did not finish"; count 0 1 0; }
+rm -f "$log"
+finish
