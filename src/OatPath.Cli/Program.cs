@@ -5,11 +5,19 @@ return args switch
     ["plan", .. var rest] => PlanCommand.Run(rest, Console.Out, Console.Error),
     ["audit", .. var rest] => AuditCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
+    ["schema", "case"] => Print(OatPath.Core.Path.JsonContract.OfCase()),
+    ["schema", "path"] => Print(OatPath.Core.Path.JsonContract.OfPath()),
     _ => Fail(),
 };
 
+static int Print(string text)
+{
+    Console.Out.Write(text);
+    return ExitCode.Ok;
+}
+
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, rules. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, rules, schema case, schema path. See ./oat help.");
     return ExitCode.BadInput;
 }

@@ -66,5 +66,12 @@ public sealed class CommandTests : IDisposable
         Assert.NotEmpty(errors);
     }
 
+    [Fact]
+    public void The_schemas_in_the_repository_are_those_of_the_types()
+    {
+        Assert.Equal(JsonContract.OfCase(), File.ReadAllText(System.IO.Path.Combine(Repository.Root, "schemas", "case.schema.json")));
+        Assert.Equal(JsonContract.OfPath(), File.ReadAllText(System.IO.Path.Combine(Repository.Root, "schemas", "path.schema.json")));
+    }
+
     public void Dispose() => Directory.Delete(folder, recursive: true);
 }

@@ -119,6 +119,16 @@ public class RampTests
     }
 
     [Fact]
+    public void A_reaction_on_the_very_first_evening_costs_a_rung_too()
+    {
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-3)).Patched("glycolic", Monday.AddDays(-3)).Use("glycolic", Monday)
+            .Report(Monday, new SkinReport { Sting = 6, StingSeconds = 600 }).Now(Monday, 22).Plan();
+
+        Assert.Equal(Monday.AddDays(8), path.DaysOf("glycolic")[0]);
+        Assert.Equal((0, Frequency.OnceAWeek, Monday.AddDays(8)), (path.Ladders[0].Rung, path.Ladders[0].Frequency, path.Ladders[0].Since));
+    }
+
+    [Fact]
     public void A_strong_reaction_on_the_entry_rung_stops_the_active_and_asks()
     {
         var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).With(intake => intake with { Sensitivity = Sensitivity.Sensitive })

@@ -57,7 +57,7 @@ internal sealed class PathSummary
             : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
             : track.Level ? LadderState.Level
             : LadderState.Climbing;
-        var rung = track.Started ? track.Rung : track.Ladder.StartRung;
+        var rung = track.Started ? track.Rung : track.FirstRung;
         var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
             && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
         var missing = climbs ? walk.MissingForStep(track, today) : [];

@@ -119,6 +119,7 @@ internal sealed class RampWalk
         if (day <= facts.Today)
         {
             TakePatches(day);
+            BeginUsed(day);
             while (nextReport < facts.Reports.Count && facts.DayOf(facts.Reports[nextReport].HappenedAt) <= day)
             {
                 Apply(facts.Reports[nextReport++]);
@@ -152,6 +153,10 @@ internal sealed class RampWalk
             if ((repair ?? Obstacle(track, day)) is { } because)
             {
                 rest.Add((track, because));
+            }
+            else if (track.PlacedOn(day))
+            {
+                placed.Add(track);
             }
             else
             {
@@ -341,6 +346,20 @@ internal sealed class RampWalk
     }
 
     private static bool Read48On(Track track, DateOnly day) => track.ReadyFrom is { } ready && day >= ready;
+
+    /// <summary>Begins the ladders first used on this day, so that a report of the same evening finds them begun.</summary>
+    private void BeginUsed(DateOnly day)
+    {
+        foreach (var track in Tracks)
+        {
+            if (!track.Started && facts.WasApplied(track.Product.Id, day) && RepairReason(day) is null && Obstacle(track, day) is null)
+            {
+                Begin(track, day);
+                track.Place(day);
+                Count(track, day, MomentOf(track, day));
+            }
+        }
+    }
 
     private Track? Find(string product) => Tracks.FirstOrDefault(track => track.Product.Id == product);
 

@@ -18,12 +18,17 @@ public sealed record Offer(Product Product, IReadOnlyList<Verdict> Verdicts, boo
 
 public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : WalkPage(room)
 {
+    private const int MostOffers = 60;
+
     public override string Station => "Shelf";
 
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
     public IReadOnlyList<Offer> Offers { get; private set; } = [];
+
+    /// <summary>Matching products beyond those listed.</summary>
+    public int More { get; private set; }
 
     public ProductForm Own { get; private set; } = new();
 
@@ -134,8 +139,20 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
         ModelState.Remove(nameof(Version));
         var all = studio.All();
         var words = (Q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Offers = [.. all.Where(product => Array.TrueForAll(words, word => Text(product).Contains(word, StringComparison.OrdinalIgnoreCase)))
-            .Take(40).Select(product => ToOffer(product, all))];
+        var matching = all.Where(product => Array.TrueForAll(words, word => Text(product).Contains(word, StringComparison.OrdinalIgnoreCase))).ToList();
+        Offers = [.. matching.OrderBy(product => FillsALack(product) ? 0 : 1).Take(MostOffers).Select(product => ToOffer(product, all))];
+        More = matching.Count - Offers.Count;
+    }
+
+    /// <summary>A suitable cleanser, moisturiser or sunscreen that the shelf does not have yet: what every routine needs stands first.</summary>
+    private bool FillsALack(Product product)
+    {
+        bool Owned(Func<Product, bool> like) => Record.Draft.Shelf.Any(item => item.State == ShelfState.InUse && like(item.Product));
+        static bool Cleanser(Product p) => p.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser;
+        static bool Moisturiser(Product p) => p.Kind is ProductKind.Moisturiser;
+        bool Sunscreen(Product p) => p.Kind is not ProductKind.MoisturiserWithSpf && p.IsUsableSunscreen(Record.Rules.EverydaySpf, Record.Today);
+        return ((Cleanser(product) && !Owned(Cleanser)) || (Moisturiser(product) && !Owned(Moisturiser)) || (Sunscreen(product) && !Owned(Sunscreen)))
+            && Refuses(product) is null;
     }
 
     private Offer ToOffer(Product product, IReadOnlyList<Product> all)

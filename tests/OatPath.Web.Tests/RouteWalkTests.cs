@@ -1,0 +1,135 @@
+using System.Net;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace OatPath.Web.Tests;
+
+/// <summary>Walks every route as nobody, as a client's device, as another client's device and as each role.</summary>
+public sealed class RouteWalkTests : IDisposable
+{
+    private static readonly HashSet<string> Open = ["/sign-in", "/first-run", "/went-wrong", "/no-plan"];
+    private readonly TestStudio studio = new();
+
+    private List<string> Routes() =>
+        [.. studio.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+            .Where(endpoint => endpoint.Metadata.GetMetadata<PageActionDescriptor>() is not null)
+            .Select(endpoint => "/" + endpoint.RoutePattern.RawText!.TrimStart('/')).Distinct().Order(StringComparer.Ordinal)];
+
+    private string Fill(string route) => route
+        .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
+        .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
+        .Replace("{fact}", "nothing", StringComparison.Ordinal)
+        .Replace("{token}", "guess", StringComparison.Ordinal)
+        .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
+
+    private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal) || route.StartsWith("/go/", StringComparison.Ordinal);
+
+    private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link"];
+
+    [Fact]
+    public async Task Nobody_sees_only_the_doors()
+    {
+        using var nobody = studio.Anyone();
+        Assert.True(Routes().Count > 20);
+        foreach (var route in Routes())
+        {
+            var answer = await nobody.Get(Fill(route), follow: false);
+            if (route.StartsWith("/go/", StringComparison.Ordinal))
+            {
+                Assert.Equal(HttpStatusCode.Gone, answer.Status);
+            }
+            else if (ForPhones(route))
+            {
+                Assert.Equal("/no-plan", answer.Address);
+            }
+            else if (!Open.Contains(route))
+            {
+                Assert.True(answer.Status == HttpStatusCode.Redirect && answer.Address.Contains("/sign-in", StringComparison.Ordinal), $"{route} answered {answer.Status} {answer.Address}");
+            }
+        }
+    }
+
+    [Fact]
+    public async Task Nobody_can_post_anywhere()
+    {
+        using var nobody = studio.Anyone();
+        foreach (var route in Routes().Where(route => route != "/went-wrong").Append("/demo/clock"))
+        {
+            var answer = await nobody.Post(Fill(route), [new("a", "b")], follow: false);
+            Assert.True(answer.Status is HttpStatusCode.BadRequest || (answer.Status == HttpStatusCode.Redirect && (answer.Address.Contains("/sign-in", StringComparison.Ordinal) || answer.Address == "/no-plan")), $"{route} answered {answer.Status}");
+        }
+    }
+
+    [Fact]
+    public async Task A_client_device_sees_its_own_phone_pages_and_no_practitioner_page()
+    {
+        using var phone = await studio.Phone("Perrin");
+        foreach (var route in Routes().Where(route => !Open.Contains(route) && !route.StartsWith("/go/", StringComparison.Ordinal)))
+        {
+            var answer = await phone.Get(Fill(route), follow: false);
+            if (ForPhones(route))
+            {
+                Assert.Equal(route.Contains("answer", StringComparison.Ordinal) ? HttpStatusCode.NotFound : HttpStatusCode.OK, answer.Status);
+                Assert.DoesNotContain("Jory", answer.Html, StringComparison.Ordinal);
+            }
+            else
+            {
+                Assert.Contains("/sign-in", answer.Address, StringComparison.Ordinal);
+            }
+        }
+    }
+
+    [Fact]
+    public async Task Another_clients_report_cannot_be_read()
+    {
+        using var mine = await studio.Phone("Jory");
+        using var other = await studio.Phone("Perrin");
+        var report = studio.Services.GetRequiredService<Records.RecordRoom>().Derive(studio.ClientId("Jory"))!.LivePath().Reports[^1];
+
+        Assert.Equal(HttpStatusCode.OK, (await mine.Get($"/my/answer/{report.Id}")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await other.Get($"/my/answer/{report.Id}")).Status);
+    }
+
+    [Theory]
+    [InlineData("maren", true)]
+    [InlineData("tilde", true)]
+    [InlineData("oskar", false)]
+    public async Task Each_role_sees_what_it_may(string who, bool decides)
+    {
+        using var browser = await studio.SignedIn(who);
+        foreach (var route in Routes().Where(route => !ForPhones(route) && !Open.Contains(route) && route != "/sign-out"))
+        {
+            var answer = await browser.Get(Fill(route));
+            var expected = route == "/not-yours" || (!decides && ForDeciders.Contains(route)) ? HttpStatusCode.Forbidden : HttpStatusCode.OK;
+            Assert.True(expected == answer.Status, $"{route} answered {answer.Status} to {who}");
+        }
+    }
+
+    [Fact]
+    public async Task A_client_that_is_not_there_is_not_found()
+    {
+        using var browser = await studio.SignedIn();
+
+        Assert.Equal(HttpStatusCode.NotFound, (await browser.Get("/clients/nobody/ramp")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await browser.Get("/shelf/nothing")).Status);
+    }
+
+    [Fact]
+    public async Task Every_answer_carries_the_strict_headers_and_no_inline_code()
+    {
+        using var browser = await studio.SignedIn();
+        using var phone = await studio.Phone("Orla");
+        foreach (var (who, address) in new[] { (browser, "/"), (browser, $"/clients/{studio.ClientId("Orla")}/routine"), (browser, $"/clients/{studio.ClientId("Orla")}/ramp"), (phone, "/my"), (phone, "/my/report"), (browser, "/nowhere") })
+        {
+            var answer = await who.Get(address);
+            var policy = answer.Raw.Headers.GetValues("Content-Security-Policy").Single();
+            Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
+            Assert.Contains("default-src 'none'", policy, StringComparison.Ordinal);
+            Assert.Equal("no-referrer", answer.Raw.Headers.GetValues("Referrer-Policy").Single());
+            Assert.Empty(answer.Page.QuerySelectorAll("[style], script:not([src]), style, [onclick]"));
+        }
+    }
+
+    public void Dispose() => studio.Dispose();
+}

@@ -1,0 +1,147 @@
+using System.Net;
+using AngleSharp;
+using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Time.Testing;
+using OatPath.Store;
+using OatPath.Web.Demo;
+
+namespace OatPath.Web.Tests;
+
+/// <summary>The whole app with demo data in memory's own folder, at a moment that the test winds.</summary>
+public sealed class TestStudio : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("oatpath").FullName;
+    private readonly WebApplication app;
+
+    public TestStudio(bool demo = true)
+    {
+        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, false), Clock, builder => builder.WebHost.UseTestServer());
+        app.StartAsync().GetAwaiter().GetResult();
+    }
+
+    /// <summary>A Monday evening after the studio has closed.</summary>
+    public FakeTimeProvider Clock { get; } = new(new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
+
+    public IServiceProvider Services => app.Services;
+
+    public string ClientId(string name) => Services.GetRequiredService<Clients>().Search(name).Single().Id;
+
+    public Browser Anyone() => new(app.GetTestServer().CreateHandler());
+
+    public async Task<Browser> SignedIn(string name = DemoLoader.SignIn)
+    {
+        var browser = Anyone();
+        var page = await browser.Get("/sign-in");
+        await browser.Submit(page, "main form", ("Name", name), ("Password", DemoLoader.Password));
+        return browser;
+    }
+
+    public async Task<Browser> Phone(string clientName)
+    {
+        var token = Services.GetRequiredService<Links>().Create(ClientId(clientName), "test", Clock.GetUtcNow());
+        var phone = Anyone();
+        var page = await phone.Get($"/go/{token}");
+        await phone.Submit(page, "main form");
+        return phone;
+    }
+
+    public void Dispose()
+    {
+        ((IDisposable)app).Dispose();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+}
+
+/// <summary>A page as answered.</summary>
+public sealed record Answer(HttpStatusCode Status, string Address, string Html, IDocument Page, HttpResponseMessage Raw)
+{
+    public string Text => Page.Body?.TextContent ?? "";
+}
+
+/// <summary>Keeps cookies, follows redirects, fills forms: no more.</summary>
+public sealed class Browser(HttpMessageHandler handler) : IDisposable
+{
+    private static readonly IBrowsingContext Parser = BrowsingContext.New(Configuration.Default);
+    private readonly HttpMessageInvoker invoker = new(handler);
+    private readonly Dictionary<string, string> cookies = [];
+
+    public IReadOnlyDictionary<string, string> Cookies => cookies;
+
+    public void SetCookie(string name, string value) => cookies[name] = value;
+
+    public Task<Answer> Get(string address, bool follow = true) => Send(HttpMethod.Get, address, null, follow);
+
+    public Task<Answer> Post(string address, IEnumerable<KeyValuePair<string, string>> fields, bool follow = true) => Send(HttpMethod.Post, address, fields, follow);
+
+    /// <summary>Submits a form of a page with its hidden and checked fields, changed as given; a null value leaves a field out.</summary>
+    public Task<Answer> Submit(Answer page, string form, params (string Name, string? Value)[] changes)
+    {
+        var element = page.Page.QuerySelector(form) as IHtmlFormElement ?? throw new InvalidOperationException($"No form {form} on {page.Address}:\n{page.Text}");
+        var fields = new List<KeyValuePair<string, string>>();
+        foreach (var input in element.QuerySelectorAll("input, select, textarea"))
+        {
+            var name = input.GetAttribute("name");
+            switch (input)
+            {
+                case IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false }:
+                case null:
+                    break;
+                case IHtmlInputElement box when name is not null:
+                    fields.Add(new(name, box.Value));
+                    break;
+                case IHtmlSelectElement { IsMultiple: false } select when name is not null:
+                    fields.Add(new(name, select.Value ?? ""));
+                    break;
+                case IHtmlTextAreaElement area when name is not null:
+                    fields.Add(new(name, area.Value));
+                    break;
+            }
+        }
+
+        foreach (var (name, _) in changes)
+        {
+            fields.RemoveAll(field => field.Key == name);
+        }
+
+        fields.AddRange(changes.Where(change => change.Value is not null).Select(change => new KeyValuePair<string, string>(change.Name, change.Value!)));
+        return Post(element.GetAttribute("action") is { Length: > 0 } action ? action : page.Address, fields);
+    }
+
+    public void Dispose() => invoker.Dispose();
+
+    private async Task<Answer> Send(HttpMethod method, string address, IEnumerable<KeyValuePair<string, string>>? fields, bool follow)
+    {
+        for (var hop = 0; hop < 8; hop++)
+        {
+            using var request = new HttpRequestMessage(method, new Uri(new Uri("http://localhost"), address));
+            request.Content = fields is null ? null : new FormUrlEncodedContent(fields);
+            if (cookies.Count > 0)
+            {
+                request.Headers.Add("Cookie", string.Join("; ", cookies.Select(pair => $"{pair.Key}={pair.Value}")));
+            }
+
+            var response = await invoker.SendAsync(request, CancellationToken.None);
+            foreach (var cookie in response.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
+            {
+                var pair = cookie.Split(';')[0].Split('=', 2);
+                cookies[pair[0]] = pair[1];
+            }
+
+            if (follow && (int)response.StatusCode is >= 300 and < 400)
+            {
+                (method, fields, address) = (HttpMethod.Get, null, response.Headers.Location!.ToString());
+                continue;
+            }
+
+            var html = await response.Content.ReadAsStringAsync();
+            return new(response.StatusCode, response.Headers.Location?.ToString() ?? address, html, await Parser.OpenAsync(request => request.Content(html)), response);
+        }
+
+        throw new InvalidOperationException($"Too many redirects from {address}");
+    }
+}

@@ -1,0 +1,84 @@
+// The command line against the published schemas, and durability against kill -9.
+import assert from 'node:assert/strict';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { readFileSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import Ajv from 'ajv/dist/2020.js';
+import addFormats from 'ajv-formats';
+import { newFolder, root, startChromium, startStudio, openPage, pocket, signIn, desk } from './studio.mjs';
+
+const ajv = new Ajv({ strict: true, strictRequired: false, allErrors: true });
+addFormats(ajv);
+const read = (file) => JSON.parse(readFileSync(join(root, file), 'utf8'));
+const isCase = ajv.compile(read('schemas/case.schema.json'));
+const isPath = ajv.compile(read('schemas/path.schema.json'));
+const cases = readdirSync(join(root, 'demo/cases')).map((name) => `demo/cases/${name}`);
+
+test('every demo case is valid, and its path of 84 days too, twice the same', () => {
+  for (const file of cases) {
+    assert.ok(isCase(read(file)), `${file}: ${ajv.errorsText(isCase.errors)}`);
+    const plan = () => execFileSync(join(root, 'oat'), ['plan', join(root, file), '--days', '84'], { maxBuffer: 50_000_000, encoding: 'utf8' });
+    const path = plan();
+    assert.ok(isPath(JSON.parse(path)), `${file}: ${ajv.errorsText(isPath.errors)}`);
+    assert.equal(JSON.parse(path).days.length, 84);
+    assert.equal(plan(), path);
+  }
+});
+
+test('the launcher works from any folder, prints usage, and refuses what it does not know', () => {
+  const run = (...args) => spawnSync(join(root, 'oat'), args, { cwd: '/', encoding: 'utf8' });
+  for (const command of ['demo', 'serve', 'test', 'plan', 'audit', 'help']) {
+    const answer = run(command, '--help');
+    assert.equal(answer.status, 0);
+    assert.match(answer.stdout, /usage: oat/);
+  }
+  assert.equal(run('dance').status, 2);
+  const bad = run('plan', '/nowhere.json');
+  assert.equal(bad.status, 2);
+  assert.equal(bad.stdout, '');
+  assert.match(bad.stderr, /cannot be read/);
+});
+
+test('a check-in answered "saved" is there after kill -9, 50 times running', async () => {
+  const folder = newFolder();
+  const browser = await startChromium();
+  let studio = await startStudio({ folder });
+  const practitioner = await openPage(browser, studio, desk);
+  await signIn(practitioner, studio);
+  await practitioner.goto(`${studio.origin}/clients?q=Perrin`);
+  const id = (await practitioner.locator('#list a').getAttribute('href')).split('/')[2];
+  await practitioner.goto(`${studio.origin}/clients/${id}/link`);
+  await practitioner.click('text=Make the phone link');
+  const phone = await openPage(browser, studio, pocket);
+  await phone.goto(await practitioner.inputValue('#address'));
+  await phone.click('main button');
+  const device = (await phone.context().cookies(`${studio.origin}/my`)).find((c) => c.name === 'oatpath_device');
+  await browser.close();
+
+  const kept = [];
+  for (let run = 0; run < 50; run += 1) {
+    const jar = { oatpath_device: device.value };
+    const ask = async (path, options = {}) => {
+      const answer = await fetch(studio.origin + path, { redirect: 'manual', ...options, headers: { ...options.headers, cookie: Object.entries(jar).map(([k, v]) => `${k}=${v}`).join('; ') } });
+      for (const cookie of answer.headers.getSetCookie()) { const [k, v] = cookie.split(';')[0].split('='); jar[k] = v; }
+      return answer;
+    };
+    const form = await (await ask('/my/report')).text();
+    const field = (name) => form.match(new RegExp(`name="${name}"[^>]*value="([^"]+)"`))?.[1];
+    const key = field('key');
+    const body = new URLSearchParams({ key, about: field('about'), sting: String(run % 4), length: '45', redness: '0', __RequestVerificationToken: field('__RequestVerificationToken') });
+    const saved = await ask('/my/report', { method: 'POST', body, headers: { 'content-type': 'application/x-www-form-urlencoded' } });
+    assert.equal(saved.headers.get('location'), `/my/answer/${key}`);
+    await studio.kill('SIGKILL');
+    kept.push(key);
+    studio = await startStudio({ folder });
+    for (const earlier of kept.slice(-3)) {
+      const answer = await ask(`/my/answer/${earlier}`);
+      assert.equal(answer.status, 200, `run ${run}: ${earlier} is gone`);
+      assert.match(await answer.text(), /Saved\./);
+    }
+  }
+  await studio.kill();
+  rmSync(folder, { recursive: true, force: true });
+});

@@ -1,0 +1,69 @@
+// Starts the built app with demo data on a free port, and opens Debian's Chromium on it.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from 'playwright-core';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
+const program = join(root, 'src/OatPath.Web/bin/Release/net10.0/OatPath.Web.dll');
+
+const freePort = () => new Promise((resolve) => {
+  const server = createServer().listen(0, '127.0.0.1', () => {
+    const { port } = server.address();
+    server.close(() => resolve(port));
+  });
+});
+
+export const newFolder = () => mkdtempSync(join(tmpdir(), 'oatpath-'));
+
+/** Starts the app; resolves when it answers. */
+export async function startStudio({ folder = newFolder(), demo = true } = {}) {
+  const port = await freePort();
+  const child = spawn('dotnet', [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : [])], { stdio: ['ignore', 'pipe', 'pipe'] });
+  let output = '';
+  child.stdout.on('data', (text) => { output += text; });
+  child.stderr.on('data', (text) => { output += text; });
+  const origin = `http://127.0.0.1:${port}`;
+  for (let i = 0; ; i += 1) {
+    if (child.exitCode !== null || i > 300) throw new Error(`The app did not start:\n${output}`);
+    try { await fetch(`${origin}/sign-in`); break; } catch { await new Promise((r) => setTimeout(r, 50)); }
+  }
+  const gone = new Promise((resolve) => child.on('exit', resolve));
+  return {
+    origin,
+    folder,
+    kill: async (signal = 'SIGTERM') => { child.kill(signal); await gone; },
+    close: async () => { child.kill('SIGTERM'); await gone; rmSync(folder, { recursive: true, force: true }); },
+  };
+}
+
+export const startChromium = () => chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+
+/** A page that remembers every console error and every request that leaves the app. */
+export async function openPage(browser, studio, size) {
+  const context = await browser.newContext({ viewport: size, reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  page.setDefaultTimeout(8000);
+  page.faults = [];
+  page.on('console', (message) => { if (message.type() === 'error') page.faults.push(`console: ${message.text()}`); });
+  page.on('pageerror', (error) => page.faults.push(`script: ${error.message}`));
+  page.on('request', (request) => { if (!request.url().startsWith(studio.origin) && !request.url().startsWith('data:')) page.faults.push(`request: ${request.url()}`); });
+  return page;
+}
+
+export const desk = { width: 1280, height: 800 };
+export const pocket = { width: 390, height: 844 };
+
+export async function signIn(page, studio, name = 'maren') {
+  await page.goto(`${studio.origin}/sign-in`);
+  await page.fill('#Name', name);
+  await page.fill('#Password', 'ferry-and-oats');
+  await page.click('main button');
+  await page.waitForURL(`${studio.origin}/`);
+}

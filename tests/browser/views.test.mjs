@@ -1,0 +1,99 @@
+// Every main view: axe-core without violations, enhanced contrast on the phone, no sideways scroll, first load under 200 KB.
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { after, before, describe, test } from 'node:test';
+import { desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const practitionerRules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+async function violations(page, enhanced) {
+  await page.evaluate(axe);
+  const result = await page.evaluate(({ tags, strict }) => window.axe.run(document, {
+    runOnly: { type: 'tag', values: tags },
+    rules: strict ? { 'color-contrast-enhanced': { enabled: true } } : {},
+  }), { tags: practitionerRules, strict: enhanced });
+  return result.violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
+}
+
+describe('views', () => {
+  let studio; let browser; let page; let phone; const clients = {};
+  before(async () => {
+    studio = await startStudio();
+    browser = await startChromium();
+    page = await openPage(browser, studio, desk);
+    await signIn(page, studio);
+    await page.goto(`${studio.origin}/clients`);
+    for (const link of await page.locator('#list a').all()) clients[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+    await page.goto(`${studio.origin}/clients/${clients.Perrin}/link`);
+    await page.click('text=Make the phone link');
+    const link = await page.inputValue('#address');
+    phone = await openPage(browser, studio, pocket);
+    const session = await phone.context().newCDPSession(phone);
+    await session.send('Network.enable');
+    phone.bytes = 0;
+    session.on('Network.loadingFinished', (event) => { phone.bytes += event.encodedDataLength; });
+    await phone.goto(link);
+    await phone.click('main button');
+    await phone.waitForLoadState('networkidle');
+  });
+  after(async () => { await browser?.close(); await studio?.close(); });
+
+  test('the first load of the phone is at most 200 KB over the wire', () => {
+    assert.ok(phone.bytes > 10_000 && phone.bytes <= 200_000, `${phone.bytes} bytes`);
+  });
+
+  const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link'];
+  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/house', '/nowhere',
+    ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Dov/routine', '/clients/Sunniva/ramp'];
+  for (const view of views) {
+    test(`${view} is accessible and does not scroll sideways`, async () => {
+      await page.goto(studio.origin + view.replace(/clients\/([A-Z]\w+)/, (_, name) => `clients/${clients[name]}`));
+      assert.deepEqual(await violations(page, false), []);
+      assert.ok(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1));
+    });
+  }
+
+  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions']) {
+    test(`phone ${view} is accessible with enhanced contrast, evening and morning`, async () => {
+      await phone.goto(studio.origin + view);
+      assert.deepEqual(await violations(phone, true), []);
+      assert.ok(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth));
+      await phone.evaluate(() => { document.body.className = 'morning'; });
+      assert.deepEqual(await violations(phone, true), []);
+    });
+  }
+
+  test('each outcome is accessible with enhanced contrast', async () => {
+    for (const [sting, sign] of [[1, null], [6, null], [8, null], [2, 'Weals']]) {
+      await phone.goto(`${studio.origin}/my/report`);
+      await phone.check(`input[name=sting][value="${sting}"]`, { force: true });
+      await phone.check('input[name=length][value="45"]', { force: true });
+      await phone.check('input[name=redness][value="0"]', { force: true });
+      if (sign) await phone.check(`input[name=signs][value="${sign}"]`, { force: true });
+      await phone.click('text=See what it means');
+      await phone.waitForURL(/answer/);
+      assert.deepEqual(await violations(phone, true), []);
+    }
+  });
+
+  test('an evening of the Bench with six steps is in view at 1280x800', async () => {
+    await page.goto(`${studio.origin}/clients/${clients.Orla}/routine`);
+    const bottom = await page.locator('.half-evening .band').last().evaluate((e) => e.getBoundingClientRect().bottom);
+    assert.ok(bottom < 800, `${bottom}`);
+  });
+
+  test('the practitioner pages stand at 200 % zoom without losing anything sideways', async () => {
+    await page.setViewportSize({ width: 640, height: 400 });
+    for (const view of ['/', `/clients/${clients.Orla}/routine`, `/clients/${clients.Orla}/ramp`]) {
+      await page.goto(studio.origin + view);
+      assert.ok(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1), view);
+    }
+    await page.setViewportSize(desk);
+  });
+
+  test('nothing failed on the way and nothing left the app', () => {
+    assert.deepEqual([...page.faults, ...phone.faults].filter((fault) => !fault.includes('404')), []);
+  });
+});
