@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using OatPath.Core.Care;
 using OatPath.Core.Path;
@@ -8,6 +9,9 @@ namespace OatPath.Store;
 /// <summary>Joins a client's facts into a case file.</summary>
 public static class CaseAssembly
 {
+    private const int MostKept = 100_000;
+    private static readonly ConcurrentDictionary<string, object> Read = [];
+
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
     public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone) => Build(facts, asOf, zone, clientView: false);
 
@@ -24,7 +28,24 @@ public static class CaseAssembly
         return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
     }
 
-    public static T Body<T>(Fact fact) => JsonSerializer.Deserialize<T>(fact.Body, CaseJson.Compact)!;
+    /// <summary>A fact's body. Facts never change, so what was read once is kept until the cache is full and thrown away.</summary>
+    public static T Body<T>(Fact fact)
+        where T : class
+    {
+        if (Read.TryGetValue(fact.Id, out var body) && body is T known)
+        {
+            return known;
+        }
+
+        if (Read.Count > MostKept)
+        {
+            Read.Clear();
+        }
+
+        var read = JsonSerializer.Deserialize<T>(fact.Body, CaseJson.Compact)!;
+        Read[fact.Id] = read;
+        return read;
+    }
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 

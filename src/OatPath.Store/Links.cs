@@ -54,14 +54,14 @@ public sealed class Links(Database database)
         row => new Device(row.GetInt64(0), row.GetString(1)), Hash(cookie)).FirstOrDefault());
 
     /// <summary>Notes which path a device was shown, once for each change.</summary>
-    public void LogShown(Device device, string pathHash, DateTimeOffset at) => database.Write(connection =>
+    public void LogShown(Device device, string pathHash, DateTimeOffset at)
     {
-        var last = connection.Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), device.Id).FirstOrDefault();
+        var last = database.Read(connection => connection.Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), device.Id).FirstOrDefault());
         if (last != pathHash)
         {
-            connection.Run("INSERT INTO shown (client_id, device_id, path_hash, shown_at) VALUES ($1, $2, $3, $4)", device.ClientId, device.Id, pathHash, at);
+            database.Write(connection => connection.Run("INSERT INTO shown (client_id, device_id, path_hash, shown_at) VALUES ($1, $2, $3, $4)", device.ClientId, device.Id, pathHash, at));
         }
-    });
+    }
 
     public bool ShownSince(string clientId, DateTimeOffset since) => database.Read(connection =>
         connection.Query("SELECT shown_at FROM shown WHERE client_id = $1 ORDER BY id DESC LIMIT 1", row => row.Instant(0), clientId).Exists(at => at >= since));

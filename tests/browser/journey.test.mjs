@@ -184,6 +184,7 @@ describe('keys for the practitioner', () => {
     await page.keyboard.press('?');
     assert.equal(await page.locator('dialog.help').isVisible(), true);
     await page.keyboard.press('Escape');
+    await page.waitForSelector('dialog.help', { state: 'hidden' });
     await page.keyboard.press('c');
     await page.waitForURL(/\/clients$/);
     await page.keyboard.press('s');

@@ -9,11 +9,14 @@ const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const practitionerRules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
 async function violations(page, enhanced) {
+  // axe itself writes styles that the policy refuses; what it causes is not the page's fault.
+  const faults = page.faults.length;
   await page.evaluate(axe);
   const result = await page.evaluate(({ tags, strict }) => window.axe.run(document, {
     runOnly: { type: 'tag', values: tags },
     rules: strict ? { 'color-contrast-enhanced': { enabled: true } } : {},
   }), { tags: practitionerRules, strict: enhanced });
+  page.faults.length = faults;
   return result.violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
 }
 
@@ -94,6 +97,6 @@ describe('views', () => {
   });
 
   test('nothing failed on the way and nothing left the app', () => {
-    assert.deepEqual([...page.faults, ...phone.faults].filter((fault) => !fault.includes('404')), []);
+    assert.deepEqual([...page.faults, ...phone.faults].filter((fault) => !fault.includes('404 (Not Found)')), []);
   });
 });

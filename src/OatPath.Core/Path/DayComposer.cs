@@ -12,6 +12,9 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private const int ManySteps = 6;
     private const decimal NeckAcidLimit = 10;
 
+    private readonly Dictionary<Track, RoutineItem> shared = [];
+    private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
+    private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
     private readonly EverydayShelf everyday = new(facts, walk, restrictions, rule);
     private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
         .Where(entry => entry is Applied or Skipped or CheckedIn)
@@ -35,7 +38,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             // The past counts what was done, the rest what is planned.
             var counts = day < facts.Today ? facts.WasApplied(track.Product.Id, day)
                 : morning.Placed.Contains(track) || evening.Placed.Contains(track) || facts.WasApplied(track.Product.Id, day);
-            load += counts ? LoadIndex.Of(track.Product) : 0;
+            load += counts ? track.Load : 0;
         }
 
         return new DayPath(day, Half(day, Moment.Morning, morning, repair), Half(day, Moment.Evening, evening, repair), Avoid(day, repair), Math.Round(load, 2), LogOf(day));
@@ -63,33 +66,28 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
     private HalfDay Half(DateOnly day, Moment moment, (List<Track> Placed, List<(Track Track, Because Because)> Resting) actives, Because? repair)
     {
-        var items = new List<RoutineItem>();
-        var omitted = new List<Omission>();
-        everyday.Choose(day, moment, repair is not null, items, omitted);
-        foreach (var track in actives.Placed)
-        {
-            items.Add(ActiveItem(track, day, moment));
-        }
-
+        var half = everyday.Choose(day, moment, repair is not null);
+        var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
+        omitted.AddRange(half.Omitted);
         foreach (var (track, because) in actives.Resting)
         {
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var acid = actives.Placed.Exists(track => track.Acid);
-        var steps = RoutineBuilder.Build(new RoutineRequest(
+        IReadOnlyList<Step> steps = actives.Placed.Count == 0
+            ? half.Steps ??= Build(half.Items, moment, repair, day, acid: false)
+            : Build([.. half.Items, .. actives.Placed.Select(track => ActiveItem(track, day, moment))], moment, repair, day, actives.Placed.Exists(track => track.Acid));
+        return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
+    }
+
+    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid) => RoutineBuilder.Build(
+        new RoutineRequest(
             moment, items,
             WaterOnly: moment == Moment.Morning && everyday.UsesWater(repair is not null),
             CleanseTwice: moment == Moment.Evening && repair is null && !everyday.HasFirstCleanse(day, repair is not null),
             MoisturiserOptional: moment == Moment.Evening && acid && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
-            HandOrder(moment)), rules);
-        if (moment == Moment.Evening)
-        {
-            AddPatchSteps(day, steps);
-        }
-
-        return new HalfDay(steps, omitted, repair is not null);
-    }
+            moment == Moment.Morning ? morningOrder : eveningOrder),
+        rules);
 
     private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment)
     {
@@ -109,57 +107,47 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             return new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck);
         }
 
-        var because = new List<Because>(2)
+        var because = track.RungOf(moment == Moment.Morning, day);
+        var leaveOut = restrictions.LeaveOut(product, day);
+        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck)
         {
-            Because.Of(RuleBook.Rung, ("product", product.Name), ("frequency", track.Frequency.InWords(moment == Moment.Morning)), ("since", track.Since ?? day)),
-        };
-        if (track.Lowered is { } lowered)
-        {
-            because.Add(lowered);
+            return same;
         }
 
-        var leaveOut = restrictions.LeaveOut(product, day);
         if (leaveOut.Count > 0)
         {
-            because.Add(Because.Of(RuleBook.ZoneLeftOut));
+            because = [.. because, Because.Of(RuleBook.ZoneLeftOut)];
         }
 
-        return new(product, slot, because, track.Frequency, neck, leaveOut);
+        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut);
     }
 
-    private void AddPatchSteps(DateOnly day, List<Step> steps)
+    /// <summary>Reading stands first, a new patch test last.</summary>
+    private IReadOnlyList<Step> WithPatchSteps(DateOnly day, IReadOnlyList<Step> steps)
     {
+        List<Step>? changed = null;
         foreach (var track in walk.Tracks)
         {
-            if (!rule.On(RuleBook.PatchFirst))
+            if (!track.NeedsPatch || track.Start is null || !rule.On(RuleBook.PatchFirst))
             {
-                return;
+                continue;
             }
 
             if (walk.PatchStepOn(track, day))
             {
-                steps.Add(new Step
-                {
-                    Key = $"patch-{track.Product.Id}",
-                    Action = StepAction.PatchTest,
-                    Product = track.Product.Id,
-                    Kind = track.Product.Kind,
-                    Because = [Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))],
-                });
+                (changed ??= [.. steps]).Add(PatchStep(track, "patch", StepAction.PatchTest, Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))));
             }
             else if (walk.ReadStepOn(track, day))
             {
-                steps.Insert(0, new Step
-                {
-                    Key = $"read-{track.Product.Id}",
-                    Action = StepAction.ReadPatch,
-                    Product = track.Product.Id,
-                    Kind = track.Product.Kind,
-                    Because = [Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.PatchOn!.Value))],
-                });
+                (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.PatchOn!.Value))));
             }
         }
+
+        return changed ?? steps;
     }
+
+    private static Step PatchStep(Track track, string word, StepAction action, Because because) =>
+        new() { Key = $"{word}-{track.Product.Id}", Action = action, Product = track.Product.Id, Kind = track.Product.Kind, Because = [because] };
 
     private List<Because> Avoid(DateOnly day, Because? repair)
     {
@@ -180,31 +168,20 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         return avoid;
     }
 
-    private IReadOnlyList<string> HandOrder(Moment moment)
-    {
-        SetOrder? latest = null;
-        foreach (var decision in facts.Decisions)
-        {
-            if (decision is SetOrder order && order.Moment == moment)
-            {
-                latest = order;
-            }
-        }
-
-        return latest?.Products ?? [];
-    }
+    private static IReadOnlyList<string> HandOrder(KnownFacts facts, Moment moment) =>
+        facts.Decisions.OfType<SetOrder>().LastOrDefault(order => order.Moment == moment)?.Products ?? [];
 
     private DayLog? LogOf(DateOnly day)
     {
-        var entries = logByDay[day];
-        var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
-        var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
-        var reports = entries.OfType<CheckedIn>().ToList();
-        if (applied.Count + skipped.Count + reports.Count == 0)
+        if (!logByDay.Contains(day))
         {
             return null;
         }
 
+        var entries = logByDay[day];
+        var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
+        var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
+        var reports = entries.OfType<CheckedIn>().ToList();
         return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), walk.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
     }
 

@@ -16,7 +16,28 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand)
         .Select(item => item.Product)];
 
-    public void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)
+    private readonly Dictionary<(Moment, bool Repair, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
+
+    /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
+    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair)
+    {
+        long usable = 0;
+        for (var i = 0; i < everyday.Count && i < 62; i++)
+        {
+            usable |= everyday[i].UsableOn(day) ? 1L << i : 0;
+        }
+
+        var key = (moment, repair, restrictions.SpfNeeded(day), usable, walk.VerdictEpoch(day), LightSensitising()?.Id);
+        if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
+        {
+            chosen[key] = half = new EverydayHalf();
+            Choose(day, moment, repair, half.Items, half.Omitted);
+        }
+
+        return half;
+    }
+
+    private void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)
     {
         var allowed = new List<Product>(everyday.Count);
         foreach (var product in everyday)
@@ -122,17 +143,21 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         (bool, bool, int) Rank(Product product) => (product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
     }
 
-    private Because SunscreenReason(DateOnly day)
+    private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
+        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))
+        : Because.Of(RuleBook.SunscreenEveryday, ("spf", restrictions.SpfNeeded(day)));
+
+    private Product? LightSensitising()
     {
         foreach (var track in walk.Tracks)
         {
-            if (track.Start is not null && track.Product.LightSensitising() != Degree.No)
+            if (track.Start is not null && track.LightSensitising)
             {
-                return Because.Of(RuleBook.SunscreenMorning, ("product", track.Product.Name), ("spf", restrictions.SpfNeeded(day)));
+                return track.Product;
             }
         }
 
-        return Because.Of(RuleBook.SunscreenEveryday, ("spf", restrictions.SpfNeeded(day)));
+        return null;
     }
 
     /// <summary>The lightest in the morning and the richest in the evening; of cleansers the gentlest (cream) in the morning.</summary>
@@ -155,4 +180,12 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
             return richer ? a.Flow > b.Flow : a.Flow < b.Flow;
         }
     }
+}
+
+/// <summary>The everyday part of a half day, and its steps once they were built for an evening without an active.</summary>
+internal sealed class EverydayHalf
+{
+    public List<RoutineItem> Items { get; } = [];
+    public List<Omission> Omitted { get; } = [];
+    public IReadOnlyList<Step>? Steps { get; set; }
 }

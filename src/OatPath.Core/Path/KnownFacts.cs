@@ -20,16 +20,23 @@ internal sealed class KnownFacts
             .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         Reports = [.. Log.OfType<CheckedIn>()];
+        Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = file.Shelf.Where(item => item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
+        Established = [.. Decisions.OfType<NoteEstablished>()];
         IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day)];
     }
 
     public CaseFile File { get; }
     public TimeZoneInfo Zone { get; }
     public DateOnly Today { get; }
-    public IReadOnlyList<LogEntry> Log { get; }
-    public IReadOnlyList<Decision> Decisions { get; }
-    public IReadOnlyList<CheckedIn> Reports { get; }
+    public LogEntry[] Log { get; }
+    public Decision[] Decisions { get; }
+    public CheckedIn[] Reports { get; }
+
+    /// <summary>Patch tests put on and read, with their care days.</summary>
+    public (DateOnly Day, LogEntry Entry)[] Patches { get; }
+
+    public NoteEstablished[] Established { get; }
 
     /// <summary>Days on which an active was applied.</summary>
     public SortedSet<DateOnly> IrritantDays { get; }
@@ -48,12 +55,8 @@ internal sealed class KnownFacts
             first = decision.On < first ? decision.On : first;
         }
 
-        foreach (var entry in Log)
-        {
-            var day = DayOf(entry.HappenedAt);
-            first = day < first ? day : first;
-        }
-
-        return first;
+        // The log is in order of time.
+        var logged = Log.Length == 0 ? first : DayOf(Log[0].HappenedAt);
+        return logged < first ? logged : first;
     }
 }

@@ -24,6 +24,9 @@ internal sealed class RampWalk
     private readonly DayRestrictions restrictions;
     private readonly Dictionary<string, IReadOnlyList<Verdict>> verdicts = [];
     private readonly HashSet<DateOnly> flagEdges;
+    private (DateOnly Day, bool Usable) sunscreenOn;
+    private DateOnly verdictsOf;
+    private int verdictEpoch;
     private readonly Dictionary<DateOnly, int> worstStingOf = [];
     private readonly List<(DateOnly Day, Track Track)> exfoliations = [];
     private readonly HashSet<DateOnly> acidEvenings = [];
@@ -87,11 +90,24 @@ internal sealed class RampWalk
         return restrictions.Repair(day);
     }
 
+    /// <summary>Counts the days on which verdicts may have changed; between them they are the same.</summary>
+    public int VerdictEpoch(DateOnly day)
+    {
+        if (facts.File.Shelf.Count > 0)
+        {
+            VerdictsOf(facts.File.Shelf[0].Product, day);
+        }
+
+        return verdictEpoch;
+    }
+
     public IReadOnlyList<Verdict> VerdictsOf(Product product, DateOnly day)
     {
-        if (flagEdges.Contains(day))
+        if (flagEdges.Count > 0 && flagEdges.Contains(day) && verdictsOf != day)
         {
             verdicts.Clear();
+            verdictsOf = day;
+            verdictEpoch++;
         }
 
         if (!verdicts.TryGetValue(product.Id, out var found))
@@ -106,7 +122,7 @@ internal sealed class RampWalk
     public void Open(DateOnly day)
     {
         var firstDecision = nextDecision;
-        for (; nextDecision < facts.Decisions.Count && facts.Decisions[nextDecision].On <= day; nextDecision++)
+        for (; nextDecision < facts.Decisions.Length && facts.Decisions[nextDecision].On <= day; nextDecision++)
         {
             Apply(facts.Decisions[nextDecision], day);
         }
@@ -120,7 +136,7 @@ internal sealed class RampWalk
         {
             TakePatches(day);
             BeginUsed(day);
-            while (nextReport < facts.Reports.Count && facts.DayOf(facts.Reports[nextReport].HappenedAt) <= day)
+            while (nextReport < facts.Reports.Length && facts.DayOf(facts.Reports[nextReport].HappenedAt) <= day)
             {
                 Apply(facts.Reports[nextReport++]);
             }
@@ -244,9 +260,9 @@ internal sealed class RampWalk
     /// <summary>Whether a family counts as established: by noted word, or 4 weeks at one rung, 70 % used, no sting of 4 or more, no redness past 24 h.</summary>
     public bool IsEstablished(Family family, DateOnly day)
     {
-        foreach (var decision in facts.Decisions)
+        foreach (var noted in facts.Established)
         {
-            if (decision is NoteEstablished noted && noted.Family == family && noted.On <= day)
+            if (noted.Family == family && noted.On <= day)
             {
                 return true;
             }
@@ -286,7 +302,7 @@ internal sealed class RampWalk
             return Moment.Morning;
         }
 
-        if (!track.Product.Traits.Morning || track.Product.LightSensitising() != Degree.No || track.Product.Exfoliates())
+        if (!track.Product.Traits.Morning || track.LightSensitising || track.Exfoliates)
         {
             return Moment.Evening;
         }
@@ -425,16 +441,16 @@ internal sealed class RampWalk
                 continue;
             }
 
-            foreach (var entry in facts.Log)
+            foreach (var (on, entry) in facts.Patches)
             {
-                if (facts.DayOf(entry.HappenedAt) > day)
+                if (on > day)
                 {
                     break;
                 }
 
-                if (entry is PatchApplied put && put.Product == track.Product.Id && !track.PatchDone && facts.DayOf(put.HappenedAt) >= track.Start.On)
+                if (entry is PatchApplied put && put.Product == track.Product.Id && !track.PatchDone && on >= track.Start.On)
                 {
-                    track.PatchOn = facts.DayOf(put.HappenedAt);
+                    track.PatchOn = on;
                     track.PatchDone = true;
                 }
                 else if (entry is PatchRead read && read.Product == track.Product.Id && track.PatchDone)
@@ -813,27 +829,31 @@ internal sealed class RampWalk
 
         var tooSoon = track.LastPlaced is { } last && day.DayNumber - last.DayNumber < frequency.MinGapDays();
         return tooSoon || track.PlacedIn7(day) >= frequency.MaxPer7Days()
-            ? Because.Of(RuleBook.RungFrequency, ("product", track.Product.Name), ("frequency", frequency.InWords(MomentOf(track, day) == Moment.Morning)))
+            ? track.RestOf(MomentOf(track, day) == Moment.Morning)
             : null;
     }
 
     private Because? Sunscreenless(Track track, DateOnly day)
     {
-        if (track.Product.LightSensitising() == Degree.No || !rule.On(RuleBook.SunscreenRequired))
+        if (!track.LightSensitising || !rule.On(RuleBook.SunscreenRequired))
         {
             return null;
         }
 
-        var spf = restrictions.SpfNeeded(day);
-        foreach (var item in facts.File.Shelf)
+        return HasSunscreen(day) ? null : Because.Of(RuleBook.SunscreenRequired, ("product", track.Product.Name), ("spf", restrictions.SpfNeeded(day)));
+    }
+
+    /// <summary>Whether the shelf holds a sunscreen that counts on a day; asked often, so the day's answer is kept.</summary>
+    private bool HasSunscreen(DateOnly day)
+    {
+        if (sunscreenOn.Day != day)
         {
-            if (item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, day) && !VerdictsOf(item.Product, day).Any(verdict => verdict.Severity != Severity.Caution))
-            {
-                return null;
-            }
+            var spf = restrictions.SpfNeeded(day);
+            sunscreenOn = (day, facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, day)
+                && !VerdictsOf(item.Product, day).Any(verdict => verdict.Severity != Severity.Caution)));
         }
 
-        return Because.Of(RuleBook.SunscreenRequired, ("product", track.Product.Name), ("spf", spf));
+        return sunscreenOn.Usable;
     }
 
     private void Begin(Track track, DateOnly day)

@@ -8,6 +8,10 @@ namespace OatPath.Core.Path;
 internal sealed class Track(Product product, Ladder ladder, int index)
 {
     private readonly List<DateOnly> placed = [];
+    private Because? resting;
+    private (Frequency, bool) restingAt;
+    private List<Because>? held;
+    private (Frequency, bool, DateOnly?, Because?) heldAt;
 
     public Product Product { get; } = product;
     public Ladder Ladder { get; } = ladder;
@@ -15,6 +19,8 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     public bool Active { get; } = product.IsActive();
     public bool Acid { get; } = product.IsAcid();
     public bool Exfoliates { get; } = product.Exfoliates();
+    public bool LightSensitising { get; } = product.LightSensitising() != Skin.Degree.No;
+    public double Load { get; } = LoadIndex.Of(product);
     public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
 
     public StartActive? Start { get; set; }
@@ -89,6 +95,34 @@ internal sealed class Track(Product product, Ladder ladder, int index)
         Since = null;
         HoldFrom = null;
         CalmFrom = null;
+    }
+
+    /// <summary>Why the track rests between two uses; the same sentence for as long as it keeps its rung.</summary>
+    public Because RestOf(bool morning)
+    {
+        if (resting is null || restingAt != (Frequency, morning))
+        {
+            restingAt = (Frequency, morning);
+            resting = Because.Of(RuleBook.RungFrequency, ("product", Product.Name), ("frequency", Frequency.InWords(morning)));
+        }
+
+        return resting;
+    }
+
+    /// <summary>The rung held and why, for as long as it is held.</summary>
+    public List<Because> RungOf(bool morning, DateOnly day)
+    {
+        if (held is null || heldAt != (Frequency, morning, Since, Lowered))
+        {
+            heldAt = (Frequency, morning, Since, Lowered);
+            held = [Because.Of(RuleBook.Rung, ("product", Product.Name), ("frequency", Frequency.InWords(morning)), ("since", Since ?? day))];
+            if (Lowered is not null)
+            {
+                held.Add(Lowered);
+            }
+        }
+
+        return held;
     }
 
     /// <summary>Begins a rung: evidence counts anew.</summary>

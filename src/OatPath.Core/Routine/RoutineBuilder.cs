@@ -4,9 +4,31 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Routine;
 
-/// <summary>One product that goes into a half day, with what the ramp and the flags said of it.</summary>
-public sealed record RoutineItem(
-    Product Product, RoutineSlot Slot, IReadOnlyList<Because> Because, Frequency? Frequency = null, bool Neck = true, IReadOnlyList<FaceZone>? LeaveOut = null);
+/// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
+public sealed class RoutineItem(
+    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null)
+{
+    private Step? built;
+    private (bool CleanseTwice, bool Optional) builtFor;
+
+    public Product Product { get; } = product;
+    public RoutineSlot Slot { get; } = slot;
+    public IReadOnlyList<Because> Because { get; } = because;
+    public Frequency? Frequency { get; } = frequency;
+    public bool Neck { get; } = neck;
+    public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
+
+    internal Step StepFor(RoutineRequest request, HouseRules rules)
+    {
+        if (built is null || builtFor != (request.CleanseTwice, request.MoisturiserOptional))
+        {
+            builtFor = (request.CleanseTwice, request.MoisturiserOptional);
+            built = RoutineBuilder.ToStep(this, request, rules);
+        }
+
+        return built;
+    }
+}
 
 /// <summary>Everything a half day's order depends on.</summary>
 /// <param name="WaterOnly">Morning with water instead of a cleanser.</param>
@@ -39,7 +61,7 @@ public static class RoutineBuilder
                 dried = true;
             }
 
-            steps.Add(ToStep(item, request, rules));
+            steps.Add(item.StepFor(request, rules));
             if (item.Slot == RoutineSlot.Acid)
             {
                 steps.Add(HandsAfter);
@@ -103,7 +125,7 @@ public static class RoutineBuilder
     private static readonly Step DryFully = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Dry, Because = [Because.Of(RuleBook.DryBeforeAcid)] };
     private static readonly Step PatDamp = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Damp, Because = [Because.Of(RuleBook.PatDry)] };
 
-    private static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
+    internal static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
     {
         var traits = item.Product.Traits;
         var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
@@ -127,7 +149,7 @@ public static class RoutineBuilder
             Removal = traits.Removal,
             Neck = item.Neck,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
-            LeaveOut = item.LeaveOut ?? [],
+            LeaveOut = item.LeaveOut,
             Frequency = item.Frequency,
             Because = because,
         };

@@ -22,28 +22,25 @@ public sealed class PhoneView
 
     public IReadOnlyList<Step> Steps => Half.Steps;
 
-    public bool SkippedAll => Entries<Skipped>().Any(entry => entry.Product is null);
+    public bool SkippedAll => Here.Exists(entry => entry is Skipped { Product: null });
 
     public Step? Current => SkippedAll ? null : Steps.FirstOrDefault(step => !IsDone(step));
 
-    public Step? After => Current is null ? null : Steps.SkipWhile(step => step != Current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
+    public Step? After(Step current) => Steps.SkipWhile(step => step != current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
 
     public string Studio => Record.Rules.StudioName.Length > 0 ? Record.Rules.StudioName : "Your studio";
 
     public bool IsDone(Step step) => step.Action switch
     {
-        StepAction.PatchTest => Record.Live.Log.OfType<PatchApplied>().Any(entry => Known(entry) && entry.Product == step.Product && DayOf(entry) == Day),
-        StepAction.ReadPatch => Record.Live.Log.OfType<PatchRead>().Any(entry => Known(entry) && entry.Product == step.Product && DayOf(entry) == Day),
-        _ => Entries<Applied>().Any(entry => entry.Product == step.Key) || Entries<Skipped>().Any(entry => entry.Product == step.Key),
+        StepAction.PatchTest => Here.Exists(entry => entry is PatchApplied put && put.Product == step.Product),
+        StepAction.ReadPatch => Here.Exists(entry => entry is PatchRead read && read.Product == step.Product),
+        _ => Here.Exists(entry => entry is Applied applied && applied.Product == step.Key) || WasSkipped(step),
     };
 
-    public bool WasSkipped(Step step) => Entries<Skipped>().Any(entry => entry.Product == step.Key);
+    public bool WasSkipped(Step step) => Here.Exists(entry => entry is Skipped skipped && skipped.Product == step.Key);
 
     /// <summary>The tick that an undo would take back.</summary>
-    public LogEntry? LastEntry => Record.Live.Log
-        .Where(entry => Known(entry) && DayOf(entry) == Day && entry is PatchApplied or PatchRead or Applied or Skipped)
-        .Where(entry => entry switch { Applied a => a.Day == Day && a.Moment == Moment, Skipped s => s.Day == Day && s.Moment == Moment, _ => Moment == Moment.Evening })
-        .MaxBy(entry => entry.HappenedAt);
+    public LogEntry? LastEntry => Here.MaxBy(entry => entry.HappenedAt);
 
     public string Name(Step step) => Record.NameOf(step.Product);
 
@@ -74,15 +71,21 @@ public sealed class PhoneView
         }
     }
 
-    private IEnumerable<T> Entries<T>()
-        where T : LogEntry =>
-        Record.Live.Log.OfType<T>().Where(entry => Known(entry) && entry switch { Applied a => a.Day == Day && a.Moment == Moment, Skipped s => s.Day == Day && s.Moment == Moment, _ => false });
+    /// <summary>What was done in this half of this day and not taken back; patch tests belong to the evening.</summary>
+    private List<LogEntry> Here => here ??= FindHere();
 
-    private bool Known(LogEntry entry) => !takenBack.Value.Contains(entry.Id);
+    private List<LogEntry>? here;
 
-    private DateOnly DayOf(LogEntry entry) => CareDay.Of(entry.HappenedAt, Record.Zone);
-
-    private readonly Lazy<HashSet<string>> takenBack;
-
-    public PhoneView() => takenBack = new(() => [.. Record!.Live.Log.OfType<Retracted>().Select(entry => entry.Entry)]);
+    private List<LogEntry> FindHere()
+    {
+        var takenBack = Record.Live.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
+        var earliest = Now.AddDays(-2);
+        return [.. Record.Live.Log.Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
+        {
+            Applied applied => applied.Day == Day && applied.Moment == Moment,
+            Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,
+            PatchApplied or PatchRead => Moment == Moment.Evening && CareDay.Of(entry.HappenedAt, Record.Zone) == Day,
+            _ => false,
+        })];
+    }
 }

@@ -13,18 +13,24 @@ public sealed class ClientRecord
     public required HouseRules Rules { get; init; }
     public required TimeZoneInfo Zone { get; init; }
 
+    public required DateTimeOffset AsOf { get; init; }
+
     /// <summary>With drafts: what the practitioner works on.</summary>
-    public required CaseFile Draft { get; init; }
+    public CaseFile Draft => draft ??= CaseAssembly.Draft(Facts, AsOf, Rules.Zone);
 
     /// <summary>Published decisions and everything that happened: what the client follows.</summary>
-    public required CaseFile Live { get; init; }
+    public CaseFile Live => live ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
 
     public required Publication? Published { get; init; }
 
     /// <summary>Facts that wait for the next publication.</summary>
-    public required IReadOnlyList<Fact> Waiting { get; init; }
+    public IReadOnlyList<Fact> Waiting => waiting ??= CaseAssembly.Waiting(Facts);
 
-    public DateOnly Today => CareDay.Of(Draft.AsOf, Zone);
+    public DateOnly Today => CareDay.Of(AsOf, Zone);
+
+    private CaseFile? draft;
+    private CaseFile? live;
+    private IReadOnlyList<Fact>? waiting;
 
     private readonly Dictionary<(bool Live, DateOnly From, int Days), CarePath> planned = [];
 
@@ -33,7 +39,7 @@ public sealed class ClientRecord
     public CarePath LivePath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
 
     public Product? Product(string id) =>
-        Draft.Shelf.Concat(Live.Shelf).FirstOrDefault(item => item.Product.Id == id)?.Product;
+        (Live.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;
 
     public string NameOf(string? product) => product is null ? "" : Product(product)?.Name ?? product;
 

@@ -33,17 +33,14 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
 
         var (rules, _) = studio.Current();
         var all = facts.Of(id);
-        var now = clock.GetUtcNow();
         return new ClientRecord
         {
             Client = client,
             Facts = all,
             Rules = rules,
             Zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc,
-            Draft = CaseAssembly.Draft(all, now, rules.Zone),
-            Live = CaseAssembly.Client(all, now, rules.Zone),
+            AsOf = clock.GetUtcNow(),
             Published = publications.Latest(id),
-            Waiting = CaseAssembly.Waiting(all),
         };
     }
 

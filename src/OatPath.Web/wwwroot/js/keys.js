@@ -14,7 +14,10 @@ document.addEventListener('keydown', (event) => {
     event.preventDefault();
     return;
   }
-  if (help?.open) return;
+  if (help?.open) {
+    if (event.key === 'Escape') help.close();
+    return;
+  }
   if (event.key === 's') {
     const search = document.querySelector('input[type=search]');
     if (search) search.focus(); else location.assign('/clients');
