@@ -9,15 +9,10 @@ public sealed class ConflictFilter : IExceptionFilter
 {
     public void OnException(ExceptionContext context)
     {
-        if (context.Exception is ConflictException conflict)
+        if (context.Exception is ConflictException)
         {
             context.ExceptionHandled = true;
-            context.Result = new ContentResult
-            {
-                StatusCode = StatusCodes.Status409Conflict,
-                ContentType = "text/plain; charset=utf-8",
-                Content = $"{conflict.Message} Nothing was saved. Go back, reload the page, look at what changed, and do it again.",
-            };
+            context.Result = new StatusCodeResult(StatusCodes.Status409Conflict);
         }
     }
 }

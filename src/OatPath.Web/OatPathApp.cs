@@ -33,7 +33,8 @@ public static class OatPathApp
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = 2_000_000;
         });
-        builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
+        builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning)
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         AddServices(builder.Services, options, clock);
         adjust?.Invoke(builder);
         var app = builder.Build();

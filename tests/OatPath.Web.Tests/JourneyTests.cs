@@ -146,6 +146,34 @@ public sealed class JourneyTests : IDisposable
     }
 
     [Fact]
+    public async Task A_stronger_house_choice_reaches_a_client_only_by_publishing()
+    {
+        using var browser = await studio.SignedIn();
+        await browser.Submit(await browser.Get("/house"), "main form", ("acidStart", "3"));
+
+        Assert.Equal(Core.House.Frequency.TwiceAWeek, Record("Perrin").LivePath().Ladders.Single().Frequency);
+        Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").DraftPath().Ladders.Single().Frequency);
+
+        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Perrin")}/publish"), "aside form");
+        Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").LivePath().Ladders.Single().Frequency);
+    }
+
+    [Fact]
+    public async Task A_click_on_a_Desk_that_is_out_of_date_saves_nothing_and_says_so()
+    {
+        using var maren = await studio.SignedIn();
+        using var tilde = await studio.SignedIn("tilde");
+        var desk = await maren.Get("/");
+        await tilde.Submit(await tilde.Get($"/clients/{studio.ClientId("Jory")}/meet"), "main form:has(#history)", ("history", "new"));
+
+        var late = await maren.Submit(desk, $"li[data-client='{studio.ClientId("Jory")}'] form");
+
+        Assert.Equal(HttpStatusCode.Conflict, late.Status);
+        Assert.Contains("Somebody else saved this", late.Text, StringComparison.Ordinal);
+        Assert.Equal(1, Record("Jory").LivePath().Ladders.Single().Rung);
+    }
+
+    [Fact]
     public async Task Nothing_is_published_without_the_three_numbers()
     {
         using var browser = await studio.SignedIn();

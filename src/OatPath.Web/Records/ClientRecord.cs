@@ -1,3 +1,4 @@
+using System.Text.Json;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Shelf;
@@ -26,6 +27,24 @@ public sealed class ClientRecord
     /// <summary>Facts that wait for the next publication.</summary>
     public IReadOnlyList<Fact> Waiting => waiting ??= CaseAssembly.Waiting(Facts);
 
+    /// <summary>
+    /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest.
+    /// A changed choice reaches a client only by publishing.
+    /// </summary>
+    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : JsonSerializer.Deserialize<HouseRules>(Published.Rules, CaseJson.Compact)! with
+    {
+        StudioName = Rules.StudioName,
+        Zone = Rules.Zone,
+        Contacts = Rules.Contacts,
+        Opening = Rules.Opening,
+    };
+
+    public bool RulesWait => Published is not null && PublishedRules != Rules;
+
+    public int Changes => Waiting.Count + (RulesWait ? 1 : 0);
+
+    private HouseRules? publishedRules;
+
     public DateOnly Today => CareDay.Of(AsOf, Zone);
 
     private CaseFile? draft;
@@ -51,7 +70,7 @@ public sealed class ClientRecord
         var key = (live, Today.AddDays(-daysBefore), days);
         if (!planned.TryGetValue(key, out var path))
         {
-            planned[key] = path = PathPlanner.Plan(live ? Live : Draft, Rules, key.Item2, days);
+            planned[key] = path = PathPlanner.Plan(live ? Live : Draft, live ? PublishedRules : Rules, key.Item2, days);
         }
 
         return path;

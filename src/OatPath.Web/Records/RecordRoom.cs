@@ -70,13 +70,13 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
 
     /// <summary>Publishes everything that waits.</summary>
     public Publication Publish(ClientRecord record, string by, long version) =>
-        Publish(record, by, version, [], record.Waiting, record.Draft);
+        Publish(record, by, version, [], record.Waiting, record.Draft, record.Rules);
 
     /// <summary>Decides one thing and publishes just that, leaving other drafts waiting.</summary>
     public Publication PublishOne(ClientRecord record, string by, long version, Fact decision)
     {
         var inputs = record.Live with { Decisions = [.. record.Live.Decisions, CaseAssembly.Body<Decision>(decision)] };
-        return Publish(record, by, version, [decision], [decision], inputs);
+        return Publish(record, by, version, [decision], [decision], inputs, record.PublishedRules);
     }
 
     /// <summary>Takes a published decision back and publishes that.</summary>
@@ -84,15 +84,15 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
     {
         var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
         var inputs = record.Live with { Decisions = [.. record.Live.Decisions.Where(decision => decision.Id != decisionId)] };
-        return Publish(record, by, version, [undo], [undo], inputs);
+        return Publish(record, by, version, [undo], [undo], inputs, record.PublishedRules);
     }
 
-    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs)
+    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs, HouseRules rules)
     {
         var now = clock.GetUtcNow();
-        var path = JsonSerializer.Serialize(PathPlanner.Plan(inputs with { AsOf = now }, record.Rules, days: PublishedDays), CaseJson.Compact);
+        var path = JsonSerializer.Serialize(PathPlanner.Plan(inputs with { AsOf = now }, rules, days: PublishedDays), CaseJson.Compact);
         return publications.Publish(
-            new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(record.Rules, CaseJson.Compact),
+            new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
                 PathPlanner.EngineVersion, path, Publication.HashOf(path)),
             version, added, [.. covered.Select(fact => fact.Id)]);
     }

@@ -69,7 +69,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
         var records = clients.Search("", 10_000).Select(client => room.Derive(client.Id)!).ToList();
         Total = records.Count;
         Lines = [.. records.Select(DeskLine.Of).OfType<DeskLine>().OrderBy(line => line.Question.Kind).ThenByDescending(line => line.Question.Since).ThenBy(line => line.Record.Client.Name, StringComparer.OrdinalIgnoreCase)];
-        Unpublished = [.. records.Where(record => record.Published is null || record.Waiting.Count > 0)];
+        Unpublished = [.. records.Where(record => record.Published is null || record.Changes > 0)];
         ContactsMissing = records.Count == 0 ? !room.ContactsComplete() : !records[0].Rules.Contacts.Complete;
         Ahead = [.. records.Where(record => record.Published is not null).SelectMany(Coming).GroupBy(entry => entry).OrderBy(group => group.Key.Day)
             .Select(group => (group.Key.Day, group.Count() == 1 ? group.Key.What : $"{group.Count()} times: {group.Key.What}"))];

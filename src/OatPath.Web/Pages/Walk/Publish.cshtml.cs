@@ -28,7 +28,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     public IActionResult OnPost()
     {
         Fill();
-        if (Obstacle is not null || Record.Waiting.Count == 0)
+        if (Obstacle is not null || Record.Changes == 0)
         {
             return Page();
         }
@@ -59,7 +59,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         var all = PathDiff.Between(before, Record.DraftPath(0, DaysCompared));
         Changes = [.. all.Take(DaysListed)];
         More = all.Count - Changes.Count;
-        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})")];
+        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>()];
     }
 
     private string Say(Fact fact) => fact.Kind switch
