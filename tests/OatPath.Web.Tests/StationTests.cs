@@ -1,0 +1,210 @@
+using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Ramp;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Tests;
+
+public sealed class StationTests : IDisposable
+{
+    private readonly TestStudio studio = new();
+
+    private string Id(string name) => studio.ClientId(name);
+
+    private ClientRecord Record(string name) => studio.Services.GetRequiredService<RecordRoom>().Derive(Id(name))!;
+
+    [Theory]
+    [InlineData("stop", LadderState.Stopped)]
+    [InlineData("level", LadderState.Level)]
+    public async Task The_ramp_takes_a_decision_and_its_undo(string what, LadderState state)
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        var after = await browser.Submit(page, "main form[action*='handler=Decide'], main form[action$='Decide']", ("what", what));
+        Assert.Equal(state, Record("Jory").DraftPath().Ladders.Single().State);
+
+        await browser.Submit(after, ".done form");
+        Assert.Equal(LadderState.Climbing, Record("Jory").DraftPath().Ladders.Single().State);
+    }
+
+    [Fact]
+    public async Task An_active_already_in_use_needs_a_reason_and_then_skips_the_patch_test()
+    {
+        using var browser = await studio.SignedIn();
+        var form = "details form:has(select[name=rung])";
+        var page = await browser.Get($"/clients/{Id("Perrin")}/ramp");
+        var refused = await browser.Submit(page, form, ("what", "in-use"), ("rung", "2"), ("reason", ""));
+        Assert.Contains("say since when", refused.Text, StringComparison.Ordinal);
+
+        await browser.Submit(page, form, ("what", "in-use"), ("rung", "2"), ("reason", "three evenings a week since summer, calm"));
+        var ladder = Record("Perrin").DraftPath().Ladders.Single();
+        Assert.Equal((LadderState.Climbing, Frequency.ThreeAWeek), (ladder.State, ladder.Frequency));
+    }
+
+    [Fact]
+    public async Task Noting_an_active_as_established_needs_a_reason_too()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        await browser.Submit(page, "details form:has(select[name=rung])", ("what", "established"), ("reason", "years of use"));
+
+        Assert.Contains(Record("Jory").Draft.Decisions, decision => decision is NoteEstablished { Family: Core.Skin.Family.Aha });
+    }
+
+    [Fact]
+    public async Task A_step_up_that_is_not_due_cannot_be_forced()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        var form = "main form:has(input[name=rung])";
+
+        Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("rung", "4"))).Text, StringComparison.Ordinal);
+        Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("product", "towpath-matt"))).Text, StringComparison.Ordinal);
+        Assert.Equal(1, Record("Jory").LivePath().Ladders.Single().Rung);
+    }
+
+    [Theory]
+    [InlineData("Treatment", "kind", "SuperficialPeel")]
+    [InlineData("Occasion", "title", "ferry dance")]
+    public async Task Care_takes_a_date_and_refuses_what_is_none(string handler, string field, string value)
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/care");
+        var form = $"aside form[action*='{handler}']";
+        foreach (var date in new[] { "", "soon", "1999-01-01", "2099-01-01" })
+        {
+            Assert.Contains("give a date", (await browser.Submit(page, form, (field, value), ("on", date))).Text, StringComparison.Ordinal);
+        }
+
+        var done = await browser.Submit(page, form, (field, value), ("on", "2026-03-30"));
+        Assert.Contains("Mon 30 March", done.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(Record("Jory").LivePath().Days, day => day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
+    }
+
+    [Fact]
+    public async Task A_product_is_parked_emptied_and_taken_off_each_with_undo()
+    {
+        using var browser = await studio.SignedIn();
+        var address = $"/clients/{Id("Jory")}/shelf";
+        foreach (var (handler, changes) in new (string, (string, string?)[])[]
+        {
+            ("Park", [("product", "harbour-n"), ("park", "true")]),
+            ("Empty", [("product", "harbour-n"), ("empty", "true")]),
+            ("Remove", [("product", "harbour-n")]),
+        })
+        {
+            var before = CaseJson.Write(Record("Jory").Draft.Shelf);
+            var done = await browser.Submit(await browser.Get(address), $"main form[action*='{handler}']", changes);
+            Assert.NotEqual(before, CaseJson.Write(Record("Jory").Draft.Shelf));
+            await browser.Submit(done, ".done form");
+            Assert.Equal(before, CaseJson.Write(Record("Jory").Draft.Shelf));
+        }
+    }
+
+    [Fact]
+    public async Task An_empty_sunscreen_stops_the_acid_in_the_draft_and_says_so()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Empty']", ("product", "towpath-matt"), ("empty", "true"));
+
+        Assert.Contains("waits until there is a usable broad-spectrum sunscreen", page.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(Record("Jory").DraftPath().Days, day => day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
+    }
+
+    [Fact]
+    public async Task A_products_own_form_keeps_what_was_typed_and_parks_what_is_never_used_at_home()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/shelf");
+        var form = "main form[action*='Own']";
+        var refused = await browser.Submit(page, form, ("name", "Old bottle"), ("kind", "WashOffPeel"), ("ph", "acid"));
+        Assert.Equal("Old bottle", refused.Page.QuerySelector("#p-name")!.GetAttribute("value"));
+
+        var done = await browser.Submit(page, form, ("name", "Old bottle"), ("kind", "WashOffPeel"), ("activeSubstance", "Phenol"), ("activePercent", "10"));
+        Assert.Contains("parked", done.Text, StringComparison.Ordinal);
+        Assert.Equal(ShelfState.Parked, Record("Jory").Draft.Shelf.Single(item => item.Product.Name == "Old bottle").State);
+    }
+
+    [Fact]
+    public async Task The_Bench_keeps_rinsed_steps_before_what_stays_on()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Orla")}/routine");
+        var after = await browser.Submit(page, "#place-form", ("moment", "Evening"), ("product", "ferry-night"), ("before", "lock-oil"));
+
+        Assert.Contains("what is rinsed comes before what stays on", after.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_usual_order_can_be_had_back()
+    {
+        using var browser = await studio.SignedIn();
+        var address = $"/clients/{Id("Orla")}/routine";
+        await browser.Submit(await browser.Get(address), "#place-form", ("moment", "Evening"), ("product", "ferry-night"), ("before", "dew-serum"));
+        Assert.Contains("Set by hand", (await browser.Get(address)).Text, StringComparison.Ordinal);
+
+        await browser.Submit(await browser.Get(address), ".week form");
+        Assert.DoesNotContain("Set by hand", (await browser.Get(address)).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_read_line_leaves_the_Desk_and_the_rest_days_go_on()
+    {
+        using var browser = await studio.SignedIn();
+        var after = await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Sunniva")}'] form");
+
+        Assert.Null(after.Page.QuerySelector($"li[data-client='{Id("Sunniva")}']"));
+        Assert.Equal(LadderState.Off, Record("Sunniva").LivePath().Ladders.Single().State);
+    }
+
+    [Fact]
+    public async Task The_Desk_puts_danger_first_and_a_step_up_last()
+    {
+        using var browser = await studio.SignedIn();
+        var names = (await browser.Get("/")).Page.QuerySelectorAll(".need h2 a").Select(link => link.TextContent.Split(' ')[0]).ToList();
+
+        Assert.Equal(["Tove", "Mirre", "Sunniva"], names.Take(3));
+        Assert.Contains("Jory", names.Skip(3));
+    }
+
+    [Fact]
+    public async Task Unknown_days_and_weeks_in_the_address_are_met_with_the_usual_view()
+    {
+        using var browser = await studio.SignedIn();
+        foreach (var query in new[] { "day=2050-01-01", "day=never", "weeks=9999", "weeks=-1" })
+        {
+            Assert.Equal(HttpStatusCode.OK, (await browser.Get($"/clients/{Id("Jory")}/ramp?{query}")).Status);
+        }
+    }
+
+    [Fact]
+    public async Task The_house_keeps_what_was_typed_when_a_field_is_wrong()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Submit(await browser.Get("/house"), "main form", ("acidHold", "5"), ("studioName", "New name"), ("from-Sunday", "10:00"));
+
+        Assert.Contains("Hold before a step up", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Opening hours, Sunday", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("New name", page.Page.QuerySelector("#studioName")!.GetAttribute("value"));
+        Assert.Equal("Sallow Lane Skin Rooms", Record("Jory").Rules.StudioName);
+    }
+
+    [Fact]
+    public async Task Publishing_stores_inputs_rules_path_and_who()
+    {
+        using var browser = await studio.SignedIn("tilde");
+        await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Park']", ("product", "harbour-n"), ("park", "true"));
+        await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/publish"), "aside form");
+        var kept = studio.Services.GetRequiredService<Store.Publications>().Latest(Id("Jory"))!;
+
+        Assert.Equal("Tilde Renn", kept.PublishedBy);
+        Assert.Equal(Store.Publication.HashOf(kept.Path), kept.Hash);
+        Assert.NotNull(CaseJson.ReadCase(kept.Inputs).Case);
+        Assert.NotNull(CaseJson.ReadPath(kept.Path).Path);
+        Assert.Contains(ShelfState.Parked, CaseJson.ReadCase(kept.Inputs).Case!.Shelf.Select(item => item.State));
+    }
+
+    public void Dispose() => studio.Dispose();
+}
