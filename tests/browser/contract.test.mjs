@@ -40,6 +40,29 @@ test('the launcher works from any folder, prints usage, and refuses what it does
   assert.match(bad.stderr, /cannot be read/);
 });
 
+test('a phone whose clock is wrong by hours is told so, and the studio\'s time counts', async () => {
+  const filled = await startStudio();
+  const browser = await startChromium();
+  const practitioner = await openPage(browser, filled, desk);
+  await signIn(practitioner, filled);
+  await practitioner.goto(`${filled.origin}/clients?q=Perrin`);
+  await practitioner.goto(`${filled.origin}${(await practitioner.locator('#list a').getAttribute('href')).replace('ramp', 'link')}`);
+  await practitioner.click('text=Make the phone link');
+  const token = (await practitioner.inputValue('#address')).split('/go/')[1];
+  await filled.kill();
+  const studio = await startStudio({ folder: filled.folder, demo: false });
+  for (const [hours, hidden] of [[0, true], [3, false], [-5, false]]) {
+    const phone = await openPage(browser, studio, pocket);
+    await phone.clock.install({ time: Date.now() + hours * 3_600_000 });
+    await phone.goto(`${studio.origin}/go/${token}`);
+    await phone.click('main button');
+    await phone.waitForURL(/\/my$/);
+    assert.equal(await phone.locator('#clock-hint').isHidden(), hidden, `${hours} h`);
+  }
+  await browser.close();
+  await studio.close();
+});
+
 test('a check-in answered "saved" is there after kill -9, 50 times running', async () => {
   const folder = newFolder();
   const browser = await startChromium();

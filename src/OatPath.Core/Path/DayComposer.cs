@@ -23,7 +23,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     /// <summary>Plans one day; builds its steps only when they are wanted.</summary>
     public DayPath? Compose(DateOnly day, bool wanted)
     {
-        walk.SchedulePatches(day);
+        walk.Patches.Schedule(day);
         var repair = walk.RepairReason(day);
         var morning = walk.Place(day, Moment.Morning);
         var evening = walk.Place(day, Moment.Evening);
@@ -100,7 +100,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         var neck = track.Active
             ? !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
-                && (!product.Has(Family.Retinoid) || walk.IsEstablished(Family.Retinoid, day))
+                && (!product.Has(Family.Retinoid) || walk.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
         {
@@ -133,11 +133,11 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
                 continue;
             }
 
-            if (walk.PatchStepOn(track, day))
+            if (walk.Patches.TestOn(track, day))
             {
                 (changed ??= [.. steps]).Add(PatchStep(track, "patch", StepAction.PatchTest, Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))));
             }
-            else if (walk.ReadStepOn(track, day))
+            else if (walk.Patches.ReadingOn(track, day))
             {
                 (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.PatchOn!.Value))));
             }
@@ -182,7 +182,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
         var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
         var reports = entries.OfType<CheckedIn>().ToList();
-        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), walk.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
+        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), walk.Reactions.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
     }
 
     private string NameOf(Step step) => facts.File.Shelf.First(item => item.Product.Id == step.Product).Product.Name;

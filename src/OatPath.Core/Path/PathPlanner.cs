@@ -55,12 +55,12 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. walk.Windows.Concat(restrictions.Windows())
+            Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows())
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
             Ladders = summary!.Ladders,
             Questions = [.. summary.Questions, .. SupplyCount.Ask(facts, supply)],
             Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
-            Reports = walk.Reports,
+            Reports = walk.Reactions.Reports,
             Supply = supply,
         };
     }

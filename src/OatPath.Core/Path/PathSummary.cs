@@ -19,7 +19,7 @@ internal sealed class PathSummary
         var today = facts.Today;
         var ladders = new List<LadderStatus>();
         var questions = new List<Question>();
-        if (walk.OpenRed is { } red && walk.OpenRedSince is { } since)
+        if (walk.Reactions.OpenRed is { } red && walk.Reactions.OpenRedSince is { } since)
         {
             questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because));
         }

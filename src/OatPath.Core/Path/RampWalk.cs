@@ -12,34 +12,24 @@ namespace OatPath.Core.Path;
 /// </summary>
 internal sealed class RampWalk
 {
-    private const int SkipDays = 7;
-    private const int PatchDays = 3;
     private const int GapDownDays = 14;
     private const int GapRestartDays = 28;
-    private const int EstablishedDays = 28;
 
     private readonly KnownFacts facts;
     private readonly HouseRules rules;
     private readonly RuleSwitch rule;
     private readonly DayRestrictions restrictions;
     private readonly Dictionary<string, IReadOnlyList<Verdict>> verdicts = [];
+    private readonly Clashes clashes;
     private readonly HashSet<DateOnly> flagEdges;
     private (DateOnly Day, bool Usable) sunscreenOn;
     private DateOnly verdictsOf;
     private int verdictEpoch;
-    private readonly Dictionary<DateOnly, int> worstStingOf = [];
-    private readonly List<(DateOnly Day, Track Track)> exfoliations = [];
-    private readonly HashSet<DateOnly> acidEvenings = [];
-    private readonly HashSet<DateOnly> repairDays = [];
 
     /// <summary>For each ladder begun, the last change before it.</summary>
     private readonly Dictionary<Track, DateOnly?> begun = [];
-    private DateOnly? redFrom;
-    private DateOnly redUntil = DateOnly.MinValue;
-    private Because? redBecause;
     private DateOnly? lastChange;
     private int nextDecision;
-    private int nextReport;
 
     public RampWalk(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions)
     {
@@ -56,6 +46,10 @@ internal sealed class RampWalk
             }
         }
 
+        Reactions = new(facts, rule, restrictions, Tracks);
+        Established = new(facts, Tracks);
+        Patches = new(facts, Tracks, HindersPatch);
+        clashes = new(rules, rule, Established, Tracks);
         flagEdges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
         if (facts.File.Intake.BirthDate is { } born)
         {
@@ -65,29 +59,15 @@ internal sealed class RampWalk
     }
 
     public List<Track> Tracks { get; } = [];
-    public List<PathWindow> Windows { get; } = [];
-    public List<ReportOutcome> Reports { get; } = [];
     public List<Because> Ignored { get; } = [];
-    public Dictionary<DateOnly, Judgement> Outcomes { get; } = [];
-    public Judgement? OpenRed { get; private set; }
-    public DateOnly? OpenRedSince => redFrom;
-
-    public bool IsRed(DateOnly day) => redFrom is { } from && day >= from && day <= redUntil && rule.On(RuleBook.RedPause);
+    public Reactions Reactions { get; }
+    public PatchTests Patches { get; }
+    public Establishment Established { get; }
 
     /// <summary>The reason the whole skin is in repair on a day, or null.</summary>
     public Because? RepairReason(DateOnly day)
     {
-        if (IsRed(day))
-        {
-            return redBecause;
-        }
-
-        if (repairDays.Contains(day) && rule.On(RuleBook.RepairTonight))
-        {
-            return Because.Of(RuleBook.RepairTonight);
-        }
-
-        return restrictions.Repair(day);
+        return Reactions.Repair(day) ?? restrictions.Repair(day);
     }
 
     /// <summary>Counts the days on which verdicts may have changed; between them they are the same.</summary>
@@ -134,12 +114,9 @@ internal sealed class RampWalk
 
         if (day <= facts.Today)
         {
-            TakePatches(day);
+            Patches.Take(day);
             BeginUsed(day);
-            while (nextReport < facts.Reports.Length && facts.DayOf(facts.Reports[nextReport].HappenedAt) <= day)
-            {
-                Apply(facts.Reports[nextReport++]);
-            }
+            Reactions.TakeUpTo(day);
         }
 
         // A step up is weighed after the day's reports, whatever the hour: the gentler order.
@@ -188,7 +165,7 @@ internal sealed class RampWalk
         });
         foreach (var track in candidates)
         {
-            if ((Spacing(track, day) ?? Clash(track, placed, day, moment)) is { } because)
+            if ((Spacing(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
             {
                 rest.Add((track, because));
                 continue;
@@ -197,7 +174,7 @@ internal sealed class RampWalk
             Begin(track, day);
             placed.Add(track);
             track.Place(day);
-            Count(track, day, moment);
+            clashes.Count(track, day, moment);
         }
 
         return (placed, rest);
@@ -243,55 +220,8 @@ internal sealed class RampWalk
         if (!planned)
         {
             track.Place(day);
-            Count(track, day, Moment.Evening);
+            clashes.Count(track, day, Moment.Evening);
         }
-    }
-
-    /// <summary>Whether the patch test stands on this evening, done or still to do.</summary>
-    public bool PatchStepOn(Track track, DateOnly day) =>
-        track.Active && track.NeedsPatch && track.Start is not null && !track.Started
-        && (track.PatchOn == day || (track.ReadyFrom is null && !track.PatchDone && PatchDue(track, day)));
-
-    public bool ReadStepOn(Track track, DateOnly day) =>
-        track.PatchDone && track.Stopped is null && track.PatchOn is { } on && day > on
-        && (track.ReadyFrom is null || track.ReadyFrom > day || day <= on.AddDays(2)) && !Read48On(track, day)
-        && (day <= facts.Today || day <= on.AddDays(2));
-
-    /// <summary>Whether a family counts as established: by noted word, or 4 weeks at one rung, 70 % used, no sting of 4 or more, no redness past 24 h.</summary>
-    public bool IsEstablished(Family family, DateOnly day)
-    {
-        foreach (var noted in facts.Established)
-        {
-            if (noted.Family == family && noted.On <= day)
-            {
-                return true;
-            }
-        }
-
-        var seen = day < facts.Today ? day : facts.Today;
-        foreach (var track in Tracks)
-        {
-            if (track.Product.Has(family) && track.CalmFrom is { } calm && track.Stopped is null && seen.DayNumber - calm.DayNumber >= EstablishedDays
-                && track.Planned > 0 && track.Uses * 10 >= track.Planned * 7)
-            {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    public bool IsEstablished(Product product, DateOnly day)
-    {
-        foreach (var family in product.Families())
-        {
-            if (FamilyTraits.Of(family).Irritant != Degree.No && !IsEstablished(family, day))
-            {
-                return false;
-            }
-        }
-
-        return true;
     }
 
     /// <summary>Azelaic acid and daily actives go to the morning while an acid or retinoid has the evening.</summary>
@@ -361,8 +291,6 @@ internal sealed class RampWalk
         return missing;
     }
 
-    private static bool Read48On(Track track, DateOnly day) => track.ReadyFrom is { } ready && day >= ready;
-
     /// <summary>Begins the ladders first used on this day, so that a report of the same evening finds them begun.</summary>
     private void BeginUsed(DateOnly day)
     {
@@ -372,7 +300,7 @@ internal sealed class RampWalk
             {
                 Begin(track, day);
                 track.Place(day);
-                Count(track, day, MomentOf(track, day));
+                clashes.Count(track, day, MomentOf(track, day));
             }
         }
     }
@@ -432,241 +360,6 @@ internal sealed class RampWalk
         lastChange = day;
     }
 
-    private void TakePatches(DateOnly day)
-    {
-        foreach (var track in Tracks)
-        {
-            if (track.Start is null || track.ReadyFrom is not null || !track.NeedsPatch || track.Stopped is not null)
-            {
-                continue;
-            }
-
-            foreach (var (on, entry) in facts.Patches)
-            {
-                if (on > day)
-                {
-                    break;
-                }
-
-                if (entry is PatchApplied put && put.Product == track.Product.Id && !track.PatchDone && on >= track.Start.On)
-                {
-                    track.PatchOn = on;
-                    track.PatchDone = true;
-                }
-                else if (entry is PatchRead read && read.Product == track.Product.Id && track.PatchDone)
-                {
-                    Read(track, read);
-                }
-            }
-        }
-    }
-
-    private void Read(Track track, PatchRead read)
-    {
-        var readOn = facts.DayOf(read.HappenedAt);
-        if (!read.Clear)
-        {
-            track.Stopped = Because.Of(RuleBook.PatchReaction, ("product", track.Product.Name), ("on", readOn));
-            track.StoppedOn = readOn;
-            return;
-        }
-
-        var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.PatchOn);
-        if (read.HappenedAt - put.HappenedAt >= TimeSpan.FromHours(48))
-        {
-            var earliest = track.PatchOn!.Value.AddDays(PatchDays);
-            track.ReadyFrom ??= readOn > earliest ? readOn : earliest;
-        }
-    }
-
-    private void Apply(CheckedIn entry)
-    {
-        var reportDay = facts.DayOf(entry.HappenedAt);
-        var judged = OutcomeTable.Judge(entry.Report, ContextOf(entry));
-        Reports.Add(new(entry.Id, entry.Day, entry.HappenedAt, entry.Report.Sting, judged.Outcome, judged.Because));
-        worstStingOf[entry.Day] = Math.Max(entry.Report.Sting, worstStingOf.GetValueOrDefault(entry.Day));
-        if (!Outcomes.TryGetValue(entry.Day, out var before) || judged.Outcome > before.Outcome)
-        {
-            Outcomes[entry.Day] = judged;
-        }
-
-        var touched = Implicated(entry.Day);
-        foreach (var track in touched)
-        {
-            Evidence(track, entry);
-        }
-
-        if (judged.Outcome == Outcome.CarryOn)
-        {
-            return;
-        }
-
-        repairDays.Add(reportDay);
-        if (reportDay == entry.Day)
-        {
-            repairDays.Add(reportDay.AddDays(1));
-        }
-
-        foreach (var track in touched)
-        {
-            EaseOff(track, LastUse(track, entry.Day), judged);
-        }
-
-        if (judged.Outcome >= Outcome.Stop)
-        {
-            Red(entry, reportDay, judged);
-        }
-    }
-
-    private OutcomeContext ContextOf(CheckedIn entry)
-    {
-        DateOnly? before = null;
-        DateOnly? after = null;
-        foreach (var day in facts.IrritantDays)
-        {
-            if (day < entry.Day)
-            {
-                before = day;
-            }
-            else if (day > entry.Day)
-            {
-                after = day;
-                break;
-            }
-        }
-
-        var neighbour = Math.Max(before is { } b ? worstStingOf.GetValueOrDefault(b) : 0, after is { } a ? worstStingOf.GetValueOrDefault(a) : 0);
-        DateTimeOffset? applied = null;
-        foreach (var log in facts.Log)
-        {
-            if (log is Applied use && use.Day == entry.Day && log.HappenedAt <= entry.HappenedAt && Tracks.Any(track => track.Active && track.Product.Id == use.Product))
-            {
-                applied = log.HappenedAt;
-            }
-        }
-
-        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, restrictions.InExpectedCourse(entry.Day));
-    }
-
-    /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
-    private List<Track> Implicated(DateOnly day)
-    {
-        var used = Tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, day)).ToList();
-        if (used.Count > 0)
-        {
-            return used;
-        }
-
-        var planned = Tracks.Where(track => track.Active && track.PlacedOn(day)).ToList();
-        if (planned.Count > 0)
-        {
-            return planned;
-        }
-
-        DateOnly? last = null;
-        foreach (var irritant in facts.IrritantDays)
-        {
-            last = irritant < day && irritant >= day.AddDays(-SkipDays) ? irritant : last;
-        }
-
-        return last is { } found ? Tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
-    }
-
-    private DateOnly LastUse(Track track, DateOnly day)
-    {
-        for (var back = day; back >= day.AddDays(-SkipDays); back = back.AddDays(-1))
-        {
-            if (facts.WasApplied(track.Product.Id, back))
-            {
-                return back;
-            }
-        }
-
-        return day;
-    }
-
-    private static void Evidence(Track track, CheckedIn entry)
-    {
-        var report = entry.Report;
-        var lasting = report.Sting >= 3 && report.StingSeconds is null or > 60;
-        if (report.Sting >= 4 || lasting || (report.Redness > 0 && report.RednessPast24h))
-        {
-            track.RestartHold(entry.Day.AddDays(1));
-            if (report.Sting >= 4 || report.RednessPast24h)
-            {
-                track.CalmFrom = track.CalmFrom is null ? null : entry.Day.AddDays(1);
-            }
-        }
-
-        track.WorstSting = Math.Max(track.WorstSting, report.Sting);
-    }
-
-    private void EaseOff(Track track, DateOnly used, Judgement judged)
-    {
-        if (track.LastDownFor == used && judged.Outcome < Outcome.MedicalHelp)
-        {
-            return;
-        }
-
-        var again = track.LastDownFor == used;
-        track.LastDownFor = used;
-        var until = used.AddDays(SkipDays);
-        if (rule.On(RuleBook.Skip7) && (track.OffUntil is null || track.OffUntil < until))
-        {
-            track.OffUntil = until;
-            track.Off = Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until));
-            Windows.Add(new("ease-off", used.AddDays(1), until, track.Product.Id, track.Off));
-        }
-
-        track.EasedOn = used;
-        if (judged.Outcome == Outcome.MedicalHelp)
-        {
-            track.Stopped = Because.Of(RuleBook.StoppedMedical, ("product", track.Product.Name), ("on", used));
-            track.StoppedOn = used;
-        }
-        else if (!again && rule.On(RuleBook.RungDown))
-        {
-            if ((track.Started ? track.Rung : track.FirstRung) == 0)
-            {
-                track.Stopped = Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used));
-                track.StoppedOn = used;
-            }
-            else if (track.Started)
-            {
-                track.EnterRung(track.Rung - 1, until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name)));
-            }
-            else
-            {
-                track.LostBeforeStart++;
-            }
-        }
-    }
-
-    private void Red(CheckedIn entry, DateOnly reportDay, Judgement judged)
-    {
-        DateOnly? cleared = null;
-        foreach (var decision in facts.Decisions)
-        {
-            if (decision is ClearRed clear && clear.At >= entry.HappenedAt)
-            {
-                var day = facts.DayOf(clear.At);
-                cleared = cleared is null || day < cleared ? day : cleared;
-            }
-        }
-
-        var because = judged.Outcome == Outcome.MedicalHelp
-            ? Because.Of(RuleBook.MedicalPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]))
-            : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
-        redFrom = redFrom is null || reportDay > redUntil ? reportDay : redFrom;
-        redUntil = cleared is { } until ? (until > redUntil ? until : redUntil) : DateOnly.MaxValue;
-        redBecause = because;
-        Windows.Add(new("stop", reportDay, cleared, null, because));
-        if (cleared is null)
-        {
-            OpenRed = OpenRed is null || judged.Outcome > OpenRed.Outcome ? judged : OpenRed;
-        }
-    }
-
     private void AgeTrack(Track track, DateOnly day)
     {
         if (track.Stopped is not null)
@@ -686,7 +379,7 @@ internal sealed class RampWalk
 
         var suspended = RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || track.OffUntil >= day
             || Sunscreenless(track, day) is not null;
-        if (IsRed(day))
+        if (Reactions.IsRed(day))
         {
             track.RestartHold(day.AddDays(1));
         }
@@ -758,9 +451,15 @@ internal sealed class RampWalk
         return track.Started ? null : NotReady(track, day);
     }
 
+    private bool HindersPatch(Track track, DateOnly day) =>
+        VerdictsOf(track.Product, day).Any(verdict => verdict.Severity != Severity.Caution)
+        || RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || restrictions.NoChange(day.AddDays(PatchTests.PatchDays)) is not null
+        || Sunscreenless(track, day) is not null || track.OffUntil >= day
+        || (lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays - PatchTests.PatchDays));
+
     private Because? NotReady(Track track, DateOnly day)
     {
-        if (track.NeedsPatch && rule.On(RuleBook.PatchFirst) && !PatchClear(track, day))
+        if (track.NeedsPatch && rule.On(RuleBook.PatchFirst) && !Patches.IsClear(track, day))
         {
             return Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name));
         }
@@ -773,50 +472,6 @@ internal sealed class RampWalk
         return lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays) && rule.On(RuleBook.ChangeSpacing)
             ? Because.Of(RuleBook.ChangeSpacing, ("until", changed.AddDays(rules.ChangeSpacingDays)))
             : null;
-    }
-
-    /// <summary>Read clear, or, for days still to come, assumed to be read clear once its 48 h are over.</summary>
-    private bool PatchClear(Track track, DateOnly day)
-    {
-        if (track.ReadyFrom is { } ready)
-        {
-            return day >= ready;
-        }
-
-        return day > facts.Today && track.PatchOn is { } on && day >= on.AddDays(PatchDays);
-    }
-
-    private bool PatchDue(Track track, DateOnly day)
-    {
-        if (track.Start is null || track.PatchDone || track.Stopped is not null || day < track.Start.On || (track.PatchOn is { } on && on < day))
-        {
-            return false;
-        }
-
-        var blocked = VerdictsOf(track.Product, day).Any(verdict => verdict.Severity != Severity.Caution)
-            || RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || restrictions.NoChange(day.AddDays(PatchDays)) is not null
-            || Sunscreenless(track, day) is not null || track.OffUntil >= day;
-        if (blocked || (lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays - PatchDays)))
-        {
-            return false;
-        }
-
-        // One patch test at a time, so that a reaction has one cause.
-        return !Tracks.Any(other => other != track && other.Active && !other.Started && other.Stopped is null && other.Start is not null
-            && ((other.PatchOn is { } patched && (day < patched.AddDays(PatchDays) || (other.PatchDone && other.ReadyFrom is null && day <= facts.Today)) && patched <= day)
-                || (other.Index < track.Index && other.PatchOn is null && other.ReadyFrom is null && other.NeedsPatch && PatchDue(other, day))));
-    }
-
-    /// <summary>Fixes a patch test that is due to a day still to come, so that what follows can be planned.</summary>
-    public void SchedulePatches(DateOnly day)
-    {
-        foreach (var track in Tracks)
-        {
-            if (day >= facts.Today && track.Active && track.NeedsPatch && !track.Started && track.ReadyFrom is null && track.PatchOn is null && PatchDue(track, day))
-            {
-                track.PatchOn = day;
-            }
-        }
     }
 
     private Because? Spacing(Track track, DateOnly day)
@@ -883,119 +538,4 @@ internal sealed class RampWalk
         }
     }
 
-    private Because? Clash(Track track, List<Track> placed, DateOnly day, Moment moment)
-    {
-        foreach (var other in placed)
-        {
-            if (PairClash(track, other, day) is { } because)
-            {
-                return because;
-            }
-        }
-
-        if (track.Exfoliates && placed.Count(other => other.Exfoliates) >= 2 && rule.On(RuleBook.TwoExfoliants))
-        {
-            return Because.Of(RuleBook.TwoExfoliants, ("product", track.Product.Name));
-        }
-
-        var established = IsEstablished(track.Product, day);
-        if (moment == Moment.Evening && track.Acid && !established && track.Frequency < Frequency.EveryOther
-            && acidEvenings.Contains(day.AddDays(-1)) && rule.On(RuleBook.NoTwoAcidEvenings))
-        {
-            return Because.Of(RuleBook.NoTwoAcidEvenings, ("product", track.Product.Name));
-        }
-
-        return track.Exfoliates ? OverBudget(track, day, established) : null;
-    }
-
-    private Because? OverBudget(Track track, DateOnly day, bool established)
-    {
-        if (!rule.On(RuleBook.ExfoliationBudget))
-        {
-            return null;
-        }
-
-        var highest = Frequency.OnceAWeek;
-        foreach (var other in Tracks)
-        {
-            highest = other.Started && other.Exfoliates && other.Frequency > highest ? other.Frequency : highest;
-        }
-
-        var limit = Ramp.ExfoliationBudget.Per7Days(established, highest, rules);
-        var used = 0;
-        var ofKind = 0;
-        for (var i = exfoliations.Count - 1; i >= 0 && exfoliations[i].Day > day.AddDays(-7); i--)
-        {
-            used++;
-            ofKind += exfoliations[i].Track.Product.Kind == track.Product.Kind ? 1 : 0;
-        }
-
-        return used >= limit || ofKind >= (Ramp.ExfoliationBudget.PerKind(track.Product.Kind) ?? int.MaxValue)
-            ? Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit))
-            : null;
-    }
-
-    private Because? PairClash(Track track, Track other, DateOnly day)
-    {
-        bool Either(Func<Track, bool> one, Func<Track, bool> two) => (one(track) && two(other)) || (one(other) && two(track));
-        Because Say(string ruleId) => Because.Of(ruleId, ("product", track.Product.Name), ("other", other.Product.Name));
-        static bool Retinoid(Track t) => t.Product.Has(Family.Retinoid);
-        static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
-
-        if (!track.Active && !other.Active)
-        {
-            return Say(RuleBook.OneExtra);
-        }
-
-        var bothEstablished = IsEstablished(track.Product, day) && IsEstablished(other.Product, day);
-        if (Either(t => !t.Active, LeaveOnAcid))
-        {
-            return bothEstablished || !rule.On(RuleBook.MaskWithAcid) ? null : Say(RuleBook.MaskWithAcid);
-        }
-
-        if (!track.Active || !other.Active)
-        {
-            return null;
-        }
-
-        if (Either(t => t.Product.Traits.ByHand, t => t.Acid || Retinoid(t) || t.Product.Traits.ByHand) && rule.On(RuleBook.ByHandAlone))
-        {
-            return Say(RuleBook.ByHandAlone);
-        }
-
-        if (Either(t => t.Product.Kind == ProductKind.ExfoliatingCleanser, t => t.Acid && t.Product.Traits.LeaveOn) && rule.On(RuleBook.AcidCleanserWithAcid))
-        {
-            return Say(RuleBook.AcidCleanserWithAcid);
-        }
-
-        if (Either(t => t.Product.Has(Family.BenzoylPeroxide), Retinoid) && rule.On(RuleBook.PeroxideWithRetinoid))
-        {
-            return Say(RuleBook.PeroxideWithRetinoid);
-        }
-
-        if (Either(t => t.Product.Has(Family.BenzoylPeroxide), LeaveOnAcid) && rule.On(RuleBook.OverAcid))
-        {
-            return Say(RuleBook.OverAcid);
-        }
-
-        if (track.Exfoliates && other.Exfoliates && track.Product.Irritancy() == Degree.Yes && other.Product.Irritancy() == Degree.Yes && rule.On(RuleBook.TwoExfoliants))
-        {
-            return Say(RuleBook.TwoExfoliants);
-        }
-
-        return bothEstablished || !rule.On(RuleBook.TwoActives) ? null : Say(RuleBook.TwoActives);
-    }
-
-    private void Count(Track track, DateOnly day, Moment moment)
-    {
-        if (track.Exfoliates)
-        {
-            exfoliations.Add((day, track));
-        }
-
-        if (track.Acid && moment == Moment.Evening)
-        {
-            acidEvenings.Add(day);
-        }
-    }
 }
