@@ -285,6 +285,25 @@ public class RampTests
     }
 
     [Fact]
+    public void A_start_that_moves_along_keeps_the_rung_it_lost_to_a_window()
+    {
+        // Used once before its time, then a window; the first day after it is planned and not ticked.
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday).Use("glycolic", Monday.AddDays(1)).Patched("glycolic", Monday.AddDays(2))
+            .Treat(Care.TreatmentKind.Waxing, Monday.AddDays(8)).Now(Monday.AddDays(20)).Plan(20);
+
+        Assert.All(path.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == "glycolic" && step.Action == Routine.StepAction.Apply), step => Assert.Equal(Frequency.OnceAWeek, step.Frequency));
+        Assert.NotEmpty(path.DaysOf("glycolic"));
+    }
+
+    [Fact]
+    public void A_clearing_at_the_very_moment_of_a_report_does_not_clear_it()
+    {
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Report(Monday, new SkinReport { Sting = 8 }, hour: 12, minute: 0).Clear(Monday, 12).Now(Monday.AddDays(2)).Plan(10);
+
+        Assert.Empty(path.DaysOf("glycolic"));
+    }
+
+    [Fact]
     public void A_hold_that_begins_after_the_rest_days_is_not_shortened_by_a_pause_inside_them()
     {
         var used = Monday.AddDays(24);

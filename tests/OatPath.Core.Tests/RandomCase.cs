@@ -1,4 +1,3 @@
-using CsCheck;
 using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -40,7 +39,26 @@ internal static class RandomCase
     private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare];
     private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone];
 
-    public static Gen<CaseFile> Gen { get; } = CsCheck.Gen.Int[0, int.MaxValue].Select(seed => Build(new Random(seed)));
+    /// <summary>
+    /// Checks a property on many made-up clients. The same ones every time, so that a red run can be looked at;
+    /// OATPATH_SEED=N in the environment draws others.
+    /// </summary>
+    public static void Each(int count, Action<CaseFile, int> check)
+    {
+        var first = int.TryParse(Environment.GetEnvironmentVariable("OATPATH_SEED"), out var seed) ? seed * 1_000_000 : 0;
+        Parallel.For(first, first + count, new ParallelOptions { MaxDegreeOfParallelism = 2 }, i =>
+        {
+            var file = Build(new Random(i));
+            try
+            {
+                check(file, i);
+            }
+            catch (Exception failure)
+            {
+                throw new InvalidOperationException($"seed {i}: {failure.Message}\n{CaseJson.Write(file)}", failure);
+            }
+        });
+    }
 
     public static CaseFile Build(Random random)
     {

@@ -147,6 +147,16 @@ public class RoutineTests
     }
 
     [Fact]
+    public void A_sunscreen_that_ends_within_days_is_asked_for_before_a_step_up()
+    {
+        var ending = CaseBuilder.Sunscreen with { ContentMl = 7.5m };
+        var questions = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, ending, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Plan(30).Questions;
+
+        Assert.Equal(QuestionKind.LowSupply, questions[0].Kind);
+        Assert.Equal(questions.OrderBy(question => question.Kind), questions);
+    }
+
+    [Fact]
     public void Every_step_has_words_and_every_omission_a_rule()
     {
         var path = AcidEvening().Park(CaseBuilder.Retinol).Own(CaseBuilder.Salicylic).Plan(30);

@@ -53,7 +53,7 @@ internal sealed class AuditFacts
     {
         foreach (var report in Reports.Where(IsRed))
         {
-            var clear = Decisions.OfType<ClearRed>().Where(decision => decision.At >= report.HappenedAt).OrderBy(decision => decision.At).FirstOrDefault();
+            var clear = Decisions.OfType<ClearRed>().Where(decision => decision.At > report.HappenedAt).OrderBy(decision => decision.At).FirstOrDefault();
             yield return (DayOf(report.HappenedAt), clear is null ? DateOnly.MaxValue : DayOf(clear.At));
         }
     }

@@ -81,7 +81,7 @@ public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset Happe
 
 public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
 
-public enum QuestionKind { MedicalHelp, ClearRed, EasedOff, StoppedAtEntry, PatchReaction, StepUp, PatchUnread, NoSunscreen, AskSafetyAgain, LowSupply }
+public enum QuestionKind { MedicalHelp, ClearRed, EasedOff, StoppedAtEntry, PatchReaction, NoSunscreen, LowSupply, StepUp, PatchUnread, AskSafetyAgain }
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null);

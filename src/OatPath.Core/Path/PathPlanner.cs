@@ -58,7 +58,7 @@ public static class PathPlanner
             Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows())
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
             Ladders = summary!.Ladders,
-            Questions = [.. summary.Questions, .. SupplyCount.Ask(facts, supply)],
+            Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
             Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
             Reports = walk.Reactions.Reports,
             Supply = supply,

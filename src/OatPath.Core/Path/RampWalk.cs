@@ -26,8 +26,8 @@ internal sealed class RampWalk
     private DateOnly verdictsOf;
     private int verdictEpoch;
 
-    /// <summary>For each ladder begun, the last change before it.</summary>
-    private readonly Dictionary<Track, DateOnly?> begun = [];
+    /// <summary>For each ladder begun, the last change before it and whether a rung was still to be lost.</summary>
+    private readonly Dictionary<Track, (DateOnly? LastChange, bool DropDue)> begun = [];
     private DateOnly? lastChange;
     private int nextDecision;
 
@@ -189,7 +189,8 @@ internal sealed class RampWalk
             {
                 // Nobody ticked the first use, so the ladder has not begun and no change was made.
                 track.Unbegin();
-                lastChange = lastChange == day ? before : lastChange;
+                track.DropDue = before.DropDue;
+                lastChange = lastChange == day ? before.LastChange : lastChange;
             }
         }
 
@@ -518,12 +519,13 @@ internal sealed class RampWalk
             return;
         }
 
+        var dropDue = track.DropDue;
         track.EnterRung(track.FirstRung, day);
         track.DropDue = false;
         track.IdleDays = 0;
         if (track.Active)
         {
-            begun[track] = lastChange;
+            begun[track] = (lastChange, dropDue);
             lastChange = day;
         }
     }

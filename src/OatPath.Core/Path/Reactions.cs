@@ -211,7 +211,7 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
         DateOnly? cleared = null;
         foreach (var decision in facts.Decisions)
         {
-            if (decision is ClearRed clear && clear.At >= entry.HappenedAt)
+            if (decision is ClearRed clear && clear.At > entry.HappenedAt)
             {
                 var day = facts.DayOf(clear.At);
                 cleared = cleared is null || day < cleared ? day : cleared;

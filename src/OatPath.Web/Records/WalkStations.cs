@@ -48,7 +48,7 @@ public static class WalkStations
 
     private static WalkStation Ramp(CarePath path, ClientRecord record)
     {
-        var question = path.Questions.FirstOrDefault(question => question.Kind <= QuestionKind.PatchUnread);
+        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain));
         if (question is not null)
         {
             return new("Ramp", "ramp", question.Kind switch
