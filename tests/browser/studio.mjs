@@ -49,7 +49,7 @@ export const startChromium = () => chromium.launch({
 export async function openPage(browser, studio, size) {
   const context = await browser.newContext({ viewport: size, reducedMotion: 'reduce' });
   const page = await context.newPage();
-  page.setDefaultTimeout(8000);
+  page.setDefaultTimeout(20_000);
   page.faults = [];
   page.on('console', (message) => { if (message.type() === 'error') page.faults.push(`console: ${message.text()}`); });
   page.on('pageerror', (error) => page.faults.push(`script: ${error.message}`));
