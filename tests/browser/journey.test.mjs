@@ -59,7 +59,10 @@ for (const hand of [pointer, keyboard]) {
         await phone.waitForLoadState();
         if (await phone.locator(until).count()) return;
         const start = phone.locator('[data-start]:visible');
-        if (await start.count()) { await hand.press(phone, '[data-start]'); await hand.press(phone, '[data-done]'); } else await hand.press(phone, 'main form button.big-go');
+        if (await start.count()) {
+          assert.equal(await phone.locator('[data-done]').isHidden(), true, 'done is offered only once the wait has begun');
+          await hand.press(phone, '[data-start]'); await hand.press(phone, '[data-done]');
+        } else await hand.press(phone, 'main form button.big-go');
       }
       assert.fail(`never saw ${until}`);
     };
