@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Store;
 using OatPath.Web;

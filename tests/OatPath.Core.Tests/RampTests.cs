@@ -1,7 +1,6 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Path;
-using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;

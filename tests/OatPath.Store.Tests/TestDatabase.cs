@@ -1,7 +1,6 @@
 using System.Text.Json;
 using OatPath.Core.Path;
 using OatPath.Core.Shelf;
-using OatPath.Core.Skin;
 
 namespace OatPath.Store.Tests;
 

@@ -1,6 +1,5 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.Path;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

@@ -2,7 +2,6 @@ using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.House;
 using OatPath.Core.Path;
-using OatPath.Core.Ramp;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

@@ -110,15 +110,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        foreach (var verdict in walk.VerdictsOf(product, day))
-        {
-            if (verdict.Severity != Severity.Caution)
-            {
-                return verdict.Because;
-            }
-        }
-
-        return product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name));
+        return walk.Refusal(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
     private static bool FitsRepair(Product product) => !product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is

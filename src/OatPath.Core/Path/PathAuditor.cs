@@ -519,7 +519,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         var from = requested[0].On > facts.Today ? requested[0].On : facts.Today;
         var until = from.AddDays(3 + 7);
         if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || facts.File.Shelf.First(item => item.Product.Id == product.Id).State == ShelfState.Parked
-            || Suitability.Judge(product, facts.Intake, from).Any(verdict => verdict.Severity != Severity.Caution) || !Enumerable.Range(0, 14).All(ahead => HasSunscreen(from.AddDays(ahead)))
+            || Suitability.Judge(product, facts.Intake, from).Any(verdict => verdict.Refuses) || !Enumerable.Range(0, 14).All(ahead => HasSunscreen(from.AddDays(ahead)))
             || product.Traits.Use is KindUse.Session or KindUse.OnHand)
         {
             return;

@@ -48,7 +48,7 @@ internal sealed class PathSummary
     private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
     {
         var today = facts.Today;
-        var blocked = walk.VerdictsOf(track.Product, today).FirstOrDefault(verdict => verdict.Severity != Severity.Caution);
+        var blocked = walk.Refusal(track.Product, today);
         var state = blocked is not null ? LadderState.Blocked
             : track.Stopped is not null ? LadderState.Stopped
             : track.Start is null ? LadderState.WaitingForStart
@@ -63,7 +63,7 @@ internal sealed class PathSummary
         var missing = climbs ? walk.MissingForStep(track, today) : [];
         if (blocked is not null || track.Stopped is not null)
         {
-            missing = [blocked?.Because ?? track.Stopped!];
+            missing = [blocked ?? track.Stopped!];
         }
 
         var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;

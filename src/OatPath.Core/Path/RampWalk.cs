@@ -1,8 +1,6 @@
-using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
-using OatPath.Core.Skin;
 
 namespace OatPath.Core.Path;
 
@@ -96,6 +94,20 @@ internal sealed class RampWalk
         }
 
         return found;
+    }
+
+    /// <summary>Why a product is not for this client on a day, or null.</summary>
+    public Because? Refusal(Product product, DateOnly day)
+    {
+        foreach (var verdict in VerdictsOf(product, day))
+        {
+            if (verdict.Refuses)
+            {
+                return verdict.Because;
+            }
+        }
+
+        return null;
     }
 
     /// <summary>Takes in what was decided and reported on a day, before anything is placed on it.</summary>
@@ -416,12 +428,9 @@ internal sealed class RampWalk
 
     private Because? Obstacle(Track track, DateOnly day)
     {
-        foreach (var verdict in VerdictsOf(track.Product, day))
+        if (Refusal(track.Product, day) is { } refused)
         {
-            if (verdict.Severity != Severity.Caution)
-            {
-                return verdict.Because;
-            }
+            return refused;
         }
 
         if (!track.Active)
@@ -453,7 +462,7 @@ internal sealed class RampWalk
     }
 
     private bool HindersPatch(Track track, DateOnly day) =>
-        VerdictsOf(track.Product, day).Any(verdict => verdict.Severity != Severity.Caution)
+        Refusal(track.Product, day) is not null
         || RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || restrictions.NoChange(day.AddDays(PatchTests.PatchDays)) is not null
         || Sunscreenless(track, day) is not null || track.OffUntil >= day
         || (lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays - PatchTests.PatchDays));
@@ -506,7 +515,7 @@ internal sealed class RampWalk
         {
             var spf = restrictions.SpfNeeded(day);
             sunscreenOn = (day, facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, day)
-                && !VerdictsOf(item.Product, day).Any(verdict => verdict.Severity != Severity.Caution)));
+                && Refusal(item.Product, day) is null));
         }
 
         return sunscreenOn.Usable;

@@ -12,4 +12,8 @@ public enum Severity
 }
 
 /// <summary>What is said of a product for one client, and the rule behind it.</summary>
-public sealed record Verdict(Severity Severity, Because Because);
+public sealed record Verdict(Severity Severity, Because Because)
+{
+    /// <summary>Whether it keeps the product out, rather than only asking for care.</summary>
+    public bool Refuses => Severity != Severity.Caution;
+}

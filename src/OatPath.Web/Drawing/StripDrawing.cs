@@ -1,7 +1,6 @@
 using System.Globalization;
 using OatPath.Core.House;
 using OatPath.Core.Path;
-using OatPath.Core.Routine;
 
 namespace OatPath.Web.Drawing;
 

@@ -1,7 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Routine;
-using OatPath.Core.Skin;
 
 namespace OatPath.Web.Records;
 

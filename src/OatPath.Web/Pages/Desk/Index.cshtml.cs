@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Routine;
 using OatPath.Web.People;

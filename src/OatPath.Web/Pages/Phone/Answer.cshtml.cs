@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Store;

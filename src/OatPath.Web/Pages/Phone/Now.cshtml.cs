@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Routine;
 using OatPath.Store;

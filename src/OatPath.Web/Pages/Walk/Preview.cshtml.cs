@@ -1,4 +1,3 @@
-using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;

@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;

@@ -1,4 +1,3 @@
-using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Core.Path;
@@ -13,7 +12,7 @@ namespace OatPath.Web.Pages.Walk;
 /// <summary>A studio product as it stands for this client.</summary>
 public sealed record Offer(Product Product, IReadOnlyList<Verdict> Verdicts, bool Owned, IReadOnlyList<Product> Instead)
 {
-    public Verdict? Refused => Verdicts.FirstOrDefault(verdict => verdict.Severity != Severity.Caution);
+    public Verdict? Refused => Verdicts.FirstOrDefault(verdict => verdict.Refuses);
 }
 
 public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : WalkPage(room)
@@ -131,7 +130,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
     }
 
     public Verdict? Refuses(Product product) =>
-        Suitability.Judge(product, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Severity != Severity.Caution);
+        Suitability.Judge(product, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Refuses);
 
     private void Fill()
     {
@@ -158,7 +157,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
     private Offer ToOffer(Product product, IReadOnlyList<Product> all)
     {
         var verdicts = Suitability.Judge(product, Record.Draft.Intake, Record.Today);
-        var refused = verdicts.Any(verdict => verdict.Severity != Severity.Caution);
+        var refused = verdicts.Any(verdict => verdict.Refuses);
         var owned = Record.Draft.Shelf.Any(item => item.Product.Id == product.Id);
         return new(product, verdicts, owned, refused ? Instead(product, all) : []);
     }

@@ -30,7 +30,6 @@ if (wait) {
 
 const studio = Number(document.body.dataset.now);
 const off = Math.round((Date.now() - studio) / 60000);
-document.querySelectorAll('input[name=PhoneOffset]').forEach((field) => { field.value = String(off); });
 if (!document.body.dataset.demo && Math.abs(off) > 10) {
   const hint = document.querySelector('#clock-hint');
   if (hint) hint.hidden = false;
