@@ -4,6 +4,8 @@ return args switch
 {
     ["plan", .. var rest] => PlanCommand.Run(rest, Console.Out, Console.Error),
     ["audit", .. var rest] => AuditCommand.Run(rest, Console.Out, Console.Error),
+    ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
+    ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
     ["schema", "case"] => Print(OatPath.Core.Path.JsonContract.OfCase()),
     ["schema", "path"] => Print(OatPath.Core.Path.JsonContract.OfPath()),
@@ -18,6 +20,6 @@ static int Print(string text)
 
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, rules, schema case, schema path. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, label, free-acid, rules, schema case, schema path. See ./oat help.");
     return ExitCode.BadInput;
 }

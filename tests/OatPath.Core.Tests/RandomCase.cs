@@ -33,6 +33,10 @@ internal static class RandomCase
         new() { Id = "pyruvic", Name = "Lime drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Pyruvic, 5)], Ph = 3.6m },
         new() { Id = "nolabel", Name = "Plain bottle", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Lactic)], },
         new() { Id = "toomuch", Name = "Forge wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 35)], Ph = 3.6m },
+        new() { Id = "scrubmask", Name = "Silt mask", Kind = ProductKind.ScrubMask, Actives = [new(Substance.Lactic, 4), new(Substance.Papain)], Ph = 3.9m },
+        new() { Id = "acidgel", Name = "Marsh gel", Kind = ProductKind.GelCleanser, Actives = [new(Substance.Salicylic, 1)], Ph = 4.5m },
+        new() { Id = "nightpad", Name = "Thistle night pads", Kind = ProductKind.PeelPad, Actives = [new(Substance.Retinol, 0.2m), new(Substance.Mandelic, 5)], Ph = 3.7m },
+        new() { Id = "fade", Name = "Fade cream", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Hydroquinone, 2)] },
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
@@ -161,9 +165,10 @@ internal static class RandomCase
                 decisions.Add(new StepUp { Id = $"u{id++}", Product = question.Product!, Rung = question.Rung!.Value, On = day.AddDays(random.Next(0, 5)) });
             }
 
-            if (random.Next(20) == 0 && file.Shelf.FirstOrDefault(item => item.Product.IsActive()) is { } eager)
+            // Somebody in a hurry asks for the next rung before its time.
+            if (random.Next(12) == 0 && week.Ladders.FirstOrDefault(ladder => ladder.State == LadderState.Climbing) is { } eager)
             {
-                decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product.Id, Rung = random.Next(1, 5), On = day });
+                decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product, Rung = eager.Rung + 1, On = day });
             }
         }
 
@@ -189,6 +194,16 @@ internal static class RandomCase
                     log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at });
                 }
             }
+        }
+
+        if (random.Next(40) == 0)
+        {
+            log.Add(new BottleSeen { Id = $"b{id++}", Product = "sun", Share = random.Next(3) / 2m, HappenedAt = CaseBuilder.At(planned.Date, 8) });
+        }
+
+        if (random.Next(60) == 0)
+        {
+            log.Add(new Skipped { Id = $"b{id++}", Product = "sun", Day = planned.Date, Moment = Moment.Morning, Reason = Skipped.RanOut, HappenedAt = CaseBuilder.At(planned.Date, 7) });
         }
 
         if (wild && random.Next(20) == 0 && planned.Evening.Omitted.Count > 0)

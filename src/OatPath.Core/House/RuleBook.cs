@@ -89,6 +89,16 @@ public static class RuleBook
     public const string AskStepUp = "ramp.ask-step-up";
     public const string RunsOut = "supply.runs-out";
     public const string AskSafety = "meet.ask-again";
+    public const string KitWeak = "shelf.kit-weak";
+    public const string KitStrong = "shelf.kit-strong";
+    public const string ClinicianOnly = "shelf.clinician-only";
+    public const string Spoils = "supply.spoils";
+    public const string LabelOnePercent = "label.one-percent-line";
+    public const string LabelAlphabetical = "label.alphabetical";
+    public const string LabelUnknownNames = "label.unknown-names";
+    public const string LabelUnknownStrength = "label.unknown-strength";
+    public const string LabelHiddenActive = "label.hidden-active";
+    public const string LabelOverAcid = "label.pushes-acid-in";
     public const string OutcomeCarryOn = "outcome.carry-on";
     public const string OutcomeEaseOff = "outcome.ease-off";
     public const string OutcomeStop = "outcome.stop";
@@ -176,6 +186,16 @@ public static class RuleBook
         new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),
         new(RunsOut, "A bottle ends", "derived: content less uses along the committed path", "{product} lasts until {on:date}. Set one aside; without sunscreen the actives wait."),
         new(AskSafety, "Safety questions every 4 weeks", "house default", "Pregnancy, medicines and sun were last asked on {on:date}; ask again."),
+        new(KitWeak, "Weak kit", "public: cosmetic ingredient panel on AHA, 1998; the line at 15 % and pH 3.5: trade convention", "{product} is a weak kit: {percent} % AHA together at pH {ph}, rinsed off. It is only used in a planned session."),
+        new(KitStrong, "Strong kit", "public: cosmetic ingredient panel on AHA, 1998: to 30 % at pH 3.0 or more, brief, rinsed, by trained people", "{product} is a strong kit: {percent} % AHA together at pH {ph}. Seconds to 3 min, only signed off for a client with a reason."),
+        new(ClinicianOnly, "Only by a clinician", "trade convention", "{product} holds {substance}, which only a clinician prescribes; it is not planned here."),
+        new(Spoils, "Spoils before it is finished", "derived: months good after opening against the run-out day", "{product} is good until {on:date}; about {left} will be left over. A smaller package would do."),
+        new(LabelOnePercent, "Order tells up to the 1 % line", "trade convention: ingredients fall in order down to 1 %", "From {what} on the list may be below 1 %, in any order ({count} such markers). What stands after it in small amounts adjusts rather than works."),
+        new(LabelAlphabetical, "An alphabetical list tells no order", "derived: order by letter holds no amounts", "The list is in alphabetical order, so places tell nothing; acids are taken to work until the percent is known."),
+        new(LabelUnknownNames, "Names that are not known", "house default", "Names not known here: {count}. Look them up before trusting the reading."),
+        new(LabelUnknownStrength, "Strength that the label does not give", "derived from the AHA and salicylic limits: an assumed value never clears a limit", "The label does not give {what}. Until it is known, the product cannot be planned."),
+        new(LabelHiddenActive, "An active where nobody expects one", "trade convention", "This {kind} hides an active: {what}. It counts wherever that active counts."),
+        new(LabelOverAcid, "Pushes an acid in", "trade convention", "{what} straight over an acid would push it in; keep it off acid evenings or wait."),
         new(OutcomeCarryOn, "Carry on", "house default", "Sting {sting}, redness {redness}: within what is expected."),
         new(OutcomeEaseOff, "Ease off", "house default", "{sign}."),
         new(OutcomeStop, "Stop, call the studio", "house default", "{sign}."),

@@ -22,7 +22,7 @@ internal sealed class AuditFacts
         zone = TimeZoneInfo.FindSystemTimeZoneById(file.Zone);
         takenBack = [.. file.Log.OfType<Retracted>().Where(Known).Select(entry => entry.Entry)];
         Today = DayOf(file.AsOf);
-        Products = file.Shelf.ToDictionary(item => item.Product.Id, item => item.Product);
+        Products = file.Shelf.ToDictionary(item => item.Product.Id, item => WithBottle(item.Product));
         Uses = [.. Entries<Applied>().Where(use => Products.ContainsKey(use.Product) && Products[use.Product].IsActive())];
         Reports = [.. Entries<CheckedIn>().OrderBy(entry => entry.HappenedAt)];
         Decisions = [.. file.Decisions.Where(decision => decision.RecordedAt is null || decision.RecordedAt <= file.AsOf)];
@@ -42,6 +42,27 @@ internal sealed class AuditFacts
     public IEnumerable<T> Entries<T>()
         where T : LogEntry =>
         file.Log.OfType<T>().Where(entry => Known(entry) && !takenBack.Contains(entry.Id));
+
+    /// <summary>What the last look at a bottle says of today and later: empty since its day, or opened anew.</summary>
+    private Product WithBottle(Product product)
+    {
+        var looks = file.Log.Where(entry => Known(entry) && !takenBack.Contains(entry.Id)
+            && (entry is BottleSeen seen ? seen.Product == product.Id : entry is Skipped skip && skip.Product == product.Id && skip.Reason == Skipped.RanOut)).ToList();
+        if (looks.Count == 0)
+        {
+            return product;
+        }
+
+        var newest = looks.OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal).Last();
+        var opened = looks.OfType<BottleSeen>().Where(seen => seen.Opened).MaxBy(seen => seen.HappenedAt);
+        product = opened is null ? product : product with { OpenedOn = DayOf(opened.HappenedAt) };
+        return newest is BottleSeen { Share: > 0 } ? product with { EmptyOn = null }
+            : product with { EmptyOn = product.EmptyOn is { } before && looks.TrueForAll(look => look is not BottleSeen { Share: > 0 }) && before < DayOf(newest.HappenedAt) ? before : DayOf(newest.HappenedAt) };
+    }
+
+    /// <summary>Whether a sunscreen was ever found empty, so that a pause may have been planned.</summary>
+    public bool SunscreenRanOut => Entries<LogEntry>().Any(entry =>
+        (entry is BottleSeen { Share: 0 } seen && Products.TryGetValue(seen.Product, out var bottle) && bottle.Spf is not null) || entry is Skipped { Reason: Skipped.RanOut });
 
     public bool UsedOn(string product, DateOnly day) => Uses.Exists(use => use.Product == product && use.Day == day);
 

@@ -78,6 +78,13 @@ public static class CaseCheck
         Need(problems, !string.IsNullOrWhiteSpace(product.Name) && product.Name.Length <= 120, $"{field}.name", "give a name of 1 to 120 characters");
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
+        Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
+        Need(problems, product.UnitMl is null or (> 0 and <= 20), $"{field}.unitMl", "give more than 0 and at most 20 mL");
+        Need(problems, product.Price is null or (>= 0 and <= 100_000), $"{field}.price", "give 0 to 100000");
+        Need(problems, product.Label.Length <= 8000, $"{field}.label", "keep it under 8000 characters; paste only the list");
+        Need(problems, product.Line.Length <= 80, $"{field}.line", "keep it under 80 characters");
+        Need(problems, product.Supplier.Length <= 80, $"{field}.supplier", "keep it under 80 characters");
+        Need(problems, product.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
         Need(problems, product.Spf is null or (>= 2 and <= 100), $"{field}.spf", "give an SPF from 2 to 100");
         Need(problems, product.Runniness is null or (>= 1 and <= 5), $"{field}.runniness", "give 1 (water) to 5 (balm)");
         Need(problems, product.MonthsGood is null or (>= 1 and <= 60), $"{field}.monthsGood", "give 1 to 60 months");
@@ -159,6 +166,13 @@ public static class CaseCheck
             if (day is { } cell)
             {
                 Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
+            }
+
+            if (entry is BottleSeen seen)
+            {
+                Need(problems, seen.Share is >= 0 and <= 1, $"{field}.share", "give a share from 0 (empty) to 1 (full)");
+                Need(problems, !seen.Opened || seen.Share == 1, $"{field}.share", "a package just opened is full; write 1");
+                Need(problems, seen.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
             }
 
             if (entry is CheckedIn reported)

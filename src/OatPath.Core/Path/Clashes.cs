@@ -50,16 +50,27 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
 
         var limit = Ramp.ExfoliationBudget.Per7Days(isEstablished, highest, rules);
         var used = 0;
-        var ofKind = 0;
         for (var i = exfoliations.Count - 1; i >= 0 && exfoliations[i].Day > day.AddDays(-7); i--)
         {
             used++;
-            ofKind += exfoliations[i].Track.Product.Kind == track.Product.Kind ? 1 : 0;
         }
 
-        return used >= limit || ofKind >= (Ramp.ExfoliationBudget.PerKind(track.Product.Kind) ?? int.MaxValue)
-            ? Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit))
-            : null;
+        foreach (var role in track.Roles)
+        {
+            var inRole = 0;
+            for (var i = exfoliations.Count - 1; i >= 0 && exfoliations[i].Day > day.AddDays(-7); i--)
+            {
+                inRole += exfoliations[i].Track.Roles.Contains(role) ? 1 : 0;
+            }
+
+            if (inRole >= Ramp.ExfoliationBudget.Per7Days(role))
+            {
+                limit = Math.Min(limit, Ramp.ExfoliationBudget.Per7Days(role));
+                used = limit;
+            }
+        }
+
+        return used >= limit ? Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit)) : null;
     }
 
     private Because? PairClash(Track track, Track other, DateOnly day)
@@ -90,7 +101,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.ByHandAlone);
         }
 
-        if (Either(t => t.Product.Kind == ProductKind.ExfoliatingCleanser, t => t.Acid && t.Product.Traits.LeaveOn) && rule.On(RuleBook.AcidCleanserWithAcid))
+        if (Either(t => t.Product.IsAcidCleanser(), t => t.Acid && t.Product.Traits.LeaveOn) && rule.On(RuleBook.AcidCleanserWithAcid))
         {
             return Say(RuleBook.AcidCleanserWithAcid);
         }

@@ -8,7 +8,6 @@ internal sealed class KnownFacts
 {
     public KnownFacts(CaseFile file)
     {
-        File = file;
         Zone = CareDay.FindZone(file.Zone) ?? throw new ArgumentException($"Unknown time zone {file.Zone}.", nameof(file));
         Today = CareDay.Of(file.AsOf, Zone);
         bool Known(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
@@ -16,12 +15,14 @@ internal sealed class KnownFacts
         var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt)).Select(entry => entry.Entry).ToHashSet();
         Log = [.. file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id))
             .OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        Bottles = [.. BottleEvents()];
+        File = file with { Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })] };
         Decisions = [.. file.Decisions.Where(decision => Known(decision.RecordedAt))
             .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         Reports = [.. Log.OfType<CheckedIn>()];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
-        var active = file.Shelf.Where(item => item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
+        var active = File.Shelf.Where(item => item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
         IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day)];
     }
@@ -36,6 +37,9 @@ internal sealed class KnownFacts
     /// <summary>Patch tests put on and read, with their care days.</summary>
     public (DateOnly Day, LogEntry Entry)[] Patches { get; }
 
+    /// <summary>Looks at bottles, by time; a step skipped because the bottle ran out is one.</summary>
+    public BottleSeen[] Bottles { get; }
+
     public NoteEstablished[] Established { get; }
 
     /// <summary>Days on which an active was applied.</summary>
@@ -43,9 +47,61 @@ internal sealed class KnownFacts
 
     private Dictionary<string, HashSet<DateOnly>> AppliedBy { get; }
 
+    public bool WasApplied(string product, DateOnly day, Moment moment) =>
+        WasApplied(product, day) && Array.Exists(Log, entry => entry is Applied applied && applied.Product == product && applied.Day == day && applied.Moment == moment);
+
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
+
+    private IEnumerable<BottleSeen> BottleEvents()
+    {
+        foreach (var entry in Log)
+        {
+            if (entry is BottleSeen seen)
+            {
+                yield return seen;
+            }
+            else if (entry is Skipped { Product: { } product, Reason: Skipped.RanOut })
+            {
+                yield return new BottleSeen { Id = entry.Id, HappenedAt = entry.HappenedAt, Product = product, Share = 0 };
+            }
+        }
+    }
+
+    /// <summary>The product with what was seen of its bottle: empty since, or opened anew.</summary>
+    private Product AsSeen(Product product)
+    {
+        var spans = new List<(DateOnly, DateOnly)>();
+        foreach (var seen in Bottles)
+        {
+            if (seen.Product != product.Id)
+            {
+                continue;
+            }
+
+            var day = DayOf(seen.HappenedAt);
+            if (seen.Share == 0)
+            {
+                product = product with { EmptyOn = product.EmptyOn < day ? product.EmptyOn : day };
+                continue;
+            }
+
+            if (product.EmptyOn is { } empty && empty < day)
+            {
+                spans.Add((empty, day));
+            }
+
+            product = product with
+            {
+                EmptyOn = null,
+                OpenedOn = seen.Opened ? day : product.OpenedOn,
+                Batch = seen is { Opened: true, Batch.Length: > 0 } ? seen.Batch : product.Batch,
+            };
+        }
+
+        return spans.Count == 0 ? product : product with { EmptySpans = spans };
+    }
 
     public DateOnly EarliestDay()
     {

@@ -11,6 +11,7 @@ namespace OatPath.Core.Path;
 [JsonDerivedType(typeof(CheckedIn), "check-in")]
 [JsonDerivedType(typeof(PatchApplied), "patch-applied")]
 [JsonDerivedType(typeof(PatchRead), "patch-read")]
+[JsonDerivedType(typeof(BottleSeen), "bottle-seen")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 public abstract record LogEntry
 {
@@ -32,6 +33,9 @@ public sealed record Applied : LogEntry
 /// <summary>A product or a whole moment was left out, with the client's reason.</summary>
 public sealed record Skipped : LogEntry
 {
+    /// <summary>The reason that empties the bottle.</summary>
+    public const string RanOut = "it ran out";
+
     public string? Product { get; init; }
     public required DateOnly Day { get; init; }
     public required Moment Moment { get; init; }
@@ -56,6 +60,21 @@ public sealed record PatchRead : LogEntry
     public required string Product { get; init; }
     public required bool Clear { get; init; }
     public string Note { get; init; } = "";
+}
+
+/// <summary>A look at a bottle: how much of a full one was there. Supply counts on from the latest.</summary>
+public sealed record BottleSeen : LogEntry
+{
+    public required string Product { get; init; }
+
+    /// <summary>0 (empty) to 1 (full).</summary>
+    public required decimal Share { get; init; }
+
+    /// <summary>A new package was opened.</summary>
+    public bool Opened { get; init; }
+
+    /// <summary>Batch of the new package, when it is known.</summary>
+    public string Batch { get; init; } = "";
 }
 
 /// <summary>Takes an earlier entry back; both stay in the record.</summary>

@@ -1,6 +1,6 @@
-using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using OatPath.Core.House;
 
 namespace OatPath.Core.Path;
 
@@ -30,28 +30,4 @@ internal sealed class NamedEnumConverter<T> : JsonConverter<T>
     }
 
     public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(ByValue[value]);
-}
-
-/// <summary>The kebab-case name of an enum value, as written in every open format.</summary>
-public static class EnumName
-{
-    public static string Of<T>(T value)
-        where T : struct, Enum
-    {
-        var name = value.ToString();
-        var text = new StringBuilder(name.Length + 4);
-        for (var i = 0; i < name.Length; i++)
-        {
-            // Phototypes are roman numerals and stay in capitals.
-            var startsWord = char.IsUpper(name[i]) && (!char.IsUpper(name[i - 1 < 0 ? 0 : i - 1]) || (i + 1 < name.Length && char.IsLower(name[i + 1])));
-            if (i > 0 && startsWord)
-            {
-                text.Append('-');
-            }
-
-            text.Append(name.All(char.IsUpper) ? name[i] : char.ToLowerInvariant(name[i]));
-        }
-
-        return text.ToString();
-    }
 }

@@ -89,6 +89,11 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             Report(RuleBook.UnknownStrength, day, moment, product, "has an unknown percent of salicylic acid");
         }
 
+        if (product.Actives.Any(active => active.Substance == Substance.Hydroquinone))
+        {
+            Report(RuleBook.ClinicianOnly, day, moment, product, "is only for a clinician to prescribe");
+        }
+
         if (product.Allergens().Any(intake.Allergies.Contains))
         {
             Report(RuleBook.Allergy, day, moment, product, "holds what the client is allergic to");
@@ -302,7 +307,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
     {
         var last = facts.Uses.Where(use => use.Product == product.Id).Select(use => (DateOnly?)use.Day).Max();
         var quiet = facts.Reports.Count == 0 && facts.File.Treatments.Count == 0 && facts.File.Occasions.Count == 0 && facts.Intake.Flags.Count == 0;
-        if (last is { } used && quiet && HasSunscreen(facts.Today) && used.AddDays(28) <= facts.Today && facts.StartOf(product.Id, date)!.On <= used
+        if (last is { } used && quiet && HasSunscreen(facts.Today) && !facts.SunscreenRanOut && used.AddDays(28) <= facts.Today && facts.StartOf(product.Id, date)!.On <= used
             && !facts.Decisions.OfType<StepUp>().Any(step => step.Product == product.Id && step.On > used) && frequency > ladder[ladder.StartRung])
         {
             Report(RuleBook.Gap, date, moment, product, $"was last used on {used:yyyy-MM-dd} and did not go back to its start");
@@ -399,8 +404,28 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             {
                 Report(RuleBook.ExfoliationBudget, date, moment, product, $"makes {count} exfoliating uses in 7 days");
             }
+
+            foreach (var (name, plays, most) in RoleLimits.Where(role => role.Plays(product)))
+            {
+                var inRole = facts.Products.Values.Where(plays).Sum(other => UseDays(other.Id, date.AddDays(-6), date).Count);
+                if (inRole > most)
+                {
+                    Report(RuleBook.ExfoliationBudget, date, moment, product, $"makes {inRole} uses as {name} in 7 days");
+                }
+            }
         }
     }
+
+    private static readonly (string Name, Func<Product, bool> Plays, int Most)[] RoleLimits =
+    [
+        ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.ScrubMask, 2),
+        ("scrub mask", product => product.Kind == ProductKind.ScrubMask, 1),
+        ("razor", product => product.Kind == ProductKind.Razor, 1),
+        ("peel pad", product => product.Kind == ProductKind.PeelPad, 3),
+        ("enzyme", product => product.Kind == ProductKind.Enzyme || product.Families().Contains(Family.Enzyme), 2),
+        ("acid cleanser", product => product.Kind == ProductKind.ExfoliatingCleanser || (product.Traits.Removal != Removal.None && product.IsAcid()
+            && product.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.EyeMakeUpRemover), 2),
+    ];
 
     private Frequency HighestExfoliantRung(DateOnly date)
     {
@@ -424,7 +449,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
     private bool HasSunscreen(DateOnly date)
     {
         var spf = facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(TreatmentTimes.Of(treatment.Kind).SunDays)) ? 50 : facts.Rules.EverydaySpf;
-        return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, date) && !item.Product.Allergens().Any(facts.Intake.Allergies.Contains));
+        return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && facts.Products[item.Product.Id].IsUsableSunscreen(spf, date) && !item.Product.Allergens().Any(facts.Intake.Allergies.Contains));
     }
 
     private void SunscreenIsOn(DayPath day)

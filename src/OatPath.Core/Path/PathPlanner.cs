@@ -6,7 +6,7 @@ namespace OatPath.Core.Path;
 public static class PathPlanner
 {
     /// <summary>Changes when the same facts could give another path.</summary>
-    public const string EngineVersion = "1.0";
+    public const string EngineVersion = "1.1";
 
     /// <summary>Longest path planned at once, days.</summary>
     public const int MaxDays = 400;
@@ -17,13 +17,14 @@ public static class PathPlanner
     /// <exception cref="ArgumentOutOfRangeException">Too many days.</exception>
     public static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from = null, int days = 84) => Plan(file, rules, from, days, RuleSwitch.All);
 
-    internal static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from, int days, RuleSwitch rule)
+    /// <param name="climbs">Projects: every planned use is made without a reaction and every step up approved on its day. Never shown to a client.</param>
+    internal static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from, int days, RuleSwitch rule, bool climbs = false)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
         var facts = new KnownFacts(file);
         var restrictions = new DayRestrictions(file, rules, rule);
-        var walk = new RampWalk(facts, rules, rule, restrictions);
+        var walk = new RampWalk(facts, rules, rule, restrictions, climbs);
         var composer = new DayComposer(facts, rules, rule, walk, restrictions);
         var first = from ?? facts.Today;
         var last = Later(first.AddDays(days - 1), facts.Today);
@@ -38,7 +39,7 @@ public static class PathPlanner
                 planned.Add(path);
             }
 
-            if (day <= facts.Today)
+            if (day <= facts.Today || climbs)
             {
                 walk.Close(day);
             }

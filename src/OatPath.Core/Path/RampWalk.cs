@@ -17,6 +17,7 @@ internal sealed class RampWalk
     private readonly HouseRules rules;
     private readonly RuleSwitch rule;
     private readonly DayRestrictions restrictions;
+    private readonly bool climbs;
     private readonly Dictionary<string, IReadOnlyList<Verdict>> verdicts = [];
     private readonly Clashes clashes;
     private readonly HashSet<DateOnly> flagEdges;
@@ -29,8 +30,9 @@ internal sealed class RampWalk
     private DateOnly? lastChange;
     private int nextDecision;
 
-    public RampWalk(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions)
+    public RampWalk(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions, bool climbs = false)
     {
+        this.climbs = climbs;
         this.facts = facts;
         this.rules = rules;
         this.rule = rule;
@@ -139,6 +141,25 @@ internal sealed class RampWalk
                 Climb(track, step, day);
             }
         }
+
+        if (climbs && day > facts.Today)
+        {
+            ClimbOnTime(day);
+        }
+    }
+
+    /// <summary>In a projection every step up is approved on the day it may be asked.</summary>
+    private void ClimbOnTime(DateOnly day)
+    {
+        foreach (var track in Tracks)
+        {
+            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
+                && !(track.OffUntil >= day) && MissingForStep(track, day).Count == 0)
+            {
+                track.EnterRung(track.Rung + 1, day);
+                lastChange = day;
+            }
+        }
     }
 
     /// <summary>Places the actives of one half day; returns what is placed and why each other is not.</summary>
@@ -214,8 +235,8 @@ internal sealed class RampWalk
 
     private void CountDay(Track track, DateOnly day)
     {
-        var used = facts.WasApplied(track.Product.Id, day);
         var planned = track.PlacedOn(day);
+        var used = facts.WasApplied(track.Product.Id, day) || (climbs && planned && day >= facts.Today);
         if (track.HoldFrom <= day && (used || (planned && day < facts.Today)))
         {
             track.Planned++;

@@ -1,12 +1,13 @@
 using OatPath.Core.House;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
 using OatPath.Core.Supply;
 
 namespace OatPath.Core.Path;
 
-/// <summary>Counts bottles down along the committed path, less what was ticked as used since they were opened.</summary>
-/// <remarks>Derived: content / (amount of a use x planned uses). Sunscreen adds one application for every full 2 h outdoors.</remarks>
+/// <summary>Counts packages down along a path, less what was ticked as used since they were opened or last looked at.</summary>
+/// <remarks>Derived: content / (amount of a use x planned uses). Sunscreen adds one application for every full 2 h outdoors, and one for sweat or water.</remarks>
 internal static class SupplyCount
 {
     private const double ReapplyHours = 2;
@@ -14,45 +15,15 @@ internal static class SupplyCount
 
     public static IReadOnlyList<SupplyLine> Count(KnownFacts facts, IReadOnlyList<DayPath> days, HouseRules rules)
     {
-        var again = (int)Math.Floor(facts.File.Intake.HoursOutdoors / ReapplyHours);
         var lines = new List<SupplyLine>();
         foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse))
         {
-            var product = item.Product;
-            if (product.ContentMl is not { } content || AmountGuide.For(product).Millilitres is not > 0)
+            if (Package.Of(item.Product) is { } package)
             {
-                continue;
+                var left = Left(facts, item.Product, package);
+                var runsOut = RunsOut(facts, item.Product, package, left, days);
+                lines.Add(new(item.Product.Id, package.IsCounted ? 0 : Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays), package.IsCounted ? (int)left : null));
             }
-
-            var left = Math.Max(0, product.EmptyOn <= facts.Today ? 0 : content - Used(facts, product, again));
-            var remaining = left;
-            DateOnly? lastFull = null;
-            var ranOut = false;
-            foreach (var day in days)
-            {
-                if (day.Date < facts.Today)
-                {
-                    continue;
-                }
-
-                var use = Use(day.Morning, product, again) + Use(day.Evening, product, again);
-                if (use == 0)
-                {
-                    continue;
-                }
-
-                if (remaining < use)
-                {
-                    ranOut = true;
-                    break;
-                }
-
-                remaining -= use;
-                lastFull = day.Date;
-            }
-
-            var runsOut = ranOut ? lastFull ?? facts.Today : (DateOnly?)null;
-            lines.Add(new(product.Id, Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays)));
         }
 
         return [.. lines.OrderBy(line => line.RunsOutOn ?? DateOnly.MaxValue).ThenBy(line => line.Product, StringComparer.Ordinal)];
@@ -71,31 +42,70 @@ internal static class SupplyCount
         }
     }
 
-    private static decimal Used(KnownFacts facts, Product product, int again)
+    /// <summary>What is left today. Ticks before the last look at the package no longer count, nor does anything once it is empty.</summary>
+    public static decimal Left(KnownFacts facts, Product product, Package package)
     {
-        decimal used = 0;
+        if (product.EmptyOn <= facts.Today)
+        {
+            return 0;
+        }
+
+        var look = facts.Bottles.LastOrDefault(seen => seen.Product == product.Id);
+        var left = look is null ? package.Full : look.Share * package.Full;
         foreach (var entry in facts.Log)
         {
-            if (entry is Applied applied && applied.Product == product.Id && (product.OpenedOn is null || applied.Day >= product.OpenedOn))
+            if (entry is Applied applied && applied.Product == product.Id && (look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
             {
-                used += product.Spf is null ? AmountGuide.For(product).Millilitres : AmountGuide.For(product).Millilitres * (1 + again);
+                left -= package.Takes(product, AmountGuide.For(product)) * Times(facts.File.Intake, product);
             }
         }
 
-        return used;
+        // A third of a bottle is no round number; a thousandth of a millilitre is nobody's last use.
+        return Math.Max(0, Math.Round(left, 3));
     }
 
-    private static decimal Use(HalfDay half, Product product, int again)
+    /// <summary>Day of the last full use along the days from today on, or null when it lasts past them. Today, when nothing is left for a first use.</summary>
+    public static DateOnly? RunsOut(KnownFacts facts, Product product, Package package, decimal left, IReadOnlyList<DayPath> days)
+    {
+        DateOnly? lastFull = null;
+        foreach (var day in days)
+        {
+            var use = day.Date < facts.Today ? 0 : Use(day, product, package, facts);
+            if (use == 0)
+            {
+                continue;
+            }
+
+            if (left < use)
+            {
+                return lastFull ?? facts.Today;
+            }
+
+            left -= use;
+            lastFull = day.Date;
+        }
+
+        return null;
+    }
+
+    /// <summary>What a planned day takes, less what was already ticked on it.</summary>
+    public static decimal Use(DayPath day, Product product, Package package, KnownFacts facts)
     {
         decimal use = 0;
-        foreach (var step in half.Steps)
+        foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
-            if (step.Action == StepAction.Apply && step.Product == product.Id && step.Amount is { } amount)
+            foreach (var step in day[moment].Steps)
             {
-                use += step.Slot == RoutineSlot.Sunscreen ? amount.Millilitres * (1 + again) : amount.Millilitres;
+                if (step.Action == StepAction.Apply && step.Product == product.Id && step.Amount is { } amount && !(day.Date == facts.Today && facts.WasApplied(product.Id, day.Date, moment)))
+                {
+                    use += package.Takes(product, amount) * (step.Slot == RoutineSlot.Sunscreen ? Times(facts.File.Intake, product) : 1);
+                }
             }
         }
 
         return use;
     }
+
+    /// <summary>Applications in a day for one planned: sunscreen is put on again.</summary>
+    private static int Times(Intake intake, Product product) => product.Spf is null ? 1 : 1 + (int)Math.Floor(intake.HoursOutdoors / ReapplyHours) + (intake.SweatOrWater ? 1 : 0);
 }

@@ -19,6 +19,7 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     public bool Active { get; } = product.IsActive();
     public bool Acid { get; } = product.IsAcid();
     public bool Exfoliates { get; } = product.Exfoliates();
+    public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
     public bool LightSensitising { get; } = product.LightSensitising() != Skin.Degree.No;
     public double Load { get; } = LoadIndex.Of(product);
     public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);

@@ -23,12 +23,11 @@ public static class ExfoliationBudget
             : rules.BeginnerExfoliationsPer7Days;
     }
 
-    /// <summary>Uses of one kind in any rolling 7 days, or null where the ladder alone limits it.</summary>
-    public static int? PerKind(ProductKind kind) => kind switch
+    /// <summary>Uses in one role in any rolling 7 days.</summary>
+    public static int Per7Days(ExfoliantRole role) => role switch
     {
-        ProductKind.Scrub or ProductKind.Enzyme or ProductKind.ExfoliatingCleanser => 2,
-        ProductKind.Razor or ProductKind.ScrubMask => 1,
-        ProductKind.PeelPad => 3,
-        _ => null,
+        ExfoliantRole.Razor or ExfoliantRole.ScrubMask => 1,
+        ExfoliantRole.PeelPad => 3,
+        _ => 2,
     };
 }

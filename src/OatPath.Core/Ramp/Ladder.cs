@@ -27,7 +27,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Ru
         {
             ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", [Frequency.OnceAWeek], 0, 0),
-            ProductKind.ExfoliatingCleanser => new("exfoliating-cleanser", "exfoliating cleanser",
+            _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
                 [Frequency.OnceAWeek, Frequency.TwiceAWeek], gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
             _ when !product.IsActive() => null,
             ProductKind.PeelPad => new("peel-pad", "peel pad", [Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek], 0, Hold(21)),

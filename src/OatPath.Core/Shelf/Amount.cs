@@ -33,6 +33,9 @@ public sealed record Amount(decimal Count, AmountUnit Unit)
 
     public decimal Millilitres => Count * MillilitresIn(Unit);
 
+    /// <summary>Counted in pieces rather than poured.</summary>
+    public bool IsCounted => MillilitresIn(Unit) == 0;
+
     /// <summary>Plain words: "half a teaspoon", "2 pumps", "1 pea".</summary>
     public override string ToString() => (Count, Unit) switch
     {

@@ -6,6 +6,15 @@ public static class AmountGuide
 {
     public static Amount For(Product product) => product.Amount ?? ForKind(product);
 
+    /// <summary>Liquid on one cotton pad, mL.</summary>
+    /// <remarks>House default.</remarks>
+    private const decimal PadMl = 2m;
+
+    /// <summary>Millilitres of an amount out of this product's own dispenser; zero for pieces.</summary>
+    public static decimal Millilitres(Product product, Amount amount) =>
+        amount.Unit == AmountUnit.Pad && product.ContentMl is not null && product.Pieces is null ? amount.Count * (product.UnitMl ?? PadMl)
+        : amount.IsCounted ? 0 : amount.Count * (product.UnitMl is { } unit && amount.Unit != AmountUnit.Millilitre ? unit : Amount.MillilitresIn(amount.Unit));
+
     private static Amount ForKind(Product product) => product.Kind switch
     {
         ProductKind.FoamCleanser => new(3, AmountUnit.FoamPump),

@@ -33,8 +33,23 @@ public static class HardLimits
         {
             CheckAha(product, found);
         }
+        else if (product.Kind == ProductKind.WashOffPeel)
+        {
+            CheckOtherKit(product, found);
+        }
 
         return found;
+    }
+
+    /// <summary>A kit without AHA: every percent and the pH must be known, as with AHA.</summary>
+    private static void CheckOtherKit(Product product, List<Verdict> found)
+    {
+        var unknown = product.Actives.FirstOrDefault(active => active.Percent is null && FamilyTraits.IsAcid(active.Family) && active.Substance != Substance.Salicylic);
+        var what = unknown is not null ? $"percent of {SubstanceTraits.Of(unknown.Substance).Title}" : product.Ph is null && product.IsAcid() ? "pH" : null;
+        if (what is not null)
+        {
+            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", what))));
+        }
     }
 
     private static void CheckAha(Product product, List<Verdict> found)

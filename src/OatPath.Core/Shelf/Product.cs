@@ -30,6 +30,12 @@ public sealed record Product
     /// <summary>Content of the unopened package, mL; null for counted goods.</summary>
     public decimal? ContentMl { get; init; }
 
+    /// <summary>Pieces in the unopened package for counted goods (pads, patches, razors, tips), 1 to 1000.</summary>
+    public int? Pieces { get; init; }
+
+    /// <summary>Millilitres one drop, pump or other unit of this dispenser gives, where it differs from the usual; above 0 to 20.</summary>
+    public decimal? UnitMl { get; init; }
+
     public int? Spf { get; init; }
     public bool BroadSpectrum { get; init; }
     public bool Matt { get; init; }
@@ -58,7 +64,20 @@ public sealed record Product
     /// <summary>The day the bottle was found empty.</summary>
     public DateOnly? EmptyOn { get; init; }
 
+    /// <summary>Earlier days without it: from the day it was empty to the day a new one was opened, which no longer counts.</summary>
+    internal IReadOnlyList<(DateOnly From, DateOnly Until)> EmptySpans { get; init; } = [];
+
     public string Batch { get; init; } = "";
+
+    public bool KeepCold { get; init; }
+
+    /// <summary>Price of a package in the studio's currency, 0 to 100000; null when not known.</summary>
+    public decimal? Price { get; init; }
+
+    public string Supplier { get; init; } = "";
+
+    /// <summary>The label's text as it was pasted; at most 8000 characters.</summary>
+    public string Label { get; init; } = "";
 
     [System.Text.Json.Serialization.JsonIgnore]
     public KindTraits Traits => KindTraits.Of(Kind);
@@ -83,5 +102,16 @@ public sealed record Product
     public DateOnly? GoodUntil() => OpenedOn is { } opened && MonthsGood is { } months ? opened.AddMonths(months) : null;
 
     /// <summary>Whether there is anything usable in it on a day.</summary>
-    public bool UsableOn(DateOnly day) => (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good);
+    public bool UsableOn(DateOnly day)
+    {
+        foreach (var (from, until) in EmptySpans)
+        {
+            if (day >= from && day < until)
+            {
+                return false;
+            }
+        }
+
+        return (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good);
+    }
 }

@@ -45,6 +45,10 @@ public static class ProductRoles
     /// <summary>Carries an AHA, PHA or BHA, so its evening is an acid evening.</summary>
     public static bool IsAcid(this Product product) => product.Has(Family.Aha) || product.Has(Family.Bha) || product.Has(Family.Pha);
 
+    /// <summary>A cleanser that carries a working acid, whatever it is sold as.</summary>
+    public static bool IsAcidCleanser(this Product product) => product.Kind == ProductKind.ExfoliatingCleanser
+        || (product.Kind is ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.EyeMakeUpRemover && product.IsAcid());
+
     /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
     public static bool IsActive(this Product product) =>
         product.Traits.Use is KindUse.Daily or KindUse.Extra && product.Irritancy() != Degree.No;

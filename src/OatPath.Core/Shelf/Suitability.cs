@@ -10,6 +10,7 @@ public static class Suitability
     {
         var found = new List<Verdict>(HardLimits.Check(product));
         LeaveOnLimits(product, found);
+        Clinician(product, found);
         Allergies(product, intake, found);
         Age(product, intake, day, found);
         Pregnancy(product, intake, day, found);
@@ -35,6 +36,14 @@ public static class Suitability
         if (product.Ph is >= 3.0m and < 3.5m)
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.LeaveOnPh, ("product", product.Name), ("ph", product.Ph.Value))));
+        }
+    }
+
+    private static void Clinician(Product product, List<Verdict> found)
+    {
+        if (product.Has(Family.Hydroquinone))
+        {
+            found.Add(new(Severity.Block, Because.Of(RuleBook.ClinicianOnly, ("product", product.Name), ("substance", "hydroquinone"))));
         }
     }
 

@@ -32,6 +32,9 @@ public sealed record Intake
     /// <summary>Hours outdoors on an ordinary day, 0 to 16; sunscreen is put on again every 2 h.</summary>
     public double HoursOutdoors { get; init; } = 1;
 
+    /// <summary>Sport, swimming or sweaty work on most days: sunscreen goes on once more.</summary>
+    public bool SweatOrWater { get; init; }
+
     /// <summary>Minutes a day the client will really spend, 1 to 120.</summary>
     public int MinutesADay { get; init; } = 15;
 
@@ -79,6 +82,7 @@ public sealed record Intake
         Phototype = (Phototype)Math.Max((int)published.Phototype, (int)latest.Phototype),
         Allergies = [.. published.Allergies.Union(latest.Allergies)],
         Flags = [.. published.Flags.Union(latest.Flags)],
+        SweatOrWater = published.SweatOrWater || latest.SweatOrWater,
         HoursOutdoors = Math.Max(published.HoursOutdoors, latest.HoursOutdoors),
     };
 }

@@ -42,6 +42,9 @@ public enum Substance
     Panthenol,
     Aloe,
     Urea,
+    OtherAha,
+    OtherPha,
+    OtherPigmentInhibitor,
 }
 
 /// <summary>A substance's family and, for acids, its chemistry.</summary>
@@ -95,6 +98,9 @@ public sealed record SubstanceTraits(Family Family, string Title, double? Pka = 
         Substance.Panthenol => new(Family.Supportive, "panthenol"),
         Substance.Aloe => new(Family.Supportive, "aloe"),
         Substance.Urea => new(Family.Supportive, "urea"),
+        Substance.OtherAha => new(Family.Aha, "another AHA"),
+        Substance.OtherPha => new(Family.Pha, "another PHA"),
+        Substance.OtherPigmentInhibitor => new(Family.PigmentInhibitor, "another pigment inhibitor"),
         _ => throw new ArgumentOutOfRangeException(nameof(substance)),
     };
 }

@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Path;
 using OatPath.Core.Skin;
