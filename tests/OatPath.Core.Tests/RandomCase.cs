@@ -168,7 +168,7 @@ internal static class RandomCase
             // Somebody in a hurry asks for the next rung before its time.
             if (random.Next(12) == 0 && week.Ladders.FirstOrDefault(ladder => ladder.State == LadderState.Climbing) is { } eager)
             {
-                decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product, Rung = eager.Rung + 1, On = day });
+                decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product, Rung = Math.Min(4, eager.Rung + 1), On = day });
             }
         }
 

@@ -1,0 +1,90 @@
+using Microsoft.Data.Sqlite;
+
+namespace OatPath.Store;
+
+/// <summary>Units of one batch in the studio's cupboard.</summary>
+public sealed record StockBatch(string Batch, long Units);
+
+/// <summary>What is in the cupboard of one product.</summary>
+/// <param name="LowMark">At or below this many units it is time to order; null when nobody set a mark.</param>
+public sealed record StockLevel(long Units, long? LowMark)
+{
+    public bool IsLow => LowMark is { } mark && Units <= mark;
+}
+
+/// <summary>One movement: units in, dispensed to a client, brought back, or the difference a count found.</summary>
+public sealed record StockMove(long Id, string Batch, long Units, string Kind, string? ClientName, DateTimeOffset At, string By);
+
+/// <summary>The studio's simple stock. Levels are the sum of movements; nothing else is kept.</summary>
+public sealed class Stock(Database database)
+{
+    public const int MostUnits = 10_000;
+
+    /// <summary>Levels of every product that ever had stock or a mark.</summary>
+    public IReadOnlyDictionary<string, StockLevel> Levels() => database.Read(connection => connection.Query(
+        """
+        SELECT p.id, coalesce(sum(m.units), 0), k.low FROM product p
+        LEFT JOIN stock_move m ON m.product_id = p.id LEFT JOIN stock_mark k ON k.product_id = p.id
+        GROUP BY p.id HAVING count(m.id) > 0 OR k.low IS NOT NULL
+        """,
+        row => (Id: row.GetString(0), Level: new StockLevel(row.GetInt64(1), row.IsDBNull(2) ? null : row.GetInt64(2)))).ToDictionary(row => row.Id, row => row.Level));
+
+    public IReadOnlyList<StockBatch> Batches(string product) => database.Read(connection => Batches(connection, product));
+
+    public IReadOnlyList<StockMove> Moves(string product, int most = 20) => database.Read(connection => connection.Query(
+        "SELECT m.id, m.batch, m.units, m.kind, c.name, m.moved_at, m.moved_by FROM stock_move m LEFT JOIN client c ON c.id = m.client_id WHERE m.product_id = $1 ORDER BY m.id DESC LIMIT $2",
+        row => new StockMove(row.GetInt64(0), row.GetString(1), row.GetInt64(2), row.GetString(3), row.Text(4), row.Instant(5), row.GetString(6)), product, most));
+
+    public void TakeIn(string product, string batch, int units, DateTimeOffset at, string by)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(units, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(units, MostUnits);
+        database.Write(connection => Move(connection, product, batch, units, "in", null, at, by));
+    }
+
+    /// <summary>Takes one unit out for a client, from the given batch or from the one that came in first.</summary>
+    /// <returns>The movement and its batch, or null when there is none left of it.</returns>
+    public (long Move, string Batch)? Dispense(string product, string? batch, string client, DateTimeOffset at, string by) => database.Write(connection =>
+        Batches(connection, product).FirstOrDefault(held => held.Units > 0 && (batch is null || held.Batch == batch)) is { } from
+            ? ((long, string)?)(Move(connection, product, from.Batch, -1, "dispensed", client, at, by), from.Batch)
+            : null);
+
+    /// <summary>Undoes a dispensing: the unit goes back. Twice is once.</summary>
+    public void BringBack(long move, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
+        """
+        INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
+        SELECT product_id, batch, 1, 'back', client_id, id, $2, $3 FROM stock_move WHERE id = $1 AND kind = 'dispensed'
+        """,
+        move, at, by));
+
+    /// <summary>Writes down what a count found; the difference becomes a movement.</summary>
+    public void Count(string product, string batch, int found, DateTimeOffset at, string by)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(found);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(found, MostUnits);
+        database.Write(connection =>
+        {
+            var held = Batches(connection, product).FirstOrDefault(item => item.Batch == batch)?.Units ?? 0;
+            if (held != found)
+            {
+                Move(connection, product, batch, found - held, "count", null, at, by);
+            }
+        });
+    }
+
+    public void SetMark(string product, int? low) => database.Write(connection => low is { } mark
+        ? connection.Run("INSERT INTO stock_mark (product_id, low) VALUES ($1, $2) ON CONFLICT (product_id) DO UPDATE SET low = excluded.low", product, mark)
+        : connection.Run("DELETE FROM stock_mark WHERE product_id = $1", product));
+
+    private static List<StockBatch> Batches(SqliteConnection connection, string product) => connection.Query(
+        "SELECT batch, sum(units) FROM stock_move WHERE product_id = $1 GROUP BY batch HAVING sum(units) <> 0 ORDER BY min(id)",
+        row => new StockBatch(row.GetString(0), row.GetInt64(1)), product);
+
+    private static long Move(SqliteConnection connection, string product, string batch, long units, string kind, string? client, DateTimeOffset at, string by)
+    {
+        connection.Run(
+            "INSERT INTO stock_move (product_id, batch, units, kind, client_id, moved_at, moved_by) VALUES ($1, $2, $3, $4, $5, $6, $7)",
+            product, batch, units, kind, client, at, by);
+        return connection.Number("SELECT last_insert_rowid()");
+    }
+}
