@@ -49,13 +49,13 @@ public sealed class Stock(Database database)
             ? ((long, string)?)(Move(connection, product, from.Batch, -1, "dispensed", client, at, by), from.Batch)
             : null);
 
-    /// <summary>Undoes a dispensing: the unit goes back. Twice is once.</summary>
-    public void BringBack(long move, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
+    /// <summary>Undoes a dispensing to a client: the unit goes back. Twice is once.</summary>
+    public void BringBack(long move, string client, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
         """
         INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
-        SELECT product_id, batch, 1, 'back', client_id, id, $2, $3 FROM stock_move WHERE id = $1 AND kind = 'dispensed'
+        SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move WHERE id = $1 AND client_id = $2 AND kind = 'dispensed'
         """,
-        move, at, by));
+        move, client, at, by));
 
     /// <summary>Writes down what a count found; the difference becomes a movement.</summary>
     public void Count(string product, string batch, int found, DateTimeOffset at, string by)

@@ -206,8 +206,9 @@ public sealed class ShelfTests : IDisposable
         Assert.Equal([new StockBatch("B1", 1), new StockBatch("B2", 2)], Stock.Batches(Toner.Id));
 
         Stock.Count(Toner.Id, "B2", 5, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack(first.Value.Move, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack(first.Value.Move, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack(first.Value.Move, client.Id, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack(first.Value.Move, client.Id, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack(chosen.Value.Move, test.AddClient("Another").Id, TestDatabase.Noon, "Maren Holt");
         Assert.Equal(7, Stock.Levels()[Toner.Id].Units);
         Assert.Equal("Jory Pellan", Stock.Moves(Toner.Id).First(move => move.Kind == "dispensed").ClientName);
     }

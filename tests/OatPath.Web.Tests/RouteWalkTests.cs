@@ -10,6 +10,7 @@ public sealed class RouteWalkTests : IDisposable
 {
     private static readonly HashSet<string> Open = ["/sign-in", "/first-run", "/went-wrong", "/no-plan"];
     private readonly TestStudio studio = new();
+    private string? waiting;
 
     private List<string> Routes() =>
         [.. studio.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
@@ -18,6 +19,7 @@ public sealed class RouteWalkTests : IDisposable
 
     private string Fill(string route) => route
         .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
+        .Replace("/shelf/import/{id}", $"/shelf/import/{waiting ??= studio.Services.GetRequiredService<Store.ShelfImports>().Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}", StringComparison.Ordinal)
         .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
         .Replace("{fact}", "nothing", StringComparison.Ordinal)
         .Replace("{token}", "guess", StringComparison.Ordinal)

@@ -83,22 +83,24 @@ public sealed class StationTests : IDisposable
     }
 
     [Fact]
-    public async Task A_product_is_parked_emptied_and_taken_off_each_with_undo()
+    public async Task A_product_is_parked_looked_at_and_taken_off_each_with_undo()
     {
         using var browser = await studio.SignedIn();
         var address = $"/clients/{Id("Jory")}/shelf";
         foreach (var (handler, changes) in new (string, (string, string?)[])[]
         {
             ("Park", [("product", "harbour-n"), ("park", "true")]),
-            ("Empty", [("product", "harbour-n"), ("empty", "true")]),
+            ("Seen", [("product", "harbour-n"), ("left", "0.3333")]),
+            ("Seen", [("product", "harbour-n"), ("left", "new"), ("batch", "H-9")]),
             ("Remove", [("product", "harbour-n")]),
         })
         {
-            var before = CaseJson.Write(Record("Jory").Draft.Shelf);
+            string Now() => CaseJson.Write(BottleReading.Of(Record("Jory").Draft)) + CaseJson.Write(Record("Jory").Draft.Shelf) + CaseJson.Write(SupplyForecast.Of(Record("Jory").Draft, Record("Jory").Rules));
+            var before = Now();
             var done = await browser.Submit(await browser.Get(address), $"main form[action*='{handler}']", changes);
-            Assert.NotEqual(before, CaseJson.Write(Record("Jory").Draft.Shelf));
+            Assert.NotEqual(before, Now());
             await browser.Submit(done, ".done form");
-            Assert.Equal(before, CaseJson.Write(Record("Jory").Draft.Shelf));
+            Assert.Equal(before, Now());
         }
     }
 
@@ -106,7 +108,7 @@ public sealed class StationTests : IDisposable
     public async Task An_empty_sunscreen_stops_the_acid_in_the_draft_and_says_so()
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Empty']", ("product", "towpath-matt"), ("empty", "true"));
+        var page = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Seen']", ("product", "towpath-matt"), ("left", "0"));
 
         Assert.Contains("waits until there is a usable broad-spectrum sunscreen", page.Text, StringComparison.Ordinal);
         Assert.DoesNotContain(Record("Jory").DraftPath().Days, day => day.Evening.Steps.Any(step => step.Product == "sedge-serum"));

@@ -53,6 +53,9 @@ public sealed record HouseRules
     public int BeginnerExfoliationsPer7Days { get; init; } = 3;
     public int EstablishedExfoliationsPer7Days { get; init; } = 7;
 
+    /// <summary>Money as prices are written, at most 8 characters.</summary>
+    public string Currency { get; init; } = "";
+
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     public int ReorderLeadDays { get; init; } = 10;
 }

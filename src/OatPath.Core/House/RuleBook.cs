@@ -92,6 +92,10 @@ public static class RuleBook
     public const string KitWeak = "shelf.kit-weak";
     public const string KitStrong = "shelf.kit-strong";
     public const string ClinicianOnly = "shelf.clinician-only";
+    public const string PastItsTime = "shelf.past-its-time";
+    public const string AcidUnderAcid = "shelf.acid-under-acid";
+    public const string HiddenDouble = "shelf.hidden-double";
+    public const string OneExfoliant = "shelf.one-exfoliant";
     public const string Spoils = "supply.spoils";
     public const string LabelOnePercent = "label.one-percent-line";
     public const string LabelAlphabetical = "label.alphabetical";
@@ -189,6 +193,10 @@ public static class RuleBook
         new(KitWeak, "Weak kit", "public: cosmetic ingredient panel on AHA, 1998; the line at 15 % and pH 3.5: trade convention", "{product} is a weak kit: {percent} % AHA together at pH {ph}, rinsed off. It is only used in a planned session."),
         new(KitStrong, "Strong kit", "public: cosmetic ingredient panel on AHA, 1998: to 30 % at pH 3.0 or more, brief, rinsed, by trained people", "{product} is a strong kit: {percent} % AHA together at pH {ph}. Seconds to 3 min, only signed off for a client with a reason."),
         new(ClinicianOnly, "Only by a clinician", "trade convention", "{product} holds {substance}, which only a clinician prescribes; it is not planned here."),
+        new(PastItsTime, "Past its time", "trade convention", "{product} was good until {on:date}; throw it out."),
+        new(AcidUnderAcid, "Acid cleanser under an acid", "trade convention", "{product} is an acid cleanser, and {other} is an acid too: together they double up. Park one and cleanse gently."),
+        new(HiddenDouble, "A hidden active beside an open one", "trade convention", "{product} hides an active that {other} brings already; park it, so that only one is counted."),
+        new(OneExfoliant, "One exfoliant for a beginner", "trade convention", "A beginner uses one exfoliant. {other} is the milder start; {product} can wait until both are established."),
         new(Spoils, "Spoils before it is finished", "derived: months good after opening against the run-out day", "{product} is good until {on:date}; about {left} will be left over. A smaller package would do."),
         new(LabelOnePercent, "Order tells up to the 1 % line", "trade convention: ingredients fall in order down to 1 %", "From {what} on the list may be below 1 %, in any order ({count} such markers). What stands after it in small amounts adjusts rather than works."),
         new(LabelAlphabetical, "An alphabetical list tells no order", "derived: order by letter holds no amounts", "The list is in alphabetical order, so places tell nothing; acids are taken to work until the percent is known."),

@@ -27,6 +27,9 @@ public sealed record LabelReading
     /// <summary>Names the ingredient knowledge does not hold, as written.</summary>
     public required IReadOnlyList<string> Unknown { get; init; }
 
+    /// <summary>Every name as written, in order; the first has position 1.</summary>
+    public required IReadOnlyList<string> Written { get; init; }
+
     /// <summary>Everything the product does: each working family, and what it is for.</summary>
     public required IReadOnlyList<string> Roles { get; init; }
 

@@ -27,6 +27,7 @@ internal sealed class Summary(
             KindCertainty = certainty,
             Ingredients = ingredients,
             Unknown = unknown,
+            Written = [.. label.Items.Select(item => item.Text)],
             Roles = Roles(families),
             Flags = flags,
             Notes = notes,

@@ -24,6 +24,9 @@ public sealed record CarePath
     public required IReadOnlyList<Question> Questions { get; init; }
     public required IReadOnlyList<Because> Warnings { get; init; }
 
+    /// <summary>Families this skin is established in today, by evidence or by noted word.</summary>
+    public IReadOnlyList<Skin.Family> Established { get; init; } = [];
+
     /// <summary>Every report known and what it meant, oldest first.</summary>
     public required IReadOnlyList<ReportOutcome> Reports { get; init; }
 

@@ -63,7 +63,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
     private void ProductMayBeUsed(Product product, DateOnly day, Moment moment)
     {
         var intake = facts.Intake;
-        if (facts.File.Shelf.First(item => item.Product.Id == product.Id).State == ShelfState.Parked)
+        if (facts.File.Shelf.First(item => item.Product.Id == product.Id).State != ShelfState.InUse)
         {
             Report("shelf.parked", day, moment, product, "is parked");
         }
@@ -543,7 +543,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         var product = facts.Products[requested[0].Product];
         var from = requested[0].On > facts.Today ? requested[0].On : facts.Today;
         var until = from.AddDays(3 + 7);
-        if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || facts.File.Shelf.First(item => item.Product.Id == product.Id).State == ShelfState.Parked
+        if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || facts.File.Shelf.First(item => item.Product.Id == product.Id).State != ShelfState.InUse
             || Suitability.Judge(product, facts.Intake, from).Any(verdict => verdict.Refuses) || !Enumerable.Range(0, 14).All(ahead => HasSunscreen(from.AddDays(ahead)))
             || product.Traits.Use is KindUse.Session or KindUse.OnHand)
         {

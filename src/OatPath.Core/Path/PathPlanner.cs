@@ -61,6 +61,7 @@ public static class PathPlanner
             Ladders = summary!.Ladders,
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
             Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
+            Established = summary.Established,
             Reports = walk.Reactions.Reports,
             Supply = supply,
         };

@@ -13,6 +13,7 @@ internal sealed class PathSummary
     public required IReadOnlyList<LadderStatus> Ladders { get; init; }
     public required IReadOnlyList<Question> Questions { get; init; }
     public required IReadOnlyList<Because> Warnings { get; init; }
+    public required IReadOnlyList<Family> Established { get; init; }
 
     public static PathSummary Of(KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
     {
@@ -42,7 +43,7 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
-        return new() { Ladders = ladders, Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings };
+        return new() { Ladders = ladders, Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
     }
 
     private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)

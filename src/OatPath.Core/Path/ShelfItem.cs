@@ -2,7 +2,14 @@ using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Path;
 
-public enum ShelfState { InUse, Parked }
+public enum ShelfState
+{
+    InUse,
+    Parked,
+
+    /// <summary>Gone; kept in the record with its reason.</summary>
+    ThrownOut,
+}
 
 /// <summary>A product on the client's shelf and what was decided about it.</summary>
 public sealed record ShelfItem

@@ -56,7 +56,7 @@ public static class HardLimits
     {
         if (product.AhaPercent() is not { } percent)
         {
-            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "percent of its AHA"))));
+            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "AHA percent"))));
         }
         else if (percent > 30)
         {

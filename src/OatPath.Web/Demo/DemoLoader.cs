@@ -10,7 +10,7 @@ namespace OatPath.Web.Demo;
 
 /// <summary>Fills an empty database with the made-up studio: house, people, shelf and clients, shifted to today.</summary>
 public sealed class DemoLoader(
-    Studio studio, Store.People people, StudioShelf shelf, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
+    Studio studio, Store.People people, ShelfImports imports, Stock stock, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
 {
     public const string SignIn = "maren";
     public const string Password = "ferry-and-oats";
@@ -29,10 +29,7 @@ public sealed class DemoLoader(
 
         var rules = Read<HouseRules>("studio.json");
         studio.Save(rules, 0, Practitioner, clock.GetUtcNow());
-        foreach (var product in Read<List<Product>>("shelf.json"))
-        {
-            shelf.Save(product, 0);
-        }
+        LoadShelf();
 
         var zone = Zone();
         var names = Read<Dictionary<string, DemoName>>("names.json");
@@ -47,6 +44,24 @@ public sealed class DemoLoader(
         people.Add(Practitioner, SignIn, Roles.Owner, hash);
         people.Add("Tilde Renn", "tilde", Roles.Practitioner, hash);
         people.Add("Oskar Lind", "oskar", Roles.Assistant, hash);
+    }
+
+    private void LoadShelf()
+    {
+        var text = File.ReadAllText(System.IO.Path.Combine(Folder, "shelf.csv"));
+        var (products, problems) = ShelfCsv.Read(text, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+        if (problems.Count > 0)
+        {
+            throw new InvalidOperationException($"demo/shelf.csv: {problems[0]}");
+        }
+
+        var now = clock.GetUtcNow();
+        imports.Apply(imports.Keep("shelf.csv", text, now, Practitioner), products);
+        foreach (var (product, batch, units, low) in new[] { ("reed-water", "RW-0412", 4, 2), ("sedge-serum", "SS-0388", 3, 2), ("towpath-fluid", "TF-1190", 6, 3), ("towpath-tint", "TT-0907", 1, 2), ("drift-cream", "DC-0231", 5, 2), ("chalk-cream", "CC-0560", 2, 1), ("reed-razor", "RR-0077", 8, 3) })
+        {
+            stock.TakeIn(product, batch, units, now, Practitioner);
+            stock.SetMark(product, low);
+        }
     }
 
     private void Load(CaseFile demo, DemoName name)

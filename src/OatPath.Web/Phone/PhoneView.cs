@@ -42,6 +42,15 @@ public sealed class PhoneView
     /// <summary>The tick that an undo would take back.</summary>
     public LogEntry? LastEntry => Here.MaxBy(entry => entry.HappenedAt);
 
+    /// <summary>Products in use whose bottle is empty.</summary>
+    public IReadOnlyList<Core.Shelf.Product> Emptied => emptied ??= [.. BottleReading.Of(Record.Live).Values
+        .Where(product => product.EmptyOn <= Day && Record.Live.Shelf.Any(item => item.Product.Id == product.Id && item.State == ShelfState.InUse))];
+
+    private IReadOnlyList<Core.Shelf.Product>? emptied;
+
+    /// <summary>Why acids and retinoids wait for a sunscreen, or null.</summary>
+    public Because? NoSunscreen => Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.NoSunscreen)?.Because;
+
     public string Name(Step step) => Record.NameOf(step.Product);
 
     /// <summary>"An acid evening", "A rest evening".</summary>

@@ -37,6 +37,7 @@ public sealed class ClientRecord
         Zone = Rules.Zone,
         Contacts = Rules.Contacts,
         Opening = Rules.Opening,
+        Currency = Rules.Currency,
     };
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
@@ -59,6 +60,11 @@ public sealed class ClientRecord
 
     public Product? Product(string id) =>
         (Live.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;
+
+    /// <summary>A product of the draft shelf with what was seen of its bottle: empty since, opened, batch.</summary>
+    public Product Seen(string product) => (seen ??= BottleReading.Of(Draft))[product];
+
+    private IReadOnlyDictionary<string, Product>? seen;
 
     public string NameOf(string? product) => product is null ? "" : Product(product)?.Name ?? product;
 

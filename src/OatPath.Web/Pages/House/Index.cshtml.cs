@@ -180,6 +180,8 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             AcidHoldDays = Number("acidHold", "Hold before a step up", before.AcidHoldDays),
             SensitiveHoldDays = Number("sensitiveHold", "Hold on sensitive skin", before.SensitiveHoldDays),
             ClayMinutes = Number("clay", "Clay mask", before.ClayMinutes),
+            ReorderLeadDays = Number("reorder", "Reorder before a bottle ends", before.ReorderLeadDays),
+            Currency = Text("currency"),
             MaskBeforeToner = Text("maskBefore") != "false",
             MoisturiserAfterAcidAlways = Text("moisturiser") != "false",
         };
@@ -190,6 +192,8 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         "zone" => "Time zone",
         "acidHoldDays" => "Hold before a step up",
         "sensitiveHoldDays" => "Hold on sensitive skin",
+        "reorderLeadDays" => "Reorder before a bottle ends",
+        "currency" => "Money",
         "opening" => "Opening hours",
         _ => field,
     };

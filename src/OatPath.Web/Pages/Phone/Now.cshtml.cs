@@ -50,6 +50,17 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeP
         return Redirect(why == "my skin feels sore" ? "/my/report" : "/my");
     }
 
+    /// <summary>A new package of something that had run out was opened; a fact that acts at once.</summary>
+    public IActionResult OnPostOpened(string product, string key)
+    {
+        if (!IsKey(key) || !View.Emptied.Any(empty => empty.Id == product))
+        {
+            return Changed();
+        }
+
+        return Keep(new BottleSeen { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = product, Share = 1, Opened = true });
+    }
+
     public IActionResult OnPostUndo(string entry, string key)
     {
         if (View.LastEntry?.Id == entry && IsKey(key))

@@ -1,25 +1,51 @@
+using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.House;
 using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+using OatPath.Store;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.StudioShelf;
 
-public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
+public sealed class IndexModel(Store.StudioShelf shelf, ShelfSearch search, Stock stock) : PageModel
 {
+    private const int MostRows = 100;
+
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
 
+    [BindProperty(SupportsGet = true)]
+    public string? Kind { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Role { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Active { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public bool Archived { get; set; }
+
     public int Total { get; private set; }
+
+    public int Matching { get; private set; }
 
     public IReadOnlyList<Product> Rows { get; private set; } = [];
 
+    public IReadOnlyDictionary<string, StockLevel> Levels { get; private set; } = new Dictionary<string, StockLevel>();
+
+    public int Low { get; private set; }
+
+    public ShelfQuery Query => new((Q ?? "").Length <= 80 ? Q ?? "" : Q![..80], EnumName.Find<ProductKind>(Kind ?? ""), EnumName.Find<ShelfRole>(Role ?? ""), EnumName.Find<Substance>(Active ?? ""), Archived);
+
     public void OnGet()
     {
-        var all = shelf.All();
-        Total = all.Count;
-        var words = (Q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Rows = [.. all.Where(product => Array.TrueForAll(words, word => $"{product.Name} {product.Line} {ProductWords.Describe(product)}".Contains(word, StringComparison.OrdinalIgnoreCase))).Take(200)];
+        var (found, matching, total) = search.Find(Query, MostRows);
+        (Rows, Matching, Total) = ([.. found.Select(item => item.Product)], matching, total);
+        Levels = stock.Levels();
+        Low = Levels.Values.Count(level => level.IsLow);
     }
 
     public PartialViewResult OnGetList()
@@ -27,4 +53,7 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
         OnGet();
         return Partial("StudioShelf/_List", this);
     }
+
+    /// <summary>The whole shelf as a CSV file that reads back to the same shelf.</summary>
+    public FileContentResult OnGetExport() => File(Encoding.UTF8.GetBytes(ShelfCsv.Write(shelf.All())), "text/csv; charset=utf-8", "shelf.csv");
 }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using OatPath.Core.House;
+using OatPath.Core.Labels;
 using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -10,7 +11,7 @@ namespace OatPath.Web.Pages.StudioShelf;
 /// <summary>A product as typed. Keeps what was typed even where it cannot be used.</summary>
 public sealed class ProductForm
 {
-    public const int ActiveRows = 4;
+    public const int ActiveRows = 6;
 
     public string Name { get; set; } = "";
     public string Line { get; set; } = "";
@@ -20,6 +21,22 @@ public sealed class ProductForm
     public string ContentMl { get; set; } = "";
     public string Spf { get; set; } = "";
     public string MonthsGood { get; set; } = "";
+    public string Pieces { get; set; } = "";
+    public string UnitMl { get; set; } = "";
+    public string AmountCount { get; set; } = "";
+    public string AmountUnit { get; set; } = "";
+    public string Runniness { get; set; } = "";
+    public string Price { get; set; } = "";
+    public string Supplier { get; set; } = "";
+    public string Label { get; set; } = "";
+
+    /// <summary>The kind the last reading proposed: a kind nobody touched since may follow the next reading.</summary>
+    public string KindRead { get; set; } = "";
+
+    public bool AlcoholNearTop { get; set; }
+    public bool HeavyOil { get; set; }
+    public bool ShakeFirst { get; set; }
+    public bool KeepCold { get; set; }
     public bool BroadSpectrum { get; set; }
     public bool Matt { get; set; }
     public bool StrongSulphate { get; set; }
@@ -40,6 +57,19 @@ public sealed class ProductForm
             ContentMl = form["contentMl"].ToString().Trim(),
             Spf = form["spf"].ToString().Trim(),
             MonthsGood = form["monthsGood"].ToString().Trim(),
+            Pieces = form["pieces"].ToString().Trim(),
+            UnitMl = form["unitMl"].ToString().Trim(),
+            AmountCount = form["amountCount"].ToString().Trim(),
+            AmountUnit = form["amountUnit"].ToString(),
+            Runniness = form["runniness"].ToString().Trim(),
+            Price = form["price"].ToString().Trim(),
+            Supplier = form["supplier"].ToString().Trim(),
+            Label = form["label"].ToString().Replace("\r\n", "\n", StringComparison.Ordinal),
+            KindRead = form["kindRead"].ToString(),
+            AlcoholNearTop = form.ContainsKey("alcoholNearTop"),
+            HeavyOil = form.ContainsKey("heavyOil"),
+            ShakeFirst = form.ContainsKey("shakeFirst"),
+            KeepCold = form.ContainsKey("keepCold"),
             BroadSpectrum = form.ContainsKey("broadSpectrum"),
             Matt = form.ContainsKey("matt"),
             StrongSulphate = form.ContainsKey("strongSulphate"),
@@ -58,6 +88,18 @@ public sealed class ProductForm
         ContentMl = Text(product.ContentMl),
         Spf = product.Spf?.ToString(CultureInfo.InvariantCulture) ?? "",
         MonthsGood = product.MonthsGood?.ToString(CultureInfo.InvariantCulture) ?? "",
+        Pieces = product.Pieces?.ToString(CultureInfo.InvariantCulture) ?? "",
+        UnitMl = Text(product.UnitMl),
+        AmountCount = Text(product.Amount?.Count),
+        AmountUnit = product.Amount?.Unit.ToString() ?? "",
+        Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
+        Price = Text(product.Price),
+        Supplier = product.Supplier,
+        Label = product.Label,
+        AlcoholNearTop = product.AlcoholNearTop,
+        HeavyOil = product.HeavyOil,
+        ShakeFirst = product.ShakeFirst,
+        KeepCold = product.KeepCold,
         BroadSpectrum = product.BroadSpectrum,
         Matt = product.Matt,
         StrongSulphate = product.StrongSulphate,
@@ -77,12 +119,23 @@ public sealed class ProductForm
         {
             Name = Name,
             Kind = kind,
-            Line = Line.Length <= 80 ? Line : Line[..80],
+            Line = Line,
             Ph = Number(Ph, "pH", problems),
             Dispenser = Enum.TryParse<Dispenser>(Dispenser, out var dispenser) && Enum.IsDefined(dispenser) ? dispenser : Core.Shelf.Dispenser.Tube,
             ContentMl = Number(ContentMl, "Content", problems),
-            Spf = (int?)Number(Spf, "SPF", problems),
-            MonthsGood = (int?)Number(MonthsGood, "Months good", problems),
+            Spf = Whole(Spf, "SPF", problems),
+            MonthsGood = Whole(MonthsGood, "Months good", problems),
+            Pieces = Whole(Pieces, "Pieces", problems),
+            UnitMl = Number(UnitMl, "One pump or drop", problems),
+            Amount = ReadAmount(problems),
+            Runniness = Whole(Runniness, "Runniness", problems),
+            Price = Number(Price, "Price", problems),
+            Supplier = Supplier,
+            Label = Label.Trim(),
+            AlcoholNearTop = AlcoholNearTop,
+            HeavyOil = HeavyOil,
+            ShakeFirst = ShakeFirst,
+            KeepCold = KeepCold,
             BroadSpectrum = BroadSpectrum,
             Matt = Matt,
             StrongSulphate = StrongSulphate,
@@ -97,6 +150,55 @@ public sealed class ProductForm
         }
 
         return problems.Count == 0 ? product : null;
+    }
+
+    /// <summary>Puts in what a label tells. A name, a kind or a percent somebody typed stays.</summary>
+    public void Take(LabelReading reading)
+    {
+        Name = Name.Length > 0 ? Name : reading.Title;
+        Kind = Kind.Length == 0 || Kind == KindRead ? reading.Kind.ToString() : Kind;
+        KindRead = reading.Kind.ToString();
+        var typed = Actives.Where(row => row.Substance.Length > 0).ToList();
+        Actives = [.. reading.Actives.Select(active => (active.Substance.ToString(), Text(active.Percent) is { Length: > 0 } percent ? percent : typed.Find(row => row.Substance == active.Substance.ToString()).Percent ?? ""))];
+        Ph = Ph.Length > 0 ? Ph : Text(reading.Ph);
+        Spf = Spf.Length > 0 ? Spf : reading.Spf?.ToString(CultureInfo.InvariantCulture) ?? "";
+        BroadSpectrum |= reading.BroadSpectrum;
+        StrongSulphate = reading.Has(LabelFlags.StrongSulphate);
+        AlcoholNearTop = reading.Has(LabelFlags.AlcoholNearTop);
+        HeavyOil = reading.Has(LabelFlags.HeavyOil);
+        Contains = [.. Contains.Union(reading.Contains.Select(allergen => allergen.ToString()))];
+    }
+
+    private Amount? ReadAmount(List<Problem> problems)
+    {
+        if (AmountCount.Length == 0)
+        {
+            return null;
+        }
+
+        if (Enum.TryParse<AmountUnit>(AmountUnit, out var unit) && Enum.IsDefined(unit))
+        {
+            return Number(AmountCount, "Amount", problems) is { } count ? new(count, unit) : null;
+        }
+
+        problems.Add(new("Amount", "choose its unit, or leave the amount empty for the usual one"));
+        return null;
+    }
+
+    private static int? Whole(string text, string field, List<Problem> problems)
+    {
+        if (Number(text, field, problems) is not { } number)
+        {
+            return null;
+        }
+
+        if (number == Math.Truncate(number))
+        {
+            return (int)number;
+        }
+
+        problems.Add(new(field, "write a whole number, or leave it empty"));
+        return null;
     }
 
     private IEnumerable<Active> ReadActives(List<Problem> problems)
@@ -117,6 +219,14 @@ public sealed class ProductForm
         "product.contentMl" => "Content",
         "product.spf" => "SPF",
         "product.monthsGood" => "Months good",
+        "product.pieces" => "Pieces",
+        "product.unitMl" => "One pump or drop",
+        "product.amount.count" => "Amount",
+        "product.runniness" => "Runniness",
+        "product.price" => "Price",
+        "product.supplier" => "Supplier",
+        "product.label" => "Label",
+        "product.line" => "Line or maker",
         var other when other.StartsWith("product.actives", StringComparison.Ordinal) => "Percent of an active",
         var other => other,
     };

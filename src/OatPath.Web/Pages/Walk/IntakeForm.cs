@@ -21,6 +21,7 @@ public static class IntakeForm
             Flags = [.. Many<FlagKind>(form, "flag").Select(kind => ReadFlag(form, kind, problems))],
             WearsMakeUp = form.ContainsKey("wearsMakeUp"),
             HoursOutdoors = (double)(Number(form, "hoursOutdoors", "Hours outdoors", problems) ?? 1),
+            SweatOrWater = form.ContainsKey("sweatOrWater"),
             MinutesADay = (int)(Number(form, "minutesADay", "Minutes a day", problems) ?? 15),
             BudgetAMonth = Number(form, "budgetAMonth", "Budget a month", problems),
             History = form["history"].ToString().Trim(),

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
+using OatPath.Core.Labels;
 using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -10,14 +11,16 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>A studio product as it stands for this client.</summary>
-public sealed record Offer(Product Product, IReadOnlyList<Verdict> Verdicts, bool Owned, IReadOnlyList<Product> Instead)
+public sealed record Offer(Product Product, IReadOnlyList<Verdict> Verdicts, bool Owned, IReadOnlyList<Product> Instead, long Units)
 {
     public Verdict? Refused => Verdicts.FirstOrDefault(verdict => verdict.Refuses);
 }
 
-public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : WalkPage(room)
+[RequestSizeLimit(EditModel.LargeForm), RequestFormLimits(ValueLengthLimit = EditModel.LargeForm)]
+public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfSearch search, Stock stock) : WalkPage(room)
 {
     private const int MostOffers = 60;
+    private const int MostReason = 300;
 
     public override string Station => "Shelf";
 
@@ -31,23 +34,64 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
 
     public ProductForm Own { get; private set; } = new();
 
-    public void OnGet() => Fill();
+    /// <summary>What the pasted label says, once it was read.</summary>
+    public LabelReading? Reading { get; private set; }
+
+    /// <summary>What to do with the product of the pasted label, for this client.</summary>
+    public ShelfAdvice? OwnAdvice { get; private set; }
+
+    public bool OwnOpen { get; private set; }
+
+    public IReadOnlyList<ShelfAdvice> Review { get; private set; } = [];
+
+    public IReadOnlyList<SupplyForecastLine> Forecast { get; private set; } = [];
+
+    public void OnGet(bool own = false)
+    {
+        OwnOpen = own;
+        Fill();
+    }
 
     public PartialViewResult OnGetOffers()
     {
-        Fill();
+        FillOffers();
         return Partial("Walk/_Offers", this);
     }
 
-    /// <summary>Brings a studio product in; an active is asked for at the same time.</summary>
-    public IActionResult OnPostBring(string product)
+    public ShelfAdvice? AdviceOn(Product product) => Review.FirstOrDefault(advice => advice.Product.Id == product.Id && advice.Step != ShelfStep.Keep);
+
+    /// <summary>Brings a studio product in, from the cupboard when one is dispensed; an active is asked for at the same time.</summary>
+    public IActionResult OnPostBring(string product, bool dispense)
     {
         if (studio.Find(product) is not { } found)
         {
             return NotFound();
         }
 
-        return Put(found.Product, $"{found.Product.Name} is on the shelf.");
+        var facts = BringIn(found.Product, dispense, out var done, out var move);
+        return Finish(done, facts, move);
+    }
+
+    /// <summary>Reads the pasted label into the form and says what it means for this client; nothing is saved.</summary>
+    public IActionResult OnPostRead()
+    {
+        OwnOpen = true;
+        Own = ProductForm.From(Request.Form);
+        (Reading, var problem) = LabelReader.Read(Own.Label);
+        if (Reading is null)
+        {
+            Problems.Add(problem!);
+            Own.Label = Own.Label.Length > LabelReader.MaxLength ? "" : Own.Label;
+        }
+        else
+        {
+            Own.Take(Reading);
+            Own.Name = Own.Name.Length > 0 ? Own.Name : $"Own {KindTraits.Of(Reading.Kind).Title}";
+            Advise();
+        }
+
+        Fill();
+        return Page();
     }
 
     public IActionResult OnPostOwn()
@@ -55,16 +99,18 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
         Own = ProductForm.From(Request.Form);
         if (Own.ToProduct($"own-{Fact.NewId()[..12]}", Record.Today, Problems) is not { } product)
         {
+            OwnOpen = true;
+            Reading = Own.Label.Length > 0 ? LabelReader.Read(Own.Label).Reading : null;
             Fill();
             return Page();
         }
 
-        return Put(product, $"{product.Name} is on the shelf.");
+        return Finish(Said(product, out var facts), facts, null, "shelf?own=true");
     }
 
-    public IActionResult OnPostPark(string product, string reason, bool park)
+    public IActionResult OnPostPark(string product, string? reason, bool park)
     {
-        if (Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is not { } item)
+        if (Find(product) is not { } item)
         {
             return NotFound();
         }
@@ -76,100 +122,167 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio) : Walk
             return Page();
         }
 
-        var changed = item with { State = park ? ShelfState.Parked : ShelfState.InUse, Reason = (reason ?? "").Trim() is { Length: <= 300 } text ? text : "" };
-        return Finish(park ? $"{item.Product.Name} is parked." : $"{item.Product.Name} is back in use.", Room.Make(Id, "shelf", changed, By));
+        var changed = item with { State = park ? ShelfState.Parked : ShelfState.InUse, Reason = Reason(reason) };
+        return Finish(park ? $"{item.Product.Name} is parked." : $"{item.Product.Name} is back in use.", [Room.Make(Id, "shelf", changed, By)]);
     }
 
-    public IActionResult OnPostEmpty(string product, bool empty)
+    /// <summary>Parks a product and brings in what does its work instead, in one step.</summary>
+    public IActionResult OnPostReplace(string product, string with, string? reason)
     {
-        if (Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is not { } item)
+        if (Find(product) is not { } item || studio.Find(with) is not { } found)
         {
             return NotFound();
         }
 
-        var changed = item with { Product = item.Product with { EmptyOn = empty ? Record.Today : null, OpenedOn = empty ? item.Product.OpenedOn : Record.Today } };
-        return Finish(empty ? $"{item.Product.Name} is marked empty." : $"A new {item.Product.Name} was opened today.", Room.Make(Id, "shelf", changed, By));
+        var facts = new List<Fact> { Room.Make(Id, "shelf", item with { State = ShelfState.Parked, Reason = Reason(reason) }, By) };
+        facts.AddRange(BringIn(found.Product, false, out var done, out _));
+        return Finish($"{item.Product.Name} is parked. {done}", facts);
     }
 
-    public IActionResult OnPostRemove(string product) => Record.Draft.Shelf.Any(item => item.Product.Id == product)
-        ? Finish($"{Record.NameOf(product)} left the shelf.", Room.Make(Id, "shelf-removed", product, By))
+    public IActionResult OnPostThrowOut(string product, string? reason)
+    {
+        if (Find(product) is not { } item)
+        {
+            return NotFound();
+        }
+
+        return Finish($"{item.Product.Name} is thrown out.", [Room.Make(Id, "shelf", item with { State = ShelfState.ThrownOut, Reason = Reason(reason) }, By)]);
+    }
+
+    /// <summary>How much is left, or a new package: a fact that acts at once.</summary>
+    public IActionResult OnPostSeen(string product, string? left, string? batch)
+    {
+        if (Find(product) is not { } item)
+        {
+            return NotFound();
+        }
+
+        var opened = left == "new";
+        if (!opened && (!decimal.TryParse(left, System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out _)))
+        {
+            Problems.Add(new("What is left", "choose how much is left, or that a new one was opened"));
+            Fill();
+            return Page();
+        }
+
+        var share = opened ? 1 : Math.Clamp(decimal.Parse(left!, System.Globalization.CultureInfo.InvariantCulture), 0, 1);
+        var text = (batch ?? "").Trim();
+        var fact = Dispensing.Seen(Room, Record, item.Product.Id, share, By, opened, text.Length <= 40 ? text : text[..40]);
+        return Finish(opened ? $"A new {item.Product.Name} was opened today." : share == 0 ? $"{item.Product.Name} is marked empty." : $"{item.Product.Name}: what is left is noted.", [fact]);
+    }
+
+    public IActionResult OnPostRemove(string product) => Find(product) is not null
+        ? Finish($"{Record.NameOf(product)} left the shelf.", [Room.Make(Id, "shelf-removed", product, By)])
         : NotFound();
 
-    private IActionResult Put(Product product, string done)
+    public Verdict? Refuses(Product product) =>
+        Suitability.Judge(product, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Refuses);
+
+    private ShelfItem? Find(string product) => Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product);
+
+    private static string Reason(string? reason) => (reason ?? "").Trim() is { Length: <= MostReason } text ? text : reason!.Trim()[..MostReason];
+
+    private List<Fact> BringIn(Product product, bool dispense, out string done, out long? move)
     {
-        var refused = Refuses(product);
-        var item = new ShelfItem
+        move = null;
+        var bottle = product;
+        if (dispense && stock.Dispense(product.Id, null, Id, Record.AsOf, By) is { } taken)
         {
-            Product = product,
-            State = refused is null ? ShelfState.InUse : ShelfState.Parked,
-            Reason = refused is null ? "" : Words.Say(refused.Because),
-        };
-        var facts = new List<Fact> { Room.Make(Id, "shelf", item, By) };
-        if (refused is null && product.IsActive() && User.IsInRole(People.Roles.Assistant) == false)
-        {
-            facts.Add(Room.Decide(Id, By, (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product.Id }));
-            done += " It is asked for: patch test first, then its ladder.";
-        }
-        else if (refused is not null)
-        {
-            done = $"{product.Name} is parked: {Words.Say(refused.Because)}";
+            move = taken.Move;
+            bottle = product with { Batch = taken.Batch, OpenedOn = Record.Today };
         }
 
-        return Finish(done, facts);
+        done = Said(bottle, out var facts);
+        return facts;
     }
 
-    private IActionResult Finish(string done, params List<Fact> facts)
+    /// <summary>The facts that put a product on the shelf, and the sentence that says what happened.</summary>
+    private string Said(Product product, out List<Fact> facts)
+    {
+        var item = OwnItem.Of(product, Record);
+        facts = [Room.Make(Id, "shelf", item, By)];
+        if (item.State == ShelfState.Parked)
+        {
+            return $"{product.Name} is parked: {item.Reason}";
+        }
+
+        if (!product.IsActive() || User.IsInRole(People.Roles.Assistant))
+        {
+            return $"{product.Name} is on the shelf.";
+        }
+
+        facts.Add(Room.Decide(Id, By, (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product.Id }));
+        return $"{product.Name} is on the shelf. It is asked for: patch test first, then its ladder.";
+    }
+
+    private IActionResult Finish(string done, List<Fact> facts, long? move = null, string to = "shelf")
     {
         if (Save(facts))
         {
-            return Back("shelf", done, facts[0].Id);
+            return Back(to, done, facts[0].Id, move);
+        }
+
+        if (move is { } taken)
+        {
+            stock.BringBack(taken, Id, Record.AsOf, By);
         }
 
         Fill();
         return Page();
     }
 
-    public Verdict? Refuses(Product product) =>
-        Suitability.Judge(product, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Refuses);
-
     private void Fill()
+    {
+        FillOffers();
+        Forecast = SupplyForecast.Of(Record.Draft, Record.Rules);
+        Review = ReviewOf([.. Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)]);
+    }
+
+    private IReadOnlyList<ShelfAdvice> ReviewOf(IReadOnlyList<Product> owned)
+    {
+        var established = Record.DraftPath().Established;
+        return ShelfReview.Of(owned, studio.All(), Record.Draft.Intake, Record.Today,
+            product => product.Families().All(family => FamilyTraits.Of(family).Irritant == Degree.No || established.Contains(family)));
+    }
+
+    private void Advise()
+    {
+        if (Own.ToProduct("own-preview", Record.Today, []) is { } product)
+        {
+            OwnAdvice = ReviewOf([.. Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product), product])
+                .First(advice => advice.Product.Id == product.Id);
+        }
+    }
+
+    private void FillOffers()
     {
         Version = Record.Client.Version;
         ModelState.Remove(nameof(Version));
+        var levels = stock.Levels();
+        var (found, _, _) = search.Find(new((Q ?? "").Length <= 80 ? Q ?? "" : "", null, null, null), int.MaxValue);
+        var owned = Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet();
         var all = studio.All();
-        var words = (Q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var matching = all.Where(product => Array.TrueForAll(words, word => Text(product).Contains(word, StringComparison.OrdinalIgnoreCase))).ToList();
-        Offers = [.. matching.OrderBy(product => FillsALack(product) ? 0 : 1).Take(MostOffers).Select(product => ToOffer(product, all))];
-        More = matching.Count - Offers.Count;
+        Offers = [.. found.Select(item => item.Product).OrderBy(product => FillsALack(product) ? 0 : 1).Take(MostOffers).Select(product => ToOffer(product, all, owned, levels))];
+        More = found.Count - Offers.Count;
     }
 
     /// <summary>A suitable cleanser, moisturiser or sunscreen that the shelf does not have yet: what every routine needs stands first.</summary>
     private bool FillsALack(Product product)
     {
         bool Owned(Func<Product, bool> like) => Record.Draft.Shelf.Any(item => item.State == ShelfState.InUse && like(item.Product));
-        static bool Cleanser(Product p) => p.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser;
+        static bool Cleanser(Product p) => p.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser && !p.IsAcidCleanser();
         static bool Moisturiser(Product p) => p.Kind is ProductKind.Moisturiser;
         bool Sunscreen(Product p) => p.Kind is not ProductKind.MoisturiserWithSpf && p.IsUsableSunscreen(Record.Rules.EverydaySpf, Record.Today);
         return ((Cleanser(product) && !Owned(Cleanser)) || (Moisturiser(product) && !Owned(Moisturiser)) || (Sunscreen(product) && !Owned(Sunscreen)))
             && Refuses(product) is null;
     }
 
-    private Offer ToOffer(Product product, IReadOnlyList<Product> all)
+    private Offer ToOffer(Product product, IReadOnlyList<Product> all, HashSet<string> owned, IReadOnlyDictionary<string, StockLevel> levels)
     {
         var verdicts = Suitability.Judge(product, Record.Draft.Intake, Record.Today);
-        var refused = verdicts.Any(verdict => verdict.Refuses);
-        var owned = Record.Draft.Shelf.Any(item => item.Product.Id == product.Id);
-        return new(product, verdicts, owned, refused ? Instead(product, all) : []);
+        var refused = verdicts.FirstOrDefault(verdict => verdict.Refuses);
+        return new(product, verdicts, owned.Contains(product.Id),
+            refused is null ? [] : ShelfReview.Instead(product, [.. Record.Draft.Shelf.Select(item => item.Product)], all, Record.Draft.Intake, Record.Today, refused.Because.Rule),
+            levels.TryGetValue(product.Id, out var level) ? level.Units : 0);
     }
-
-    /// <summary>Studio products that do a like job and suit this client.</summary>
-    private List<Product> Instead(Product refused, IReadOnlyList<Product> all) =>
-        [.. all.Where(product => product.Id != refused.Id && product.IsActive() == refused.IsActive() && product.IsAcid() == refused.IsAcid()
-                && product.Traits.LeaveOn == refused.Traits.LeaveOn && product.Has(Family.Retinoid) == refused.Has(Family.Retinoid)
-                && (refused.IsActive() || product.Kind == refused.Kind)
-                && Refuses(product) is null && !Record.Draft.Shelf.Any(item => item.Product.Id == product.Id))
-            .Take(3)];
-
-    private static string Text(Product product) =>
-        $"{product.Name} {product.Line} {product.Traits.Title} {string.Join(' ', product.Actives.Select(active => SubstanceTraits.Of(active.Substance).Title))}";
 }

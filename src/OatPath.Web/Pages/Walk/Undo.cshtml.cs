@@ -7,7 +7,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>Takes one change back. Both stay in the record.</summary>
-public sealed class UndoModel(RecordRoom room, Links links, IAuthorizationService authorization) : WalkPage(room)
+public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthorizationService authorization) : WalkPage(room)
 {
     public override string Station => "Undo";
 
@@ -17,12 +17,16 @@ public sealed class UndoModel(RecordRoom room, Links links, IAuthorizationServic
     [BindProperty(SupportsGet = true, Name = "back")]
     public string? From { get; set; }
 
+    /// <summary>The unit that left the cupboard with it.</summary>
+    [BindProperty(SupportsGet = true)]
+    public long? Move { get; set; }
+
     public IActionResult OnGet() => Redirect($"/clients/{Id}/ramp");
 
     public async Task<IActionResult> OnPostAsync()
     {
         var fact = Record.Facts.FirstOrDefault(found => found.Id == FactId);
-        if (fact is null || fact.Kind is "log" or "retract" or "intake")
+        if (fact is null || fact.Kind is "retract" or "intake" || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is not BottleSeen))
         {
             return NotFound();
         }
@@ -47,10 +51,13 @@ public sealed class UndoModel(RecordRoom room, Links links, IAuthorizationServic
         }
         else
         {
-            // A shelf line that came in with its start goes out with it.
-            var together = Record.Facts.Where(other => other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy && other.Kind == "decision" && fact.Kind == "shelf");
+            // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
+            var together = Record.Facts.Where(other => fact.Kind == "shelf" && other.Kind is "shelf" or "decision" && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
             var undone = together.Append(fact).DistinctBy(other => other.Id).Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id)).ToList();
-            Save(undone);
+            if (Save(undone) && Move is { } move)
+            {
+                stock.BringBack(move, Id, Record.AsOf, By);
+            }
         }
 
         TempData["Done"] = "Taken back.";

@@ -46,7 +46,8 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     {
         try
         {
-            room.Append(Id, Version, facts);
+            // What is saved together is one step and one undo, so it carries one time.
+            room.Append(Id, Version, [.. facts.Select(fact => fact with { RecordedAt = facts[0].RecordedAt })]);
             return true;
         }
         catch (ConflictException)
@@ -60,12 +61,12 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         }
     }
 
-    protected IActionResult Back(string station, string done, string? undoFact = null)
+    protected IActionResult Back(string station, string done, string? undoFact = null, long? move = null)
     {
         TempData["Done"] = done;
         if (undoFact is not null)
         {
-            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station}";
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}{(move is { } taken ? $"&move={taken}" : "")}";
         }
 
         return Redirect($"/clients/{Id}/{station}");

@@ -1,5 +1,5 @@
 // Keyboard for the practitioner. Letters work outside fields only; Escape leaves a field.
-const go = { d: '/', c: '/clients', n: '/clients/new', h: '/house', b: '/shelf' };
+const go = { d: '/', c: '/clients', n: '/clients/new', h: '/house', b: '/shelf', a: '/scales' };
 const help = document.querySelector('dialog.help');
 
 document.addEventListener('keydown', (event) => {

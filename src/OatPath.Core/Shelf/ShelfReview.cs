@@ -1,0 +1,110 @@
+using OatPath.Core.House;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Shelf;
+
+/// <summary>What to do with a product a client owns.</summary>
+public enum ShelfStep
+{
+    Keep,
+
+    /// <summary>Off the plan; it may come back when its reason is gone.</summary>
+    Park,
+
+    /// <summary>Never used at home: parked, and brought to the studio.</summary>
+    BringIn,
+
+    /// <summary>Past its time.</summary>
+    ThrowOut,
+}
+
+/// <summary>Advice on one product, with its reason and what would do its work instead.</summary>
+/// <param name="Because">Null where the product is simply kept.</param>
+/// <param name="Instead">Best first; empty where nothing fits or nothing is needed.</param>
+public sealed record ShelfAdvice(Product Product, ShelfStep Step, Because? Because, IReadOnlyList<Product> Instead);
+
+/// <summary>Looks over all a client owns at once: hidden doubles, acid under acid, what has no place at home.</summary>
+/// <remarks>Source: trade convention. A beginner uses one exfoliant; an acid cleanser is an acid; a hidden active counts like an open one.</remarks>
+public static class ShelfReview
+{
+    private const int MostInstead = 3;
+
+    /// <param name="owned">What is on the client's shelf and not parked.</param>
+    /// <param name="studio">What could be brought in instead.</param>
+    /// <param name="established">Whether the client is established in all families of a product.</param>
+    public static IReadOnlyList<ShelfAdvice> Of(IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, Func<Product, bool> established)
+    {
+        var keptExfoliant = Preferred(owned.Where(product => IsOpenExfoliant(product) && Refusal(product, intake, day) is null));
+        return [.. owned.Select(product => Advise(product, owned, keptExfoliant, intake, day, established) is var (step, because) && step == ShelfStep.Keep
+            ? new ShelfAdvice(product, step, because, [])
+            : new ShelfAdvice(product, step, because, Instead(product, owned, studio, intake, day, because!.Rule)))];
+    }
+
+    private static (ShelfStep, Because?) Advise(Product product, IReadOnlyList<Product> owned, Product? keptExfoliant, Intake intake, DateOnly day, Func<Product, bool> established)
+    {
+        Because Say(string rule, Product? other = null) => Because.Of(rule, ("product", product.Name), ("other", other?.Name ?? ""));
+        if (Refusal(product, intake, day) is { } refused)
+        {
+            return (refused.Because.Rule is RuleBook.NeverAtHome or RuleBook.SalicylicLimit or RuleBook.AhaLimit or RuleBook.AhaPh ? ShelfStep.BringIn : ShelfStep.Park, refused.Because);
+        }
+
+        if (product.GoodUntil() is { } good && good < day)
+        {
+            return (ShelfStep.ThrowOut, Because.Of(RuleBook.PastItsTime, ("product", product.Name), ("on", good)));
+        }
+
+        if (product.IsAcidCleanser() && owned.FirstOrDefault(other => other != product && other.IsAcid() && other.Traits.LeaveOn && other.Traits.Use == KindUse.Daily) is { } acid)
+        {
+            return (ShelfStep.Park, Say(RuleBook.AcidUnderAcid, acid));
+        }
+
+        if (IsHidden(product) && owned.FirstOrDefault(other => other != product && !IsHidden(other) && other.IsActive() && other.Families().Intersect(product.Families()).Any(Irritates)) is { } open)
+        {
+            return (ShelfStep.Park, Say(RuleBook.HiddenDouble, open));
+        }
+
+        if (IsOpenExfoliant(product) && keptExfoliant is not null && keptExfoliant != product && !(established(product) && established(keptExfoliant)))
+        {
+            return (ShelfStep.Park, Say(RuleBook.OneExfoliant, keptExfoliant));
+        }
+
+        return (ShelfStep.Keep, null);
+    }
+
+    /// <summary>Of several exfoliants left on, the one to keep: with the percent and pH known, mildest free acid first.</summary>
+    private static Product? Preferred(IEnumerable<Product> exfoliants) => exfoliants
+        .OrderBy(product => FreeAcidReading.Of(product)?.FreePercent ?? double.MaxValue).ThenBy(product => product.Id, StringComparer.Ordinal).FirstOrDefault();
+
+    private static bool IsOpenExfoliant(Product product) => product.IsAcid() && product.Traits is { LeaveOn: true, Use: KindUse.Daily } && product.Kind is not ProductKind.PeelPad;
+
+    /// <summary>An irritant in a kind that is not bought for it.</summary>
+    private static bool IsHidden(Product product) => product.IsActive() && product.Kind is ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf or ProductKind.EyeGel or ProductKind.NeckCream
+        or ProductKind.CalmingToner or ProductKind.HydratingSerum or ProductKind.NiacinamideSerum or ProductKind.FaceOil or ProductKind.OcclusiveBalm or ProductKind.LipBalm or ProductKind.SunscreenFluid
+        or ProductKind.SunscreenTinted or ProductKind.SpotPatch or ProductKind.SoothingMask or ProductKind.HydratingMask && product.Irritancy() != Degree.No;
+
+    private static bool Irritates(Family family) => FamilyTraits.Of(family).Irritant != Degree.No;
+
+    private static Verdict? Refusal(Product product, Intake intake, DateOnly day) => Suitability.Judge(product, intake, day).FirstOrDefault(verdict => verdict.Refuses);
+
+    /// <summary>Studio products that do the same work and suit this client.</summary>
+    public static IReadOnlyList<Product> Instead(Product refused, IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, string rule)
+    {
+        var gentle = rule is RuleBook.AcidUnderAcid or RuleBook.HiddenDouble or RuleBook.OneExfoliant;
+        return rule == RuleBook.OneExfoliant
+            ? []
+            : [.. studio.Where(product => product.Id != refused.Id && owned.All(other => other.Id != product.Id) && Does(product, refused, gentle) && Refusal(product, intake, day) is null)
+                .OrderBy(product => Suitability.Judge(product, intake, day).Count).ThenByDescending(product => product.Actives.Count(active => refused.Has(active.Family))).ThenBy(product => product.Id, StringComparer.Ordinal)
+                .Take(MostInstead)];
+    }
+
+    private static bool Does(Product product, Product refused, bool gentle)
+    {
+        if (gentle || !refused.IsActive())
+        {
+            return !product.IsActive() && (product.Kind == refused.Kind || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
+        }
+
+        return product.IsActive() && product.IsAcid() == refused.IsAcid() && product.Traits.LeaveOn == refused.Traits.LeaveOn && product.Traits.Use == refused.Traits.Use
+            && product.Has(Family.Retinoid) == refused.Has(Family.Retinoid);
+    }
+}
