@@ -245,11 +245,13 @@ public static class ShelfCsv
                 Supplier = Text("supplier"),
                 Label = Text("label").Replace("\r\n", "\n", StringComparison.Ordinal),
             };
-            if (problems.Count == before)
+            var found = new List<Problem>();
+            CaseCheck.CheckProduct(found, product, today, "");
+            var named = problems.Skip(before).Select(problem => problem.Field).ToHashSet();
+            problems.AddRange(found.Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy)).Where(problem => !named.Contains(problem.Field)));
+            if (product.Id is "new" or "import")
             {
-                var found = new List<Problem>();
-                CaseCheck.CheckProduct(found, product, today, "");
-                problems.AddRange(found.Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy)));
+                problems.Add(new(line, "id", $"{product.Id} is kept for the program; give another id"));
             }
 
             return problems.Count == before ? product : null;

@@ -166,6 +166,16 @@ public class LabelTests
         Assert.Equal("Ford peel", reading.Title);
     }
 
+    [Fact]
+    public void A_line_of_claims_above_a_list_without_heading_is_no_part_of_it()
+    {
+        var reading = Read("Old kiln liquid\nPeel, 35 % glycolic acid, pH 2.6\nAqua, Glycolic Acid, Sodium Hydroxide");
+
+        Assert.Equal(ProductKind.WashOffPeel, reading.Kind);
+        Assert.Equal(["Water", "Glycolic Acid", "Sodium Hydroxide"], reading.Ingredients.Select(item => item.Name));
+        Assert.Equal((new Active(Substance.Glycolic, 35), 2.6m), (reading.Actives.Single(), reading.Ph!.Value));
+    }
+
     [Theory]
     [InlineData("Resorcinol")]
     [InlineData("Pyruvic Acid")]

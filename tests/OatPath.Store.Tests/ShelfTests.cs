@@ -112,6 +112,8 @@ public sealed class ShelfTests : IDisposable
     [InlineData("name\nReed", "kind", "missing")]
     [InlineData("", "file", "is empty")]
     [InlineData("name,kind\nReed,scrub,extra", "row", "3 fields for 2 columns")]
+    [InlineData("id,name,kind\nnew,Reed,scrub", "id", "another id")]
+    [InlineData("name,kind,ph,price\nReed,soup,15,-3", "price", "0 to 100000")]
     [InlineData("name,kind,matt\nReed,scrub,perhaps", "matt", "yes or no")]
     public void A_broken_row_names_line_field_and_remedy(string file, string field, string remedy)
     {

@@ -114,12 +114,19 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
 
     public void Dispose() => invoker.Dispose();
 
-    private async Task<Answer> Send(HttpMethod method, string address, IEnumerable<KeyValuePair<string, string>>? fields, bool follow)
+    /// <summary>Sends one file with the form's token, as a browser does.</summary>
+    public Task<Answer> Upload(string address, string token, string fileName, byte[] content) => Send(HttpMethod.Post, address, null, true, new MultipartFormDataContent
+    {
+        { new StringContent(token), "__RequestVerificationToken" },
+        { new ByteArrayContent(content), "file", fileName },
+    });
+
+    private async Task<Answer> Send(HttpMethod method, string address, IEnumerable<KeyValuePair<string, string>>? fields, bool follow, HttpContent? body = null)
     {
         for (var hop = 0; hop < 8; hop++)
         {
             using var request = new HttpRequestMessage(method, new Uri(new Uri("http://localhost"), address));
-            request.Content = fields is null ? null : new FormUrlEncodedContent(fields);
+            request.Content = body ?? (fields is null ? null : new FormUrlEncodedContent(fields));
             if (cookies.Count > 0)
             {
                 request.Headers.Add("Cookie", string.Join("; ", cookies.Select(pair => $"{pair.Key}={pair.Value}")));
@@ -134,7 +141,7 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
 
             if (follow && (int)response.StatusCode is >= 300 and < 400)
             {
-                (method, fields, address) = (HttpMethod.Get, null, response.Headers.Location!.ToString());
+                (method, fields, body, address) = (HttpMethod.Get, null, null, response.Headers.Location!.ToString());
                 continue;
             }
 

@@ -201,7 +201,7 @@ public static class RuleBook
         new(LabelOnePercent, "Order tells up to the 1 % line", "trade convention: ingredients fall in order down to 1 %", "From {what} on the list may be below 1 %, in any order ({count} such markers). What stands after it in small amounts adjusts rather than works."),
         new(LabelAlphabetical, "An alphabetical list tells no order", "derived: order by letter holds no amounts", "The list is in alphabetical order, so places tell nothing; acids are taken to work until the percent is known."),
         new(LabelUnknownNames, "Names that are not known", "house default", "Names not known here: {count}. Look them up before trusting the reading."),
-        new(LabelUnknownStrength, "Strength that the label does not give", "derived from the AHA and salicylic limits: an assumed value never clears a limit", "The label does not give {what}. Until it is known, the product cannot be planned."),
+        new(LabelUnknownStrength, "Strength that the label does not give", "derived from the AHA and salicylic limits: an assumed value never clears a limit", "The label does not give {what}. Until that is known, the product cannot be planned."),
         new(LabelHiddenActive, "An active where nobody expects one", "trade convention", "This {kind} hides an active: {what}. It counts wherever that active counts."),
         new(LabelOverAcid, "Pushes an acid in", "trade convention", "{what} straight over an acid would push it in; keep it off acid evenings or wait."),
         new(OutcomeCarryOn, "Carry on", "house default", "Sting {sting}, redness {redness}: within what is expected."),

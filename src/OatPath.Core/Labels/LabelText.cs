@@ -113,17 +113,19 @@ internal sealed partial class LabelText
         return BrokenWord().Replace(normal, "$1$2");
     }
 
-    /// <summary>First lines without a comma, above a list with commas, are the product's name and claims.</summary>
+    /// <summary>Without a heading the list begins at the first line that mostly names ingredients; what stands above it is the product's name and claims.</summary>
     private static (string Title, string List) TakeTitle(string text)
     {
         var lines = text.Split('\n');
-        var first = Array.FindIndex(lines, line => Separators().Count(line) > 0);
-        if (first <= 0 || lines[..first].Any(line => IngredientTable.Known.Find(line) is not null))
+        var parts = Array.ConvertAll(lines, line =>
         {
-            return ("", text);
-        }
-
-        return (string.Join('\n', lines[..first]), string.Join('\n', lines[first..]));
+            var found = new List<LabelItem>();
+            Split(line, LabelSection.Ingredients, found);
+            return found;
+        });
+        var first = Array.FindIndex(parts, line => line.Count > 1 && line.Count(part => IngredientTable.Known.Find(part.Text) is not null) * 2 > line.Count);
+        first = first < 0 ? Array.FindIndex(parts, line => line.Count > 1) : first;
+        return first <= 0 ? ("", text) : (string.Join('\n', lines[..first]), string.Join('\n', lines[first..]));
     }
 
     private static void Split(string body, LabelSection section, List<LabelItem> items)
@@ -180,11 +182,15 @@ internal sealed partial class LabelText
             text = text[1..^1].Trim();
         }
 
-        if (text.Any(char.IsLetterOrDigit) && !(section == LabelSection.ActiveBox && text.Equals("Purpose", StringComparison.OrdinalIgnoreCase)))
+        if (text.Any(char.IsLetterOrDigit) && !IsClaim(text) && !(section == LabelSection.ActiveBox && text.Equals("Purpose", StringComparison.OrdinalIgnoreCase)))
         {
             items.Add(new(text, section, percent));
         }
     }
+
+    /// <summary>"pH 3.9" and "SPF 50" say something of the whole, and name nothing in it.</summary>
+    private static bool IsClaim(string text) =>
+        PhPattern().Match(text) is { Success: true, Index: 0 } ph ? ph.Length == text.Length : SpfPattern().Match(text) is { Success: true, Index: 0 };
 
     internal static decimal? Number(string text) =>
         decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? number : null;

@@ -20,8 +20,9 @@ public enum ShelfStep
 
 /// <summary>Advice on one product, with its reason and what would do its work instead.</summary>
 /// <param name="Because">Null where the product is simply kept.</param>
-/// <param name="Instead">Best first; empty where nothing fits or nothing is needed.</param>
-public sealed record ShelfAdvice(Product Product, ShelfStep Step, Because? Because, IReadOnlyList<Product> Instead);
+/// <param name="Instead">Studio products to bring in, best first; empty where nothing fits or nothing is needed.</param>
+/// <param name="Already">A product the client has that does its work, or null.</param>
+public sealed record ShelfAdvice(Product Product, ShelfStep Step, Because? Because, IReadOnlyList<Product> Instead, Product? Already = null);
 
 /// <summary>Looks over all a client owns at once: hidden doubles, acid under acid, what has no place at home.</summary>
 /// <remarks>Source: trade convention. A beginner uses one exfoliant; an acid cleanser is an acid; a hidden active counts like an open one.</remarks>
@@ -35,9 +36,18 @@ public static class ShelfReview
     public static IReadOnlyList<ShelfAdvice> Of(IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, Func<Product, bool> established)
     {
         var keptExfoliant = Preferred(owned.Where(product => IsOpenExfoliant(product) && Refusal(product, intake, day) is null));
-        return [.. owned.Select(product => Advise(product, owned, keptExfoliant, intake, day, established) is var (step, because) && step == ShelfStep.Keep
-            ? new ShelfAdvice(product, step, because, [])
-            : new ShelfAdvice(product, step, because, Instead(product, owned, studio, intake, day, because!.Rule)))];
+        return [.. owned.Select(product => Complete(product, Advise(product, owned, keptExfoliant, intake, day, established)))];
+
+        ShelfAdvice Complete(Product product, (ShelfStep Step, Because? Because) advice)
+        {
+            if (advice.Because is not { } because)
+            {
+                return new(product, ShelfStep.Keep, null, []);
+            }
+
+            var already = owned.FirstOrDefault(other => other != product && Serves(other, product, because.Rule, intake, day));
+            return new(product, advice.Step, because, already is null ? Instead(product, owned, studio, intake, day, because.Rule) : [], already);
+        }
     }
 
     private static (ShelfStep, Because?) Advise(Product product, IReadOnlyList<Product> owned, Product? keptExfoliant, Intake intake, DateOnly day, Func<Product, bool> established)
@@ -86,22 +96,21 @@ public static class ShelfReview
 
     private static Verdict? Refusal(Product product, Intake intake, DateOnly day) => Suitability.Judge(product, intake, day).FirstOrDefault(verdict => verdict.Refuses);
 
-    /// <summary>Studio products that do the same work and suit this client.</summary>
-    public static IReadOnlyList<Product> Instead(Product refused, IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, string rule)
-    {
-        var gentle = rule is RuleBook.AcidUnderAcid or RuleBook.HiddenDouble or RuleBook.OneExfoliant;
-        return rule == RuleBook.OneExfoliant
-            ? []
-            : [.. studio.Where(product => product.Id != refused.Id && owned.All(other => other.Id != product.Id) && Does(product, refused, gentle) && Refusal(product, intake, day) is null)
-                .OrderBy(product => Suitability.Judge(product, intake, day).Count).ThenByDescending(product => product.Actives.Count(active => refused.Has(active.Family))).ThenBy(product => product.Id, StringComparer.Ordinal)
-                .Take(MostInstead)];
-    }
+    /// <summary>Studio products that do the same work and suit this client, fewest cautions first.</summary>
+    public static IReadOnlyList<Product> Instead(Product refused, IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, string rule) =>
+        [.. studio.Where(product => product.Id != refused.Id && owned.All(other => other.Id != product.Id) && Serves(product, refused, rule, intake, day))
+            .OrderBy(product => Suitability.Judge(product, intake, day).Count).ThenByDescending(product => product.Actives.Count(active => refused.Has(active.Family))).ThenBy(product => product.Id, StringComparer.Ordinal)
+            .Take(MostInstead)];
+
+    /// <summary>Whether a product does the work of a refused one, suits the client, and brings no new trouble.</summary>
+    private static bool Serves(Product product, Product refused, string rule, Intake intake, DateOnly day) =>
+        rule != RuleBook.OneExfoliant && Does(product, refused, rule is RuleBook.AcidUnderAcid or RuleBook.HiddenDouble) && Refusal(product, intake, day) is null && product.UsableOn(day);
 
     private static bool Does(Product product, Product refused, bool gentle)
     {
         if (gentle || !refused.IsActive())
         {
-            return !product.IsActive() && (product.Kind == refused.Kind || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
+            return !product.IsActive() && !product.StrongSulphate && !product.Contains.Contains(Allergen.Fragrance) && (product.Kind == refused.Kind || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
         }
 
         return product.IsActive() && product.IsAcid() == refused.IsAcid() && product.Traits.LeaveOn == refused.Traits.LeaveOn && product.Traits.Use == refused.Traits.Use

@@ -10,7 +10,7 @@ namespace OatPath.Web.Demo;
 
 /// <summary>Fills an empty database with the made-up studio: house, people, shelf and clients, shifted to today.</summary>
 public sealed class DemoLoader(
-    Studio studio, Store.People people, ShelfImports imports, Stock stock, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
+    Studio studio, Store.People people, StudioShelf shelf, ShelfImports imports, Stock stock, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
 {
     public const string SignIn = "maren";
     public const string Password = "ferry-and-oats";
@@ -73,7 +73,7 @@ public sealed class DemoLoader(
         Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) => new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body));
 
         var all = new List<Fact> { Make("intake", demo.Intake, met) };
-        all.AddRange(demo.Shelf.Select(item => Make("shelf", item, met)));
+        all.AddRange(demo.Shelf.Select(item => Make("shelf", item with { Product = Known(item.Product) }, met)));
         all.AddRange(demo.Treatments.Select(treatment => Make("treatment", treatment, met)));
         all.AddRange(demo.Occasions.Select(occasion => Make("occasion", occasion, met)));
         all.AddRange(demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make("decision", decision, met, decision.Id)));
@@ -82,6 +82,11 @@ public sealed class DemoLoader(
         var record = room.Derive(client.Id)!;
         room.Publish(record, Practitioner, record.Client.Version);
     }
+
+    /// <summary>What the studio's shelf knows of a product beyond what planning needs.</summary>
+    private Product Known(Product product) => shelf.Find(product.Id) is { } found
+        ? product with { Price = found.Product.Price, Supplier = found.Product.Supplier, Label = found.Product.Label }
+        : product;
 
     // Ids are unique in one case file only; in the database every fact has its own.
     private static Decision WithNewId(Decision decision) => decision with { Id = Fact.NewId(), By = Practitioner };

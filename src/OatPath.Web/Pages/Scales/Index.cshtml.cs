@@ -69,7 +69,7 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
         var labelled = Number(pan.Percent, $"{name}, percent", 100);
         var value = pan.Ph.Length == 0 ? null : Number(pan.Ph, $"{name}, pH", 14);
         return substance is { } known && labelled > 0 && SubstanceTraits.Of(known).Pka is not null && (value is not null || pan.Ph.Length == 0)
-            ? pan with { Product = new Product { Id = ByHand, Name = $"{SubstanceTraits.Of(known).Title} {labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(known, labelled)], Ph = value } }
+            ? pan with { Product = new Product { Id = ByHand, Name = $"{char.ToUpperInvariant(SubstanceTraits.Of(known).Title[0])}{SubstanceTraits.Of(known).Title[1..]} {labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(known, labelled)], Ph = value } }
             : pan;
     }
 

@@ -58,7 +58,11 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         return Partial("Walk/_Offers", this);
     }
 
-    public ShelfAdvice? AdviceOn(Product product) => Review.FirstOrDefault(advice => advice.Product.Id == product.Id && advice.Step != ShelfStep.Keep);
+    /// <summary>What to do with a product on the shelf; for a parked one, why it is better left parked. Null when it can be kept.</summary>
+    public ShelfAdvice? AdviceOn(ShelfItem item) => (item.State == ShelfState.InUse ? Review : ReviewOf([.. InUse, item.Product]))
+        .FirstOrDefault(advice => advice.Product.Id == item.Product.Id && advice.Step != ShelfStep.Keep);
+
+    private IEnumerable<Product> InUse => Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => Record.Seen(item.Product.Id));
 
     /// <summary>Brings a studio product in, from the cupboard when one is dispensed; an active is asked for at the same time.</summary>
     public IActionResult OnPostBring(string product, bool dispense)
@@ -103,6 +107,14 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             Reading = Own.Label.Length > 0 ? LabelReader.Read(Own.Label).Reading : null;
             Fill();
             return Page();
+        }
+
+        // What it would double up with is parked too, with its reason; the practitioner may use it all the same.
+        var advice = ReviewOf([.. InUse, product]).First(found => found.Product.Id == product.Id);
+        if (advice.Because is { } because && Refuses(product) is null)
+        {
+            var parked = new ShelfItem { Product = product, State = ShelfState.Parked, Reason = Words.Say(because) };
+            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, "shelf", parked, By)], null, "shelf?own=true");
         }
 
         return Finish(Said(product, out var facts), facts, null, "shelf?own=true");
@@ -235,7 +247,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         FillOffers();
         Forecast = SupplyForecast.Of(Record.Draft, Record.Rules);
-        Review = ReviewOf([.. Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)]);
+        Review = ReviewOf([.. InUse]);
     }
 
     private IReadOnlyList<ShelfAdvice> ReviewOf(IReadOnlyList<Product> owned)
@@ -249,8 +261,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         if (Own.ToProduct("own-preview", Record.Today, []) is { } product)
         {
-            OwnAdvice = ReviewOf([.. Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product), product])
-                .First(advice => advice.Product.Id == product.Id);
+            OwnAdvice = ReviewOf([.. InUse, product]).First(advice => advice.Product.Id == product.Id);
         }
     }
 
