@@ -33,7 +33,7 @@ public static class ShelfCsv
     public static string Write(IEnumerable<Product> products)
     {
         var text = new StringBuilder();
-        using var writer = new CsvWriter(new StringWriter(text), new CsvConfiguration(CultureInfo.InvariantCulture) 
+        using var writer = new CsvWriter(new StringWriter(text), new CsvConfiguration(CultureInfo.InvariantCulture)
         {
             NewLine = "\r\n",
             ShouldQuote = field => field.Field is { Length: > 0 } text && (text.AsSpan().IndexOfAny(Quoted) >= 0 || text[0] == ' ' || text[^1] == ' '),

@@ -36,6 +36,91 @@ public sealed class CommandTests : IDisposable
         }
     }
 
+    [Theory]
+    [InlineData("glycolic", "10", "4.0", 4.03)]
+    [InlineData("glycolic", "30", "3.0", 26.1)]
+    [InlineData("salicylic", "2", "3,5", 0.456)]
+    [InlineData("azelaic", "10", "4.6", 4.71)]
+    public void Free_acid_is_printed(string acid, string percent, string ph, double free)
+    {
+        var (exit, output, _) = Run(FreeAcidCommand.Run, "--acid", acid, "--percent", percent, "--ph", ph);
+
+        Assert.Equal(ExitCode.Ok, exit);
+        Assert.Equal(free, System.Text.Json.JsonDocument.Parse(output).RootElement.GetProperty("freePercent").GetDouble(), free * 0.005);
+    }
+
+    [Fact]
+    public void A_blend_adds_up_and_an_assumed_pH_is_marked()
+    {
+        double Free(params string[] words) => System.Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, words).Output).RootElement.GetProperty("freePercent").GetDouble();
+        string[] glycolic = ["--acid", "glycolic", "--percent", "8"];
+        string[] lactic = ["--acid", "lactic", "--percent", "5"];
+
+        Assert.Equal(Free([.. glycolic, "--ph", "3.6"]) + Free([.. lactic, "--ph", "3.6"]), Free([.. glycolic, .. lactic, "--ph", "3.6"]), 3);
+        var assumed = System.Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, [.. glycolic, "--kind", "exfoliating-toner"]).Output).RootElement;
+        Assert.True(assumed.GetProperty("phAssumed").GetBoolean());
+        Assert.Contains("clears no limit", assumed.GetProperty("note").GetString(), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("--ph: give a pH from 0 to 14", "--acid", "glycolic", "--percent", "10", "--ph", "15")]
+    [InlineData("--percent: give a percent", "--acid", "glycolic", "--percent", "-1", "--ph", "3")]
+    [InlineData("--percent: give a percent", "--acid", "glycolic", "--percent", "0", "--ph", "3")]
+    [InlineData("--percent: together they pass 100", "--acid", "glycolic", "--percent", "60", "--acid", "lactic", "--percent", "60", "--ph", "3")]
+    [InlineData("--acid: soup is not known", "--acid", "soup", "--percent", "10", "--ph", "3")]
+    [InlineData("--acid: retinol is not known", "--acid", "retinol", "--percent", "1", "--ph", "3")]
+    [InlineData("--ph: is missing", "--acid", "glycolic", "--percent", "10")]
+    [InlineData("--percent: is missing", "--acid", "glycolic", "--ph", "3")]
+    [InlineData("--percent: is missing for glycolic", "--acid", "glycolic", "--acid", "lactic")]
+    [InlineData("--ph: needs a value", "--acid", "glycolic", "--percent", "10", "--ph")]
+    [InlineData("--colour: unknown option", "--colour", "red")]
+    [InlineData("--acid: is missing")]
+    public void Free_acid_refuses_bad_input_by_name(string message, params string[] words)
+    {
+        var (exit, output, errors) = Run(FreeAcidCommand.Run, words);
+
+        Assert.Equal((ExitCode.BadInput, ""), (exit, output));
+        Assert.StartsWith(message, errors, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_label_is_read_from_standard_input()
+    {
+        using var output = new StringWriter();
+        using var errors = new StringWriter();
+        var exit = LabelCommand.Run(new StringReader("Aqua, Cocamidopropyl Betaine, Glycolic Acid, Moonpetal, Phenoxyethanol"), output, errors);
+        var read = System.Text.Json.JsonDocument.Parse(output.ToString()).RootElement;
+
+        Assert.Equal(ExitCode.Ok, exit);
+        Assert.Equal("exfoliating-cleanser", read.GetProperty("kind").GetString());
+        Assert.Equal("Moonpetal", read.GetProperty("unknown")[0].GetString());
+        var acid = read.GetProperty("ingredients").EnumerateArray().Single(item => item.GetProperty("name").GetString() == "Glycolic Acid");
+        Assert.Equal(("aha", 3, "works"), (acid.GetProperty("family").GetString(), acid.GetProperty("position").GetInt32(), acid.GetProperty("role").GetString()));
+        Assert.InRange(acid.GetProperty("certainty").GetDouble(), 0.5, 1);
+    }
+
+    [Theory]
+    [InlineData(5_000_000, "more than 20000 characters")]
+    [InlineData(0, "paste the list")]
+    public void A_label_too_long_or_empty_exits_2(int length, string message)
+    {
+        using var output = new StringWriter();
+        using var errors = new StringWriter();
+
+        Assert.Equal(ExitCode.BadInput, LabelCommand.Run(new StringReader(new string('a', length)), output, errors));
+        Assert.Contains(message, errors.ToString(), StringComparison.Ordinal);
+        Assert.Equal("", output.ToString());
+    }
+
+    [Fact]
+    public void The_supply_of_a_case_is_printed()
+    {
+        var (exit, output, _) = Run(SupplyCommand.Run, System.IO.Path.Combine(Repository.Root, "demo", "cases", "beginner.json"));
+
+        Assert.Equal(ExitCode.Ok, exit);
+        Assert.All(System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray(), line => Assert.True(line.GetProperty("left").GetDecimal() <= line.GetProperty("full").GetDecimal()));
+    }
+
     [Fact]
     public void A_hand_edited_path_with_an_acid_on_a_pause_day_exits_3_with_rule_and_date()
     {

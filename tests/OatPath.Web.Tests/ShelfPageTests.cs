@@ -231,6 +231,7 @@ public sealed class ShelfPageTests : IDisposable
 
         Assert.Contains("Sunscreen is missing", gone.Text, StringComparison.Ordinal);
         Assert.Contains(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.NoSunscreen);
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
         var opened = await phone.Submit(gone, "form[action*='Opened']");
         Assert.DoesNotContain("Sunscreen is missing", opened.Text, StringComparison.Ordinal);
         Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.NoSunscreen);

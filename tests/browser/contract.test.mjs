@@ -28,7 +28,7 @@ test('every demo case is valid, and its path of 84 days too, twice the same', ()
 
 test('the launcher works from any folder, prints usage, and refuses what it does not know', () => {
   const run = (...args) => spawnSync(join(root, 'oat'), args, { cwd: '/', encoding: 'utf8' });
-  for (const command of ['demo', 'serve', 'test', 'plan', 'audit', 'help']) {
+  for (const command of ['demo', 'serve', 'test', 'plan', 'audit', 'supply', 'label', 'free-acid', 'help']) {
     const answer = run(command, '--help');
     assert.equal(answer.status, 0);
     assert.match(answer.stdout, /usage: oat/);

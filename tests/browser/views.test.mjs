@@ -48,7 +48,7 @@ describe('views', () => {
   });
 
   const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link'];
-  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/house', '/nowhere',
+  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/nowhere',
     ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Dov/routine', '/clients/Sunniva/ramp'];
   for (const view of views) {
     test(`${view} is accessible and does not scroll sideways`, async () => {

@@ -28,6 +28,9 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
 
     public LabelReading? Reading { get; private set; }
 
+    /// <summary>Why the pasted text could not be read, said beside it.</summary>
+    public Problem? LabelProblem { get; private set; }
+
     public List<Problem> Problems { get; } = [];
 
     public StockLevel Level { get; private set; } = new(0, null);
@@ -66,14 +69,13 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
     public IActionResult OnPostRead()
     {
         Form = ProductForm.From(Request.Form);
-        (Reading, var problem) = LabelReader.Read(Form.Label);
+        (Reading, LabelProblem) = LabelReader.Read(Form.Label);
         if (Reading is not null)
         {
             Form.Take(Reading);
         }
         else
         {
-            Problems.Add(problem!);
             Form.Label = Form.Label.Length > LabelReader.MaxLength ? "" : Form.Label;
         }
 

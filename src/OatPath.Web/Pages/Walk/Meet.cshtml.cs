@@ -1,5 +1,5 @@
-using OatPath.Core.House;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Skin;
 using OatPath.Store;

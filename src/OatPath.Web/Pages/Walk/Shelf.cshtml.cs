@@ -37,6 +37,9 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     /// <summary>What the pasted label says, once it was read.</summary>
     public LabelReading? Reading { get; private set; }
 
+    /// <summary>Why the pasted text could not be read, said beside it.</summary>
+    public Problem? LabelProblem { get; private set; }
+
     /// <summary>What to do with the product of the pasted label, for this client.</summary>
     public ShelfAdvice? OwnAdvice { get; private set; }
 
@@ -81,10 +84,9 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         OwnOpen = true;
         Own = ProductForm.From(Request.Form);
-        (Reading, var problem) = LabelReader.Read(Own.Label);
+        (Reading, LabelProblem) = LabelReader.Read(Own.Label);
         if (Reading is null)
         {
-            Problems.Add(problem!);
             Own.Label = Own.Label.Length > LabelReader.MaxLength ? "" : Own.Label;
         }
         else
