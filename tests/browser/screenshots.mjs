@@ -18,7 +18,7 @@ await page.goto(`${studio.origin}/clients/${clients.Perrin}/meet`);
 await page.check('#allergy-Salicylates');
 await page.click('text=Save and go to the shelf');
 await at('Perrin', 'shelf?q=acid', 'shelf');
-await page.click('#offers li:has-text("Alder toner") button:has-text("Reed water")');
+await page.click('#offers li:has-text("Alder toner") .instead button');
 await page.goto(`${studio.origin}/shelf`); await page.mouse.move(640, 795); await keep('studio-shelf');
 await page.goto(`${studio.origin}/shelf/new`);
 await page.fill('#p-label', 'Harbour morning wash\nIngredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum');

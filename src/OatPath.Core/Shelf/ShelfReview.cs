@@ -99,7 +99,7 @@ public static class ShelfReview
     /// <summary>Studio products that do the same work and suit this client, fewest cautions first.</summary>
     public static IReadOnlyList<Product> Instead(Product refused, IReadOnlyList<Product> owned, IReadOnlyList<Product> studio, Intake intake, DateOnly day, string rule) =>
         [.. studio.Where(product => product.Id != refused.Id && owned.All(other => other.Id != product.Id) && Serves(product, refused, rule, intake, day))
-            .OrderBy(product => Suitability.Judge(product, intake, day).Count).ThenByDescending(product => product.Actives.Count(active => refused.Has(active.Family))).ThenBy(product => product.Id, StringComparer.Ordinal)
+            .OrderBy(product => Suitability.Judge(product, intake, day).Count).ThenByDescending(product => product.Kind == refused.Kind).ThenByDescending(product => product.Actives.Count(active => refused.Has(active.Family))).ThenBy(product => product.Id, StringComparer.Ordinal)
             .Take(MostInstead)];
 
     /// <summary>Whether a product does the work of a refused one, suits the client, and brings no new trouble.</summary>
