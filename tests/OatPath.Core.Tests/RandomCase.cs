@@ -33,6 +33,8 @@ internal static class RandomCase
         new() { Id = "pyruvic", Name = "Lime drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Pyruvic, 5)], Ph = 3.6m },
         new() { Id = "nolabel", Name = "Plain bottle", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Lactic)], },
         new() { Id = "toomuch", Name = "Forge wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 35)], Ph = 3.6m },
+        new() { Id = "blade", Name = "Reed edge", Kind = ProductKind.UltrasonicBlade },
+        new() { Id = "pha", Name = "Pebble liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Gluconolactone, 8)] },
         new() { Id = "scrubmask", Name = "Silt mask", Kind = ProductKind.ScrubMask, Actives = [new(Substance.Lactic, 4), new(Substance.Papain)], Ph = 3.9m },
         new() { Id = "acidgel", Name = "Marsh gel", Kind = ProductKind.GelCleanser, Actives = [new(Substance.Salicylic, 1)], Ph = 4.5m },
         new() { Id = "nightpad", Name = "Thistle night pads", Kind = ProductKind.PeelPad, Actives = [new(Substance.Retinol, 0.2m), new(Substance.Mandelic, 5)], Ph = 3.7m },

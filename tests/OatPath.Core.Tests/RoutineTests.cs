@@ -20,7 +20,7 @@ public class RoutineTests
 
     [Fact]
     public void An_acid_evening_stands_in_order_with_hands_drying_and_fingertips() => Assert.Equal(
-        ["hands", "oil", "cleanser", "dry", "toner", "glycolic", "hands-after", "hydra", "eye", "cream"], Keys(AcidEvening().Plan(1).Days[0].Evening));
+        ["hands", "oil", "cleanser", "dry", "toner", "dry-between", "glycolic", "hands-after", "hydra", "eye", "cream"], Keys(AcidEvening().Plan(1).Days[0].Evening));
 
     [Fact]
     public void A_morning_ends_with_sunscreen_and_eye_gel_stands_before_it() => Assert.Equal(
@@ -57,6 +57,17 @@ public class RoutineTests
         Assert.True(keys.IndexOf("cleanser") < keys.IndexOf("oil"));
         Assert.True(keys.IndexOf("oil") < keys.IndexOf("cream"));
         Assert.Contains(path.Warnings, because => because.Rule == RuleBook.ByHandOrder);
+    }
+
+    [Fact]
+    public void A_hand_order_that_cannot_be_is_explained_and_not_silently_changed()
+    {
+        var evening = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Evening, Products = ["cream", "cleanser"] }).Plan(1);
+        var morning = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Morning, Products = ["sun", "cream"] }).Plan(1);
+
+        Assert.Equal("rinsing would take it off again", evening.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]);
+        Assert.Equal("sunscreen goes on last of all", morning.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]);
+        Assert.DoesNotContain(AcidEvening().Plan(1).Warnings, because => because.Rule == RuleBook.ByHandImpossible);
     }
 
     [Fact]

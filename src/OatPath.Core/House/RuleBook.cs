@@ -41,6 +41,7 @@ public static class RuleBook
     public const string SunscreenUnusable = "shelf.sunscreen-unusable";
     public const string ManySteps = "routine.many-steps";
     public const string ByHandOrder = "routine.by-hand-order";
+    public const string ByHandImpossible = "routine.by-hand-impossible";
     public const string ShelfLacks = "shelf.lacks";
     public const string SunscreenRequired = "hard.sunscreen-required";
     public const string SunscreenMorning = "sunscreen.morning";
@@ -121,7 +122,7 @@ public static class RuleBook
         new(AgeRetinoid, "No retinoid under 18", "trade convention", "{product} holds a retinoid, which is not planned under 18."),
         new(Pregnancy, "Pregnancy and breastfeeding", "trade convention, by family", "{product} holds {family}, which is not planned in pregnancy or while breastfeeding without a clinician's word; retinoids and hydroquinone never."),
         new(Isotretinoin, "Isotretinoin within 6 months", "trade convention", "{product} is left out: isotretinoin now or within 6 months allows only a gentle routine."),
-        new(RosaceaScrub, "No scrub with rosacea", "trade convention", "{product} is left out: skin with rosacea is not scrubbed."),
+        new(RosaceaScrub, "No scrub or ultrasonic edge with rosacea", "trade convention", "{product} is left out: skin with rosacea is neither scrubbed nor worked with an ultrasonic edge."),
         new(StrongSulphate, "No strong sulphate on dry or sensitive skin", "trade convention", "{product} has a strong sulphate base; dry or sensitive skin does better without."),
         new(RosaceaAcid, "Azelaic or PHA first with rosacea", "trade convention", "With rosacea, azelaic acid or a PHA comes before {product}."),
         new(GentlerAcidFirst, "Mandelic, lactic or azelaic before glycolic", "trade convention", "This skin marks easily: mandelic, lactic or azelaic acid comes before {product}."),
@@ -142,6 +143,7 @@ public static class RuleBook
         new(SunscreenUnusable, "Sunscreen that does not count", "trade convention", "{product} is not a usable sunscreen now: its SPF, its UVA cover or its age is short."),
         new(ManySteps, "More than 6 steps", "house default", "The {moment} has {count} steps; over 6 people stop doing it. Park one."),
         new(ByHandOrder, "Order set by hand", "house default", "By hand, {first} goes on before {second}, against the usual thin-to-thick order; the later one may not sink in."),
+        new(ByHandImpossible, "An order that cannot be", "derived: what is rinsed would take off what stays on; nothing goes over sunscreen", "{first} cannot go on before {second}: {why}. They keep their usual places."),
         new(ShelfLacks, "The shelf lacks something", "trade convention", "The shelf lacks {what}."),
         new(SunscreenRequired, "No light-sensitising active without sunscreen", "trade convention", "{product} waits until there is a usable broad-spectrum sunscreen of SPF {spf} or more on the shelf."),
         new(SunscreenMorning, "Sunscreen every morning with a light-sensitising active", "trade convention", "Sunscreen SPF {spf} every morning, because {product} makes skin more sensitive to light."),

@@ -96,7 +96,9 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return null;
         }
 
-        if (Either(t => t.Product.Traits.ByHand, t => t.Acid || Retinoid(t) || t.Product.Traits.ByHand) && rule.On(RuleBook.ByHandAlone))
+        // Established skin may follow the blade with something mild, once dry; two strong exfoliants stay apart by the budget of the evening.
+        var bladeAlone = bothEstablished && Either(t => t.Product.Kind == ProductKind.UltrasonicBlade, t => !t.Product.Traits.ByHand && !Retinoid(t));
+        if (!bladeAlone && Either(t => t.Product.Traits.ByHand, t => t.Acid || Retinoid(t) || t.Product.Traits.ByHand) && rule.On(RuleBook.ByHandAlone))
         {
             return Say(RuleBook.ByHandAlone);
         }

@@ -57,11 +57,25 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
         }
 
+        foreach (var (order, moment) in new[] { (morningOrder, Moment.Morning), (eveningOrder, Moment.Evening) })
+        {
+            foreach (var (first, second) in RoutineBuilder.Impossible(Ordered(moment), order))
+            {
+                yield return Because.Of(RuleBook.ByHandImpossible, ("first", first.Product.Name), ("second", second.Product.Name),
+                    ("why", first.Slot == RoutineSlot.Sunscreen ? "sunscreen goes on last of all" : "rinsing would take it off again"));
+            }
+        }
+
         foreach (var pair in days.Where(day => day.Date == facts.Today).SelectMany(day => RoutineBuilder.OutOfOrder(day.Morning.Steps).Concat(RoutineBuilder.OutOfOrder(day.Evening.Steps))))
         {
             yield return Because.Of(RuleBook.ByHandOrder, ("first", NameOf(pair.Earlier)), ("second", NameOf(pair.Later)));
         }
     }
+
+    /// <summary>Everything on the shelf that has a place in one moment's order.</summary>
+    private List<RoutineItem> Ordered(Moment moment) => [.. facts.File.Shelf
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.In(moment) && RoutineSlots.Of(item.Product.Kind) is not null)
+        .Select(item => new RoutineItem(item.Product, RoutineSlots.Of(item.Product.Kind)!.Value, []))];
 
     private HalfDay Half(DateOnly day, Moment moment, (List<Track> Placed, List<(Track Track, Because Because)> Resting) actives, Because? repair)
     {

@@ -10,7 +10,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 {
     private readonly List<Product> everyday = [.. facts.File.Shelf
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
-        .Select(item => item.Product).OrderBy(product => product.Id, StringComparer.Ordinal)];
+        .Select(item => item.Product).Order(ProductOrder.ByContent)];
 
     private readonly List<Product> aside = [.. facts.File.Shelf
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand)

@@ -336,16 +336,33 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             Report("routine.rinse-first", day.Date, moment, products[stays], "would be rinsed off again");
         }
 
-        foreach (var acid in applied.Where(step => step.Slot == RoutineSlot.Acid))
-        {
-            if (acid.SkinState != SkinState.Dry)
-            {
-                Report(RuleBook.DryBeforeAcid, day.Date, moment, facts.Products[acid.Product!], "goes on skin that is not dry");
-            }
-        }
+        AcidsGoOnDrySkin(steps, day.Date, moment);
 
         Pairs(products, day.Date, moment);
         Exfoliation(products, day.Date, moment);
+    }
+
+    /// <summary>Walks the half day: water, rinsing and watery toner wet the skin, drying fully ends it.</summary>
+    private void AcidsGoOnDrySkin(IReadOnlyList<Step> steps, DateOnly date, Moment moment)
+    {
+        var wet = false;
+        foreach (var step in steps)
+        {
+            var product = step.Product is not null && facts.Products.TryGetValue(step.Product, out var found) ? found : null;
+            if (step.Action == StepAction.Apply && product is not null && product.Traits.LeaveOn && product.IsAcid() && (wet || step.SkinState != SkinState.Dry))
+            {
+                Report(RuleBook.DryBeforeAcid, date, moment, product, "goes on skin that is not dry");
+            }
+
+            wet = step.Action switch
+            {
+                StepAction.Water => true,
+                StepAction.Dry => step.SkinState != SkinState.Dry,
+                StepAction.Apply when product is not null => product.Traits.Removal is Removal.Rinse or Removal.WarmFlannel or Removal.DampPad or Removal.SoakedChamois || (product.Kind == ProductKind.CalmingToner && !product.IsAcid())
+                    || (wet && !product.Traits.LeaveOn),
+                _ => wet,
+            };
+        }
     }
 
     private void Pairs(List<Product> products, DateOnly date, Moment moment)
@@ -366,8 +383,10 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
                     Report(RuleBook.PeroxideWithRetinoid, date, moment, a, $"meets {b.Id}");
                 }
 
-                var byHand = a.Traits.ByHand || b.Traits.ByHand;
-                if (byHand && (a.IsAcid() || b.IsAcid() || a.Has(Family.Retinoid) || b.Has(Family.Retinoid) || (a.Traits.ByHand && b.Traits.ByHand)))
+                var mildAfterBlade = (a.Kind == ProductKind.UltrasonicBlade) != (b.Kind == ProductKind.UltrasonicBlade) && !(a.Traits.ByHand && b.Traits.ByHand)
+                    && !a.Has(Family.Retinoid) && !b.Has(Family.Retinoid) && facts.Established(a, date) && facts.Established(b, date);
+                bool Rubs(Product one, Product other) => one.Traits.ByHand && (other.IsAcid() || other.Has(Family.Retinoid) || other.Traits.ByHand);
+                if (!mildAfterBlade && (Rubs(a, b) || Rubs(b, a)))
                 {
                     Report(RuleBook.ByHandAlone, date, moment, a, $"meets {b.Id}");
                 }
@@ -421,6 +440,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.ScrubMask, 2),
         ("scrub mask", product => product.Kind == ProductKind.ScrubMask, 1),
         ("razor", product => product.Kind == ProductKind.Razor, 1),
+        ("ultrasonic blade", product => product.Kind == ProductKind.UltrasonicBlade, 1),
         ("peel pad", product => product.Kind == ProductKind.PeelPad, 3),
         ("enzyme", product => product.Kind == ProductKind.Enzyme || product.Families().Contains(Family.Enzyme), 2),
         ("acid cleanser", product => product.Kind == ProductKind.ExfoliatingCleanser || (product.Traits.Removal != Removal.None && product.IsAcid()

@@ -38,7 +38,7 @@ internal sealed class RampWalk
         this.rule = rule;
         this.restrictions = restrictions;
         var index = 0;
-        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).OrderBy(item => item.Product.Id, StringComparer.Ordinal))
+        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).OrderBy(item => LoadIndex.Of(item.Product)).ThenBy(item => item.Product, ProductOrder.ByContent))
         {
             if (item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand) && Ladder.For(item.Product, facts.File.Intake, rules) is { } ladder)
             {

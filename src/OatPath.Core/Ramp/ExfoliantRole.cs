@@ -4,7 +4,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Ramp;
 
 /// <summary>Ways of exfoliating that have a budget of their own.</summary>
-public enum ExfoliantRole { Scrub, Razor, ScrubMask, PeelPad, Enzyme, AcidCleanser }
+public enum ExfoliantRole { Scrub, Razor, ScrubMask, PeelPad, Enzyme, AcidCleanser, UltrasonicBlade }
 
 public static class ExfoliantRoles
 {
@@ -25,6 +25,11 @@ public static class ExfoliantRoles
         if (product.Kind == ProductKind.Razor)
         {
             roles.Add(ExfoliantRole.Razor);
+        }
+
+        if (product.Kind == ProductKind.UltrasonicBlade)
+        {
+            roles.Add(ExfoliantRole.UltrasonicBlade);
         }
 
         if (product.Kind == ProductKind.PeelPad)

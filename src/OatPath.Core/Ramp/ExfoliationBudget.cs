@@ -26,7 +26,7 @@ public static class ExfoliationBudget
     /// <summary>Uses in one role in any rolling 7 days.</summary>
     public static int Per7Days(ExfoliantRole role) => role switch
     {
-        ExfoliantRole.Razor or ExfoliantRole.ScrubMask => 1,
+        ExfoliantRole.Razor or ExfoliantRole.ScrubMask or ExfoliantRole.UltrasonicBlade => 1,
         ExfoliantRole.PeelPad => 3,
         _ => 2,
     };

@@ -25,7 +25,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Ru
 
         return product.Kind switch
         {
-            ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.Enzyme or ProductKind.ClayMask
+            ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", [Frequency.OnceAWeek], 0, 0),
             _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
                 [Frequency.OnceAWeek, Frequency.TwiceAWeek], gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),

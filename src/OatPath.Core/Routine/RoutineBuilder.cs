@@ -44,31 +44,62 @@ public static class RoutineBuilder
     {
         var ordered = Order(request.Items, request.HandOrder);
         var steps = new List<Step>(ordered.Count + 4) { HandsFirst };
+        var skin = Skin.Bare;
         if (request.WaterOnly)
         {
             steps.Add(WaterStep);
+            skin = Skin.Wet;
         }
 
-        var rinsed = request.WaterOnly;
-        var dried = false;
-        foreach (var item in ordered)
+        var washed = 0;
+        for (var i = 0; i < ordered.Count; i++)
         {
-            var phase = RoutineSlots.Phase(item.Slot);
-            rinsed |= phase == 0;
-            if (phase > 0 && rinsed && !dried)
+            var item = ordered[i];
+            var step = item.StepFor(request, rules);
+            if (Between(skin, step, item.Product) is { } drying)
             {
-                steps.Add(item.Product.Traits.Wants == SkinState.Dry || item.Product.IsAcid() ? DryFully : PatDamp);
-                dried = true;
+                steps.Add(drying);
             }
 
-            steps.Add(item.StepFor(request, rules));
-            if (item.Slot == RoutineSlot.Acid)
+            steps.Add(step);
+            skin = After(skin, item);
+            if (IsLeftOnAcid(item) && !(i + 1 < ordered.Count && IsLeftOnAcid(ordered[i + 1])))
             {
-                steps.Add(HandsAfter);
+                washed++;
+                steps.Add(washed == 1 ? HandsAfter : HandsAfter with { Key = $"hands-after-{washed}" });
             }
         }
 
         return steps;
+    }
+
+    private static bool IsLeftOnAcid(RoutineItem item) => item.Product.Traits.LeaveOn && item.Product.IsAcid();
+
+    /// <summary>What the skin is like between two steps.</summary>
+    private enum Skin { Bare, Wet, Damp, Treated }
+
+    /// <summary>The drying a step needs first, so that it never finds the wrong skin: acids and what wants dry skin none that is wet or damp, what stays on none that drips.</summary>
+    private static Step? Between(Skin skin, Step step, Product product)
+    {
+        var wantsDry = step.SkinState == SkinState.Dry || (product.IsAcid() && product.Traits.LeaveOn);
+        return (skin, wantsDry) switch
+        {
+            (Skin.Wet, true) => DryFully,
+            (Skin.Damp, true) => DryBetween,
+            (Skin.Wet, false) when product.Traits.LeaveOn => PatDamp,
+            _ => null,
+        };
+    }
+
+    private static Skin After(Skin skin, RoutineItem item)
+    {
+        var traits = item.Product.Traits;
+        if (!traits.LeaveOn)
+        {
+            return traits.Removal is Removal.CottonRounds or Removal.None ? skin : Skin.Wet;
+        }
+
+        return item.Slot == RoutineSlot.CalmingToner && !item.Product.IsAcid() ? Skin.Damp : Skin.Treated;
     }
 
     /// <summary>The usual order, or the hand order inside each phase; what the hand order does not name keeps its usual place.</summary>
@@ -79,7 +110,7 @@ public static class RoutineBuilder
         {
             var slot = a.Slot.CompareTo(b.Slot);
             var flow = slot != 0 ? slot : a.Product.Flow.CompareTo(b.Product.Flow);
-            return flow != 0 ? flow : string.CompareOrdinal(a.Product.Id, b.Product.Id);
+            return flow != 0 ? flow : ProductOrder.ByContent.Compare(a.Product, b.Product);
         });
         if (handOrder.Count == 0)
         {
@@ -97,6 +128,19 @@ public static class RoutineBuilder
 
         // LINQ's ordering is stable, so equal places keep the usual order.
         return [.. usual.OrderBy(item => RoutineSlots.Phase(item.Slot)).ThenBy(item => place[item.Product.Id])];
+    }
+
+    /// <summary>What a hand order asks for that cannot be: rinsing after what stays on, anything after sunscreen. Those keep their usual place.</summary>
+    public static IEnumerable<(RoutineItem First, RoutineItem Second)> Impossible(IReadOnlyList<RoutineItem> items, IReadOnlyList<string> handOrder)
+    {
+        var byHand = handOrder.Select(id => items.FirstOrDefault(item => item.Product.Id == id)).OfType<RoutineItem>().ToList();
+        for (var i = 1; i < byHand.Count; i++)
+        {
+            if (RoutineSlots.Phase(byHand[i - 1].Slot) > RoutineSlots.Phase(byHand[i].Slot))
+            {
+                yield return (byHand[i - 1], byHand[i]);
+            }
+        }
     }
 
     /// <summary>Neighbours that a hand order put against the usual order.</summary>
@@ -123,6 +167,7 @@ public static class RoutineBuilder
     private static readonly Step HandsAfter = new() { Key = "hands-after", Action = StepAction.WashHands, Because = [Because.Of(RuleBook.HandsAfterAcid)] };
     private static readonly Step WaterStep = new() { Key = "water", Action = StepAction.Water, Because = [Because.Of(RuleBook.MorningWater)] };
     private static readonly Step DryFully = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Dry, Because = [Because.Of(RuleBook.DryBeforeAcid)] };
+    private static readonly Step DryBetween = DryFully with { Key = "dry-between" };
     private static readonly Step PatDamp = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Damp, Because = [Because.Of(RuleBook.PatDry)] };
 
     internal static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
@@ -143,7 +188,7 @@ public static class RoutineBuilder
             Slot = item.Slot,
             Roles = item.Product.Families(),
             Amount = amount,
-            SkinState = item.Slot == RoutineSlot.Acid ? SkinState.Dry : traits.Wants,
+            SkinState = item.Product.IsAcid() && traits.LeaveOn ? SkinState.Dry : traits.Wants,
             HoldSeconds = hold,
             WaitSeconds = traits.WaitSeconds,
             Removal = traits.Removal,

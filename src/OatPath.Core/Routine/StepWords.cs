@@ -44,6 +44,7 @@ public static class StepWords
             RoutineSlot.EyeRemover => $"Hold on closed lids for {Words.Duration(step.HoldSeconds)}, then wipe outward once.",
             RoutineSlot.Cleanse => $"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}.",
             RoutineSlot.WetExfoliation when step.Kind == ProductKind.Razor => "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. Then into the bin.",
+            RoutineSlot.Blade => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
             RoutineSlot.WetExfoliation or RoutineSlot.Mask or RoutineSlot.LateMask => $"An even layer, no rubbing. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.",
             RoutineSlot.Acid => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye.",
             RoutineSlot.Sunscreen => "Spread over face and neck, ears too. Put it on 15 minutes before sun, and again every 2 hours outdoors and after sweat or water.",

@@ -94,6 +94,7 @@ public sealed record KindTraits(
         ProductKind.HydratingMist => new("hydrating mist", KindUse.OnHand, true, 1, true, true, SkinState.Any, Removal.None),
         ProductKind.LipBalm => new("lip balm", KindUse.Daily, true, 5, true, true, SkinState.Any, Removal.None),
         ProductKind.Razor => new("guarded face razor", KindUse.Extra, false, 1, false, true, SkinState.Damp, Removal.None, 0, 180, true),
+        ProductKind.UltrasonicBlade => new("ultrasonic blade", KindUse.Extra, false, 1, false, true, SkinState.Wet, Removal.Rinse, 0, 180, true),
         ProductKind.DeviceTip => new("device tip", KindUse.Session, false, 1, false, true, SkinState.Any, Removal.None),
         ProductKind.CottonPads => new("cotton pads", KindUse.OnHand, false, 1, true, true, SkinState.Any, Removal.None),
         ProductKind.Gloves => new("gloves", KindUse.OnHand, false, 1, true, true, SkinState.Any, Removal.None),

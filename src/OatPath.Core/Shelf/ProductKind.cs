@@ -48,6 +48,7 @@ public enum ProductKind
     HydratingMist,
     LipBalm,
     Razor,
+    UltrasonicBlade,
     DeviceTip,
     CottonPads,
     Gloves,

@@ -96,7 +96,7 @@ public static class Suitability
             found.Add(new(Severity.Block, Because.Of(RuleBook.Isotretinoin, ("product", product.Name))));
         }
 
-        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask && intake.Has(FlagKind.Rosacea, day))
+        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && intake.Has(FlagKind.Rosacea, day))
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.RosaceaScrub, ("product", product.Name))));
         }
