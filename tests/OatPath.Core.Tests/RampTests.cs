@@ -204,6 +204,29 @@ public class RampTests
     }
 
     [Fact]
+    public void A_start_that_was_parked_soon_after_still_keeps_the_next_one_14_days_away()
+    {
+        var path = CaseBuilder.Basic().Park(CaseBuilder.Retinol).Own(CaseBuilder.Glycolic).Start("retinol", Monday).Patched("retinol", Monday).Use("retinol", Monday.AddDays(3))
+            .Start("glycolic", Monday.AddDays(5)).Now(Monday.AddDays(5), 12).Plan(30);
+
+        Assert.Equal(Monday.AddDays(3 + 14), path.DaysOf("glycolic")[0]);
+    }
+
+    [Fact]
+    public void What_was_used_of_a_parked_exfoliant_still_counts_in_the_budget()
+    {
+        var build = CaseBuilder.Basic().Park(CaseBuilder.Salicylic).Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 2).Now(Monday, 12);
+        foreach (var ago in new[] { 1, 2, 4 })
+        {
+            build.Use("salicylic", Monday.AddDays(-ago));
+        }
+
+        var days = build.Plan(14).DaysOf("glycolic");
+        Assert.DoesNotContain(Monday, days);
+        Assert.Equal(Monday.AddDays(3), days[0]);
+    }
+
+    [Fact]
     public void Two_acids_of_a_beginner_never_follow_on_running_evenings()
     {
         var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Salicylic).Start("glycolic", Monday).Start("salicylic", Monday).Plan(84);

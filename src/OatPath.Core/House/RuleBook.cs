@@ -90,6 +90,8 @@ public static class RuleBook
     public const string AskStepUp = "ramp.ask-step-up";
     public const string RunsOut = "supply.runs-out";
     public const string AskSafety = "meet.ask-again";
+    public const string UnderDose = "clash.sunscreen-dose";
+    public const string SealsAcidIn = "clash.seals-acid-in";
     public const string KitWeak = "shelf.kit-weak";
     public const string KitStrong = "shelf.kit-strong";
     public const string ClinicianOnly = "shelf.clinician-only";
@@ -192,6 +194,8 @@ public static class RuleBook
         new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),
         new(RunsOut, "A bottle ends", "derived: content less uses along the committed path", "{product} lasts until {on:date}. Set one aside; without sunscreen the actives wait."),
         new(AskSafety, "Safety questions every 4 weeks", "house default", "Pregnancy, medicines and sun were last asked on {on:date}; ask again."),
+        new(UnderDose, "Sunscreen under its dose", "public: 2 mg per square centimetre, the dose at which SPF is tested", "{product} is planned at {amount}; its SPF counts only at half a teaspoon for face and neck."),
+        new(SealsAcidIn, "Oil or balm straight over an acid", "trade convention", "{product} straight over {other} would push the acid in; put a moisturiser between, or leave it out on acid evenings."),
         new(KitWeak, "Weak kit", "public: cosmetic ingredient panel on AHA, 1998; the line at 15 % and pH 3.5: trade convention", "{product} is a weak kit: {percent} % AHA together at pH {ph}, rinsed off. It is only used in a planned session."),
         new(KitStrong, "Strong kit", "public: cosmetic ingredient panel on AHA, 1998: to 30 % at pH 3.0 or more, brief, rinsed, by trained people", "{product} is a strong kit: {percent} % AHA together at pH {ph}. Seconds to 3 min, only signed off for a client with a reason."),
         new(ClinicianOnly, "Only by a clinician", "trade convention", "{product} holds {substance}, which only a clinician prescribes; it is not planned here."),

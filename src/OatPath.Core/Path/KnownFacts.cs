@@ -24,6 +24,7 @@ internal sealed class KnownFacts
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
+        ParkedStarts = [.. PastStarts()];
         IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day)];
     }
 
@@ -42,6 +43,9 @@ internal sealed class KnownFacts
 
     public NoteEstablished[] Established { get; }
 
+    /// <summary>Days on which an active was begun that has left the plan since: a change is a change even when it was parked soon after.</summary>
+    public HashSet<DateOnly> ParkedStarts { get; }
+
     /// <summary>Days on which an active was applied.</summary>
     public SortedSet<DateOnly> IrritantDays { get; }
 
@@ -53,6 +57,19 @@ internal sealed class KnownFacts
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
+
+    private IEnumerable<DateOnly> PastStarts()
+    {
+        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
+        foreach (var start in Decisions.OfType<StartActive>().Where(start => !start.AlreadyInUse && parked.Contains(start.Product)))
+        {
+            var used = Log.OfType<Applied>().Where(entry => entry.Product == start.Product && entry.Day >= start.On).Select(entry => (DateOnly?)entry.Day).Min();
+            if (used is { } first)
+            {
+                yield return first;
+            }
+        }
+    }
 
     private IEnumerable<BottleSeen> BottleEvents()
     {

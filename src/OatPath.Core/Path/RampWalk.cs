@@ -25,6 +25,9 @@ internal sealed class RampWalk
     private DateOnly verdictsOf;
     private int verdictEpoch;
 
+    /// <summary>Exfoliants that left the plan: what was used of them still counts in the days after.</summary>
+    private readonly List<Track> gone = [];
+
     /// <summary>For each ladder begun, the last change before it and whether a rung was still to be lost.</summary>
     private readonly Dictionary<Track, (DateOnly? LastChange, bool DropDue)> begun = [];
     private DateOnly? lastChange;
@@ -43,6 +46,14 @@ internal sealed class RampWalk
             if (item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand) && Ladder.For(item.Product, facts.File.Intake, rules) is { } ladder)
             {
                 Tracks.Add(new Track(item.Product, ladder, index++));
+            }
+        }
+
+        foreach (var item in facts.File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.Exfoliates()))
+        {
+            if (Ladder.For(item.Product, facts.File.Intake, rules) is { } ladder)
+            {
+                gone.Add(new Track(item.Product, ladder, index++));
             }
         }
 
@@ -126,8 +137,21 @@ internal sealed class RampWalk
             AgeTrack(track, day);
         }
 
+        if (facts.ParkedStarts.Contains(day))
+        {
+            lastChange = lastChange > day ? lastChange : day;
+        }
+
         if (day <= facts.Today)
         {
+            foreach (var track in gone)
+            {
+                if (facts.WasApplied(track.Product.Id, day))
+                {
+                    clashes.Count(track, day, Moment.Evening);
+                }
+            }
+
             Patches.Take(day);
             BeginUsed(day);
             Reactions.TakeUpTo(day);

@@ -1,0 +1,112 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+public class BenchReviewTests
+{
+    private static readonly DateOnly Monday = CaseBuilder.Monday;
+    private static readonly Product Balm = new() { Id = "balm", Name = "Cover balm", Kind = ProductKind.OcclusiveBalm };
+    private static readonly Product Suds = new() { Id = "suds", Name = "Mill suds", Kind = ProductKind.GelCleanser, StrongSulphate = true };
+    private static readonly Product Wash = new() { Id = "wash", Name = "Drift wash", Kind = ProductKind.CreamCleanser };
+    private static readonly Product Mandelic = new() { Id = "mandelic", Name = "Orchard liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Mandelic, 8)], Ph = 3.6m };
+
+    private static IReadOnlyList<BenchClash> Review(CaseBuilder build, params Product[] studio) => BenchReview.Of(build.Build(), CaseBuilder.Rules, studio);
+
+    private static BenchClash Of(IReadOnlyList<BenchClash> clashes, string rule) => Assert.Single(clashes, clash => clash.Because.Rule == rule);
+
+    [Fact]
+    public void A_shelf_that_goes_together_has_no_clash() => Assert.Empty(Review(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1)));
+
+    [Fact]
+    public void Two_exfoliants_are_kept_apart_and_either_may_be_parked()
+    {
+        var clash = Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Salicylic).InUse("glycolic", Monday, 4).InUse("salicylic", Monday, 4)), RuleBook.TwoExfoliants);
+
+        Assert.Equal(ClashSeverity.Move, clash.Severity);
+        Assert.True(clash.Evenings > 3);
+        Assert.Equal(["glycolic", "salicylic"], clash.Mends.Where(mend => mend.Kind == MendKind.Park).Select(mend => mend.Product).Order());
+    }
+
+    [Fact]
+    public void What_an_allergy_forbids_is_swapped_first_and_parked_last()
+    {
+        var clash = Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Salicylic).With(intake => intake with { Allergies = [Allergen.Salicylates] }).Start("salicylic", Monday), Mandelic, Suds), RuleBook.Allergy);
+
+        Assert.Equal(ClashSeverity.Block, clash.Severity);
+        Assert.Equal([new(MendKind.Swap, "salicylic", "mandelic"), new(MendKind.Park, "salicylic")], clash.Mends);
+    }
+
+    [Fact]
+    public void A_harsh_cleanser_on_dry_skin_is_swapped_for_a_gentle_one()
+    {
+        var build = new CaseBuilder().Own(Suds, CaseBuilder.Moisturiser, CaseBuilder.Sunscreen).With(intake => intake with { SkinType = SkinType.Dry });
+
+        Assert.Contains(new Mend(MendKind.Swap, "suds", "gentle"), Of(Review(build, Wash with { Id = "gentle", Kind = ProductKind.GelCleanser }), RuleBook.StrongSulphate).Mends);
+    }
+
+    [Fact]
+    public void A_routine_of_more_than_six_steps_offers_what_can_be_left_out_but_never_what_it_needs()
+    {
+        var extra = new[] { ProductKind.CalmingToner, ProductKind.HydratingSerum, ProductKind.NiacinamideSerum, ProductKind.EyeGel, ProductKind.NeckCream }
+            .Select(kind => new Product { Id = kind.ToString(), Name = kind.ToString(), Kind = kind }).ToArray();
+        var six = Review(CaseBuilder.Basic().Own(extra[..4]));
+        var clash = Assert.Single(six, clash => clash.Because.Rule == RuleBook.ManySteps && clash.Other == "Morning");
+
+        Assert.NotEmpty(clash.Mends);
+        Assert.DoesNotContain(clash.Mends, mend => mend.Product is "cleanser" or "cream" or "sun");
+        Assert.DoesNotContain(six, other => other.Other == "Evening");
+    }
+
+    [Fact]
+    public void Sunscreen_under_its_dose_goes_back_to_the_usual_amount()
+    {
+        var clash = Of(Review(new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Sunscreen with { Amount = new(1, AmountUnit.Pea) })), RuleBook.UnderDose);
+
+        Assert.Equal([new(MendKind.UsualAmount, "sun")], clash.Mends);
+    }
+
+    [Fact]
+    public void A_balm_straight_over_an_acid_is_a_caution_that_a_moisturiser_between_clears()
+    {
+        CaseBuilder With(params Product[] products) => new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen, CaseBuilder.Glycolic, Balm).Own(products).InUse("glycolic", Monday, 1);
+
+        Assert.Contains(new Mend(MendKind.Park, "balm"), Of(Review(With()), RuleBook.SealsAcidIn).Mends);
+        Assert.DoesNotContain(Review(With(CaseBuilder.Moisturiser)), clash => clash.Because.Rule == RuleBook.SealsAcidIn);
+    }
+
+    [Fact]
+    public void Nothing_at_all_and_only_acids_are_answered()
+    {
+        Assert.Empty(Review(new CaseBuilder()));
+        var acids = Review(new CaseBuilder().Own(CaseBuilder.Glycolic, CaseBuilder.Salicylic, Mandelic).Own(CaseBuilder.Sunscreen).InUse("glycolic", Monday, 1).InUse("salicylic", Monday, 1).InUse("mandelic", Monday, 1));
+        Assert.All(acids, clash => Assert.NotEmpty(clash.Mends));
+    }
+
+    /// <summary>Every mend offered clears its clash, makes no new block, and leaves a plan the auditor accepts.</summary>
+    [Fact]
+    public void Every_mend_offered_clears_its_clash_and_makes_no_new_block() => RandomCase.Each(300, (file, seed) =>
+    {
+        Product[] studio = [Mandelic, Wash, CaseBuilder.Azelaic with { Id = "studio-azelaic" }, Balm with { Id = "studio-balm" }];
+        var clashes = BenchReview.Of(file, CaseBuilder.Rules, studio);
+        foreach (var (clash, mend) in clashes.SelectMany(clash => clash.Mends.Select(mend => (clash, mend))).Take(6))
+        {
+            var mended = BenchReview.Apply(file, mend, studio);
+            var after = BenchReview.Of(mended, CaseBuilder.Rules, studio);
+            Assert.DoesNotContain(after, other => other.Key == clash.Key);
+            Assert.DoesNotContain(after, other => other.Severity == ClashSeverity.Block && clashes.All(before => before.Key != other.Key));
+            Assert.Empty(PathAuditor.Audit(mended, CaseBuilder.Rules, PathPlanner.Plan(mended, CaseBuilder.Rules, days: 21)));
+        }
+    });
+
+    [Fact]
+    public void Renaming_and_shuffling_change_no_clash()
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, Suds, Balm).InUse("glycolic", Monday, 4).InUse("retinol", Monday, 4).Build();
+        var turned = file with { Shelf = [.. file.Shelf.Reverse()] };
+
+        Assert.Equal(BenchReview.Of(file, CaseBuilder.Rules, []).Select(clash => clash.Key), BenchReview.Of(turned, CaseBuilder.Rules, []).Select(clash => clash.Key));
+    }
+}
