@@ -30,12 +30,3 @@ public static class Dispensing
         return room.Make<LogEntry>(record.Client.Id, "log", new BottleSeen { Id = id, HappenedAt = record.AsOf, RecordedAt = record.AsOf, By = by, Product = product, Share = share, Opened = opened, Batch = batch }, by, id);
     }
 }
-
-/// <summary>A product as it comes onto a client's shelf.</summary>
-public static class OwnItem
-{
-    /// <summary>In use, or parked with the reason why it does not suit this client.</summary>
-    public static ShelfItem Of(Product product, ClientRecord record) => Suitability.Judge(product, record.Draft.Intake, record.Today).FirstOrDefault(verdict => verdict.Refuses) is { } refused
-        ? new ShelfItem { Product = product, State = ShelfState.Parked, Reason = Core.House.Words.Say(refused.Because) }
-        : new ShelfItem { Product = product };
-}

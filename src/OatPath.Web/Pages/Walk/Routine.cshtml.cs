@@ -2,12 +2,13 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Routine;
+using OatPath.Store;
 using OatPath.Web.Drawing;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-public sealed class RoutineModel(RecordRoom room) : WalkPage(room)
+public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : WalkPage(room)
 {
     public override string Station => "Routine";
 
@@ -17,6 +18,11 @@ public sealed class RoutineModel(RecordRoom room) : WalkPage(room)
     public CarePath Path { get; private set; } = null!;
 
     public DayPath Shown { get; private set; } = null!;
+
+    /// <summary>What does not go together over the next two weeks, with the ways out that were tried.</summary>
+    public IReadOnlyList<BenchClash> Clashes { get; private set; } = [];
+
+    public string NameOf(Mend mend) => mend.With is { } with ? studio.Find(with)?.Product.Name ?? with : Record.NameOf(mend.Product);
 
     public void OnGet() => Fill();
 
@@ -47,6 +53,30 @@ public sealed class RoutineModel(RecordRoom room) : WalkPage(room)
 
         order.Insert(order.IndexOf(before), product);
         return SaveOrder(moment, order, product);
+    }
+
+    /// <summary>Takes one of the ways out that are offered now; one that is no longer offered changes nothing.</summary>
+    public IActionResult OnPostMend(string clash, MendKind kind, string product, string? with)
+    {
+        Fill();
+        var found = Clashes.FirstOrDefault(other => other.Key == clash);
+        if (found is null || !found.Mends.Contains(new Mend(kind, product, with)) || Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is not { } item)
+        {
+            Problems.Add(new("This way out", "is no longer needed or no longer possible; look at the list again"));
+            return Page();
+        }
+
+        var facts = new List<Fact>();
+        var done = kind == MendKind.UsualAmount ? $"{item.Product.Name} is back at its usual amount." : $"{item.Product.Name} is parked.";
+        facts.Add(Room.Make(Id, "shelf", kind == MendKind.UsualAmount
+            ? item with { Product = item.Product with { Amount = null } }
+            : item with { State = ShelfState.Parked, Reason = Words.Say(found.Because) }, By));
+        if (with is not null && studio.Find(with) is { } instead)
+        {
+            done += " " + OwnItem.BringIn(Room, Record, instead.Product, By, !User.IsInRole(People.Roles.Assistant), facts);
+        }
+
+        return Save(facts) ? Back("routine", done, facts[0].Id) : Page();
     }
 
     public IActionResult OnPostUsual()
@@ -88,6 +118,7 @@ public sealed class RoutineModel(RecordRoom room) : WalkPage(room)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Path = Record.DraftPath();
+        Clashes = BenchReview.Of(Record.Draft, Record.Rules, studio.All());
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.Days.Take(7).MaxBy(d => Grains.Actives(d.Evening).Count())!;
     }
 }

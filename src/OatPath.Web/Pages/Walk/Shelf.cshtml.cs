@@ -210,23 +210,10 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         return facts;
     }
 
-    /// <summary>The facts that put a product on the shelf, and the sentence that says what happened.</summary>
     private string Said(Product product, out List<Fact> facts)
     {
-        var item = OwnItem.Of(product, Record);
-        facts = [Room.Make(Id, "shelf", item, By)];
-        if (item.State == ShelfState.Parked)
-        {
-            return $"{product.Name} is parked: {item.Reason}";
-        }
-
-        if (!product.IsActive() || User.IsInRole(People.Roles.Assistant))
-        {
-            return $"{product.Name} is on the shelf.";
-        }
-
-        facts.Add(Room.Decide(Id, By, (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product.Id }));
-        return $"{product.Name} is on the shelf. It is asked for: patch test first, then its ladder.";
+        facts = [];
+        return OwnItem.BringIn(Room, Record, product, By, !User.IsInRole(People.Roles.Assistant), facts);
     }
 
     private IActionResult Finish(string done, List<Fact> facts, long? move = null, string to = "shelf")
