@@ -25,6 +25,7 @@ public sealed class BenchPageTests : IDisposable
         Assert.DoesNotContain("What does not go together", (await browser.Get(address)).Text, StringComparison.Ordinal);
         await Bring(browser, "Orla", "rain-toner");
 
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
         var page = await browser.Get(address);
         Assert.Contains("The evening has 7 steps", page.Text, StringComparison.Ordinal);
         Assert.NotNull(page.Page.QuerySelector(".band .clash-mark[href='#clash-0'], .band .clash-mark[href='#clash-1']"));

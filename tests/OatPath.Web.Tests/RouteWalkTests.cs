@@ -27,7 +27,7 @@ public sealed class RouteWalkTests : IDisposable
 
     private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal) || route.StartsWith("/go/", StringComparison.Ordinal);
 
-    private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link"];
+    private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];
 
     [Fact]
     public async Task Nobody_sees_only_the_doors()

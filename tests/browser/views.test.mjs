@@ -47,7 +47,7 @@ describe('views', () => {
     assert.ok(phone.bytes > 10_000 && phone.bytes <= 200_000, `${phone.bytes} bytes`);
   });
 
-  const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link'];
+  const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link', 'handout'];
   const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/nowhere',
     ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Dov/routine', '/clients/Sunniva/ramp'];
   for (const view of views) {
@@ -86,6 +86,31 @@ describe('views', () => {
     const bottom = await page.locator('.half-evening .band').last().evaluate((e) => e.getBoundingClientRect().bottom);
     assert.ok(bottom < 800, `${bottom}`);
   });
+
+  for (const name of ['Orla', 'Sunniva', 'Mirre']) {
+    for (const format of ['A4', 'Letter']) {
+      test(`the handout of ${name} prints as one ${format} page a moment with nothing cut, readable in grey`, async () => {
+        await page.goto(`${studio.origin}/clients/${clients[name]}/handout`);
+        const pdf = (await page.pdf({ format })).toString('latin1');
+        assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, 2);
+        await page.emulateMedia({ media: 'print' });
+        const [width, height] = format === 'A4' ? [703, 1032] : [726, 965]; // the paper less its margins, px
+        await page.setViewportSize({ width, height });
+        const sheets = await page.locator('.sheet').evaluateAll((all) => all.map((sheet) => ({
+          tall: sheet.getBoundingClientRect().height,
+          cut: [...sheet.querySelectorAll('*')].filter((e) => e.scrollWidth > e.clientWidth + 1 && getComputedStyle(e).display !== 'inline' && e.clientWidth > 0).map((e) => e.className),
+          spilled: sheet.scrollHeight > sheet.clientHeight + 1,
+          inks: [...new Set([...sheet.querySelectorAll('*')].map((e) => getComputedStyle(e).color))],
+        })));
+        for (const sheet of sheets) {
+          assert.ok(sheet.tall <= height, `${sheet.tall} of ${height}`);
+          assert.deepEqual([sheet.cut, sheet.spilled, sheet.inks], [[], false, ['rgb(0, 0, 0)']]);
+        }
+        await page.emulateMedia({ media: null });
+        await page.setViewportSize(desk);
+      });
+    }
+  }
 
   test('the practitioner pages stand at 200 % zoom without losing anything sideways', async () => {
     await page.setViewportSize({ width: 640, height: 400 });

@@ -26,7 +26,7 @@ public sealed class LinkModel(RecordRoom room, Links links, TimeProvider clock) 
         }
 
         var token = links.Create(Id, By, clock.GetUtcNow());
-        Address = $"{Request.Scheme}://{Request.Host}/go/{token}";
+        Address = PhoneLink.Address(Request, token);
         Current = links.Open(Id);
         return Page();
     }
@@ -37,8 +37,4 @@ public sealed class LinkModel(RecordRoom room, Links links, TimeProvider clock) 
         TempData["Done"] = "The link and every phone that used it are shut out.";
         return Redirect($"/clients/{Id}/link");
     }
-
-    /// <summary>A square code of the address as SVG.</summary>
-    public string Square() => new QRCoder.SvgQRCode(new QRCoder.QRCodeGenerator().CreateQrCode(Address!, QRCoder.QRCodeGenerator.ECCLevel.M))
-        .GetGraphic(new System.Drawing.Size(220, 220), "#1b2321", "#fdfdfb", sizingMode: QRCoder.SvgQRCode.SizingMode.WidthHeightAttribute);
 }
