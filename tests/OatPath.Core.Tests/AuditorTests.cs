@@ -16,7 +16,8 @@ public class AuditorTests
         RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.PatchFirst, RuleBook.RungFrequency, RuleBook.Skip7, RuleBook.RungDown,
         RuleBook.RedPause, RuleBook.RepairTonight, RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.TwoActives, RuleBook.NoTwoAcidEvenings,
         RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter,
-        RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly);
+        RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
+        RuleBook.RestEvening, RuleBook.NeverOnDay);
 
     [Theory]
     [MemberData(nameof(Rules))]

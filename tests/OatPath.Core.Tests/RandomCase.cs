@@ -137,6 +137,12 @@ internal static class RandomCase
             }
         }
 
+        if (random.Next(4) == 0 && file.Shelf.Count > 3)
+        {
+            DayOfWeek[] Some(int most) => [.. Enum.GetValues<DayOfWeek>().OrderBy(_ => random.Next()).Take(random.Next(most))];
+            decisions.Add(new ShapeWeek { Id = "week", On = now.AddDays(-random.Next(0, 50)), RestEvenings = Some(3), Never = [new(file.Shelf[^1].Product.Id, Some(7))] });
+        }
+
         return decisions;
     }
 

@@ -84,6 +84,9 @@ public static class RuleBook
     public const string PeroxideWithRetinoid = "clash.peroxide-retinoid";
     public const string OverAcid = "clash.over-acid";
     public const string MaskWithAcid = "clash.mask-acid";
+    public const string RestEvening = "week.rest-evening";
+    public const string NeverOnDay = "week.never-on";
+    public const string WishShort = "week.wish-short";
     public const string OneExtra = "clash.one-extra";
     public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
     public const string ExfoliationBudget = "ramp.budget";
@@ -188,6 +191,9 @@ public static class RuleBook
         new(PeroxideWithRetinoid, "Benzoyl peroxide with retinoid", "trade convention", "{product} rests: benzoyl peroxide and a retinoid do not share a routine with {other}."),
         new(OverAcid, "Peroxide over an acid", "trade convention", "{product} rests: peroxide straight over an acid would push it in ({other})."),
         new(MaskWithAcid, "No leave-on acid on a mask evening", "trade convention", "{product} rests: on a mask evening no leave-on acid unless established ({other})."),
+        new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
+        new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
+        new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),
         new(OneExtra, "One mask an evening", "house default", "{product} rests: {other} is the mask of this evening."),
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),

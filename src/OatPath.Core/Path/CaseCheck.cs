@@ -148,7 +148,27 @@ public static class CaseCheck
             }
 
             Need(problems, decision is not StepUp { Rung: < 0 or > 4 }, $"{field}.rung", "give a rung from 0 to 4");
+            if (decision is ShapeWeek week)
+            {
+                CheckWeek(problems, week, products, field);
+            }
+
             Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
+        }
+    }
+
+    /// <summary>Checks the week agreed with a client, as the Bench does.</summary>
+    /// <param name="products">Products on the shelf.</param>
+    public static void CheckWeek(List<Problem> problems, ShapeWeek week, IReadOnlySet<string> products, string field = "week")
+    {
+        Need(problems, week.RestEvenings.Distinct().Count() == week.RestEvenings.Count, $"{field}.restEvenings", "names a weekday twice; name each once");
+        Need(problems, week.RestEvenings.Count < 7, $"{field}.restEvenings", "leave at least one evening free, or stop the actives instead");
+        Need(problems, week.Never.Select(never => never.Product).Distinct().Count() == week.Never.Count, $"{field}.never", "names a product twice; name each once");
+        for (var i = 0; i < week.Never.Count; i++)
+        {
+            Need(problems, products.Contains(week.Never[i].Product), $"{field}.never[{i}].product", "names no product on the shelf; add it to the shelf first");
+            Need(problems, week.Never[i].Days.Distinct().Count() == week.Never[i].Days.Count, $"{field}.never[{i}].days", "names a weekday twice; name each once");
+            Need(problems, week.Never[i].Days.Count < 7, $"{field}.never[{i}].days", "leave at least one day free, or stop or park the product instead");
         }
     }
 

@@ -14,6 +14,7 @@ namespace OatPath.Core.Path;
 [JsonDerivedType(typeof(ClearRed), "clear-red")]
 [JsonDerivedType(typeof(NoteEstablished), "note-established")]
 [JsonDerivedType(typeof(SetOrder), "set-order")]
+[JsonDerivedType(typeof(ShapeWeek), "shape-week")]
 public abstract record Decision
 {
     public required string Id { get; init; }
@@ -79,3 +80,13 @@ public sealed record SetOrder : Decision
     public required Moment Moment { get; init; }
     public required IReadOnlyList<string> Products { get; init; }
 }
+
+/// <summary>The client's week: evenings that always rest, and days a product is never used on. The latest counts whole.</summary>
+public sealed record ShapeWeek : Decision
+{
+    public IReadOnlyList<DayOfWeek> RestEvenings { get; init; } = [];
+    public IReadOnlyList<NeverOn> Never { get; init; } = [];
+}
+
+/// <summary>Weekdays on which a product is not used.</summary>
+public sealed record NeverOn(string Product, IReadOnlyList<DayOfWeek> Days);

@@ -40,6 +40,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
                     }
 
                     ProductMayBeUsed(product, day.Date, moment);
+                    WeekIsKept(product, day.Date, moment);
                     if (product.IsActive())
                     {
                         ActiveMayBeUsed(product, step, day, moment);
@@ -149,6 +150,27 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         if (product.Traits.LeaveOn && product.Ph < 3.5m)
         {
             Report(RuleBook.LeaveOnPh, day, moment, product, $"stays on at pH {product.Ph}");
+        }
+    }
+
+    /// <summary>The week agreed last, by the day it came into force and then by when it was written down.</summary>
+    private void WeekIsKept(Product product, DateOnly day, Moment moment)
+    {
+        var week = facts.Decisions.OfType<ShapeWeek>().Where(shape => shape.On <= day)
+            .OrderBy(shape => shape.On).ThenBy(shape => shape.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(shape => shape.Id, StringComparer.Ordinal).LastOrDefault();
+        if (week is null)
+        {
+            return;
+        }
+
+        if (moment == Moment.Evening && (product.IsActive() || product.Exfoliates()) && week.RestEvenings.Contains(day.DayOfWeek))
+        {
+            Report(RuleBook.RestEvening, day, moment, product, "falls on a rest evening");
+        }
+
+        if (week.Never.Any(never => never.Product == product.Id && never.Days.Contains(day.DayOfWeek)) && Ladder.For(product, facts.Intake, facts.Rules) is not null)
+        {
+            Report(RuleBook.NeverOnDay, day, moment, product, $"is never used on a {day.DayOfWeek}");
         }
     }
 

@@ -150,6 +150,14 @@ internal sealed class PathSummary
             yield return Because.Of(RuleBook.ShelfLacks, ("what", "a moisturiser"));
         }
 
+        foreach (var track in walk.Tracks)
+        {
+            if (WeekWishes.Cost(walk.Week, track, walk.MomentOf(track, facts.Today)) is { } wish)
+            {
+                yield return wish;
+            }
+        }
+
         var spf = restrictions.SpfNeeded(facts.Today);
         if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
         {

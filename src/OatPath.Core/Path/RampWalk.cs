@@ -75,6 +75,9 @@ internal sealed class RampWalk
     public PatchTests Patches { get; }
     public Establishment Established { get; }
 
+    /// <summary>The week agreed with the client, as it stands on the day the walk has reached.</summary>
+    public ShapeWeek? Week { get; private set; }
+
     /// <summary>The reason the whole skin is in repair on a day, or null.</summary>
     public Because? RepairReason(DateOnly day)
     {
@@ -222,7 +225,7 @@ internal sealed class RampWalk
         });
         foreach (var track in candidates)
         {
-            if ((Spacing(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
+            if ((Wish(track, day, moment) ?? Spacing(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
             {
                 rest.Add((track, because));
                 continue;
@@ -379,6 +382,9 @@ internal sealed class RampWalk
             case KeepLevel keep when Find(keep.Product) is { } track:
                 track.Level = true;
                 break;
+            case ShapeWeek week:
+                Week = week;
+                break;
             case ReopenLevel reopen when Find(reopen.Product) is { } track:
                 track.Level = false;
                 break;
@@ -527,6 +533,12 @@ internal sealed class RampWalk
         return lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays) && rule.On(RuleBook.ChangeSpacing)
             ? Because.Of(RuleBook.ChangeSpacing, ("until", changed.AddDays(rules.ChangeSpacingDays)))
             : null;
+    }
+
+    private Because? Wish(Track track, DateOnly day, Moment moment)
+    {
+        var wish = WeekWishes.Of(Week, track, day, moment);
+        return wish is not null && rule.On(wish.Rule) ? wish : null;
     }
 
     private Because? Spacing(Track track, DateOnly day)

@@ -1,0 +1,44 @@
+using OatPath.Core.House;
+using OatPath.Core.Ramp;
+
+namespace OatPath.Core.Path;
+
+/// <summary>What the client's week leaves free for a product.</summary>
+internal static class WeekWishes
+{
+    /// <summary>Why a product rests on a day by the week that was agreed, or null.</summary>
+    public static Because? Of(ShapeWeek? week, Track track, DateOnly day, Moment moment)
+    {
+        if (week is null)
+        {
+            return null;
+        }
+
+        if (moment == Moment.Evening && (track.Active || track.Exfoliates) && week.RestEvenings.Contains(day.DayOfWeek))
+        {
+            return Because.Of(RuleBook.RestEvening, ("weekday", day.DayOfWeek));
+        }
+
+        return Never(week, track.Product.Id).Contains(day.DayOfWeek) ? Because.Of(RuleBook.NeverOnDay, ("product", track.Product.Name), ("weekday", day.DayOfWeek)) : null;
+    }
+
+    /// <summary>Says where the wishes leave fewer uses than the rung allows, and which day to free first.</summary>
+    public static Because? Cost(ShapeWeek? week, Track track, Moment moment)
+    {
+        if (week is null || track.Start is null && track.Active)
+        {
+            return null;
+        }
+
+        var uses = WeekRoom.UsesAWeek(track.Frequency, Free);
+        return uses + 0.3 < WeekRoom.UsesAWeek(track.Frequency, _ => true)
+            ? Because.Of(RuleBook.WishShort, ("product", track.Product.Name), ("frequency", track.Frequency.InWords(moment == Moment.Morning)), ("uses", Math.Round(uses, 1)),
+                ("weekday", WeekRoom.BestToFree(track.Frequency, Free)?.ToString() ?? "another day"))
+            : null;
+
+        bool Free(DayOfWeek day) => !Never(week, track.Product.Id).Contains(day)
+            && !(moment == Moment.Evening && (track.Active || track.Exfoliates) && week.RestEvenings.Contains(day));
+    }
+
+    private static IReadOnlyList<DayOfWeek> Never(ShapeWeek week, string product) => week.Never.FirstOrDefault(never => never.Product == product)?.Days ?? [];
+}

@@ -1,0 +1,43 @@
+using OatPath.Core.House;
+
+namespace OatPath.Core.Ramp;
+
+/// <summary>How many uses a week leaves room for when some days are not free.</summary>
+public static class WeekRoom
+{
+    private const int Weeks = 8;
+
+    /// <summary>
+    /// Uses a week that fit under a frequency's smallest gap and most uses in 7 days, placed as early as they may.
+    /// </summary>
+    /// <remarks>Derived: the planner's own spacing, walked from the best weekday and counted over 8 weeks after the first.</remarks>
+    /// <returns>0 when no day is free, up to 7.</returns>
+    public static double UsesAWeek(Frequency frequency, Func<DayOfWeek, bool> free)
+    {
+        var best = 0;
+        for (var start = 0; start < 7; start++)
+        {
+            var placed = new List<int>();
+            for (var day = start; day < start + (7 * (Weeks + 1)); day++)
+            {
+                if (free((DayOfWeek)(day % 7)) && (placed.Count == 0 || day - placed[^1] >= frequency.MinGapDays()) && placed.Count(other => other > day - 7) < frequency.MaxPer7Days())
+                {
+                    placed.Add(day);
+                }
+            }
+
+            best = Math.Max(best, placed.Count(day => day >= start + 7));
+        }
+
+        return best / (double)Weeks;
+    }
+
+    /// <summary>The one day whose freeing brings most, or null where none brings anything.</summary>
+    public static DayOfWeek? BestToFree(Frequency frequency, Func<DayOfWeek, bool> free)
+    {
+        var now = UsesAWeek(frequency, free);
+        return Enum.GetValues<DayOfWeek>().Where(day => !free(day))
+            .Select(day => (Day: (DayOfWeek?)day, Uses: UsesAWeek(frequency, other => other == day || free(other))))
+            .Where(option => option.Uses > now).OrderByDescending(option => option.Uses).ThenBy(option => option.Day).Select(option => option.Day).FirstOrDefault();
+    }
+}
