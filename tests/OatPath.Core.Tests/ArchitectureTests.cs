@@ -50,6 +50,6 @@ public class ArchitectureTests
 
     [Fact]
     public void The_only_hard_limits_are_those_nobody_may_overrule() => Assert.Equal(
-        ["hard.aha-30", "hard.aha-ph", "hard.never-at-home", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
+        ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.never-at-home", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
         RuleBook.All.Select(rule => rule.Id).Where(RuleBook.IsHardLimit).Order(StringComparer.Ordinal));
 }

@@ -18,6 +18,11 @@ internal static class RandomCase
         new() { Id = "hydra", Name = "Dew serum", Kind = ProductKind.HydratingSerum, Contains = [Allergen.Fragrance] },
         new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel },
         new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask },
+        new() { Id = "gel", Name = "Ripple gel", Kind = ProductKind.ConductiveGel },
+        new() { Id = "galvanic", Name = "Ripple plate", Kind = ProductKind.GalvanicDevice },
+        new() { Id = "current", Name = "Eddy wand", Kind = ProductKind.MicrocurrentDevice },
+        new() { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask },
+        new() { Id = "steam", Name = "Kettle steamer", Kind = ProductKind.FacialSteamer },
         new() { Id = "tinted", Name = "Towpath tint", Kind = ProductKind.SunscreenTinted, Spf = 30, BroadSpectrum = true },
     ];
 
@@ -34,6 +39,7 @@ internal static class RandomCase
         new() { Id = "nolabel", Name = "Plain bottle", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Lactic)], },
         new() { Id = "toomuch", Name = "Forge wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 35)], Ph = 3.6m },
         new() { Id = "blade", Name = "Reed edge", Kind = ProductKind.UltrasonicBlade },
+        new() { Id = "brush", Name = "Teasel brush", Kind = ProductKind.CleansingBrush },
         new() { Id = "pha", Name = "Pebble liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Gluconolactone, 8)] },
         new() { Id = "scrubmask", Name = "Silt mask", Kind = ProductKind.ScrubMask, Actives = [new(Substance.Lactic, 4), new(Substance.Papain)], Ph = 3.9m },
         new() { Id = "acidgel", Name = "Marsh gel", Kind = ProductKind.GelCleanser, Actives = [new(Substance.Salicylic, 1)], Ph = 4.5m },
@@ -42,8 +48,9 @@ internal static class RandomCase
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
-    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare];
-    private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone];
+    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller];
+    private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone,
+        FlagKind.ImplantedElectronics, FlagKind.Epilepsy, FlagKind.LightSensitiveEyes];
 
     /// <summary>
     /// Checks a property on many made-up clients. The same ones every time, so that a red run can be looked at;
@@ -178,6 +185,12 @@ internal static class RandomCase
             {
                 decisions.Add(new StepUp { Id = $"u{id++}", Product = eager.Product, Rung = Math.Min(4, eager.Rung + 1), On = day });
             }
+        }
+
+        // Many a client writes just because last night stung.
+        if (random.Next(5) == 0 && log.OfType<Applied>().LastOrDefault(use => use.Moment == Moment.Evening && use.Day >= now.AddDays(-2)) is { } stung)
+        {
+            log.Add(new CheckedIn { Id = $"n{id++}", Day = stung.Day, HappenedAt = stung.HappenedAt.AddHours(random.Next(1, 30)), Report = new SkinReport { Sting = random.Next(4, 7), StingSeconds = random.Next(0, 3000) } });
         }
 
         return file with { Log = [.. log.Where(entry => entry.HappenedAt <= file.AsOf)], Decisions = [.. decisions.Where(decision => decision.On <= now && decision is not ClearRed { At: var at } || decision is ClearRed clear && clear.At <= file.AsOf)] };

@@ -84,6 +84,12 @@ public static class RuleBook
     public const string PeroxideWithRetinoid = "clash.peroxide-retinoid";
     public const string OverAcid = "clash.over-acid";
     public const string MaskWithAcid = "clash.mask-acid";
+    public const string ElectricalDevice = "hard.electrical-device";
+    public const string LightMask = "device.light-mask";
+    public const string HeatDevice = "device.heat";
+    public const string DeviceGel = "device.own-gel";
+    public const string RecentFiller = "device.filler";
+    public const string DeviceEvening = "clash.device-evening";
     public const string RestEvening = "week.rest-evening";
     public const string NeverOnDay = "week.never-on";
     public const string WishShort = "week.wish-short";
@@ -190,11 +196,17 @@ public static class RuleBook
         new(AcidCleanserWithAcid, "Acid cleanser with an acid", "trade convention", "{product} rests: an exfoliating cleanser is an acid and does not go with {other}."),
         new(PeroxideWithRetinoid, "Benzoyl peroxide with retinoid", "trade convention", "{product} rests: benzoyl peroxide and a retinoid do not share a routine with {other}."),
         new(OverAcid, "Peroxide over an acid", "trade convention", "{product} rests: peroxide straight over an acid would push it in ({other})."),
-        new(MaskWithAcid, "No leave-on acid on a mask evening", "trade convention", "{product} rests: on a mask evening no leave-on acid unless established ({other})."),
+        new(MaskWithAcid, "No leave-on acid on a mask evening", "trade convention", "{product} rests: {other} has this evening, and a leave-on acid joins it only when established."),
+        new(ElectricalDevice, "No electrical device", "trade convention; device labels say the same", "{product} is never used: {flag}."),
+        new(LightMask, "No light mask", "trade convention; device labels say the same", "{product} is left out: {flag}."),
+        new(HeatDevice, "Heat", "trade convention", "{product} brings heat, which this skin avoids: {flag}."),
+        new(DeviceGel, "Only its own gel under a current", "trade convention", "{product} waits until the gel made for it is on the shelf; nothing else goes under a current."),
+        new(RecentFiller, "Nothing over fresh filler", "trade convention", "{product} rests until {until:date}: filler or muscle relaxant within 14 days."),
+        new(DeviceEvening, "No irritant on a device evening", "trade convention: a current drives it in", "{product} rests: no irritant goes with {other} on one evening."),
         new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
         new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
         new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),
-        new(OneExtra, "One mask an evening", "house default", "{product} rests: {other} is the mask of this evening."),
+        new(OneExtra, "One extra an evening", "house default", "{product} rests: {other} is the extra of this evening."),
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
         new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),

@@ -85,6 +85,11 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.OneExtra);
         }
 
+        if (Either(t => t.Product.IsElectrical(), t => t.Product.Irritancy() != Degree.No) && rule.On(RuleBook.DeviceEvening))
+        {
+            return Say(RuleBook.DeviceEvening);
+        }
+
         var bothEstablished = established.Is(track.Product, day) && established.Is(other.Product, day);
         if (Either(t => !t.Active, LeaveOnAcid))
         {

@@ -117,7 +117,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
         {
-            return new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck);
+            return new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), product.IsDevice() ? restrictions.LeaveOut(product, day) : null);
         }
 
         var because = track.RungOf(moment == Moment.Morning, day);

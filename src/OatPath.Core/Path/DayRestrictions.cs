@@ -11,6 +11,7 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
     private const int SunPauseBefore = 3;
     private const int SunNewActive = 7;
     private const int OccasionDays = 3;
+    private const int FillerDays = 14;
 
     /// <summary>The reason the whole skin gets the repair routine, or null.</summary>
     public Because? Repair(DateOnly day)
@@ -50,6 +51,12 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
                 && day >= sun.AddDays(-SunPauseBefore) && day <= (flag.Until ?? sun))
             {
                 return Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun));
+            }
+
+            if (flag.Kind == FlagKind.RecentFiller && product.IsDevice() && flag.From is { } filled && rule.On(RuleBook.RecentFiller)
+                && day >= filled && day <= (flag.Until ?? filled).AddDays(FillerDays))
+            {
+                return Because.Of(RuleBook.RecentFiller, ("product", product.Name), ("until", (flag.Until ?? filled).AddDays(FillerDays)));
             }
 
             if (flag.Zones.Count == 0 && IsZoneFlag(flag, product, day) && rule.On(RuleBook.ZoneUnknown))

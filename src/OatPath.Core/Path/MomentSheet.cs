@@ -38,9 +38,9 @@ public static class MomentSheet
 
             // Steps of earlier slots that stand there already stay in front, and drying in front of all that is not rinsed.
             var rinsed = steps[i].Slot is { } own && RoutineSlots.Phase(own) == 0;
-            while (at < order.Count && ((order[at].Action == StepAction.Dry && !rinsed) || (order[at].Slot is { } slot && slot < steps[i].Slot)))
+            for (var next = at; next < order.Count && !(order[next].Slot > steps[i].Slot); next++)
             {
-                at++;
+                at = order[next].Slot < steps[i].Slot || (order[next].Action == StepAction.Dry && !rinsed) ? next + 1 : at;
             }
 
             order.Insert(Math.Min(at, order.Count), steps[i]);

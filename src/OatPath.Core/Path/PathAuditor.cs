@@ -123,6 +123,46 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         }
     }
 
+    /// <summary>Devices against the flags that forbid them, and their evening against irritants.</summary>
+    private void DevicesAreSafe(List<Product> products, DateOnly date, Moment moment)
+    {
+        bool Has(params FlagKind[] kinds) => facts.Intake.Flags.Any(flag => kinds.Contains(flag.Kind) && flag.Covers(date));
+        foreach (var product in products)
+        {
+            var current = product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser;
+            if (current && Has(FlagKind.ImplantedElectronics, FlagKind.HeartRhythm, FlagKind.Epilepsy, FlagKind.MetalInFace, FlagKind.Pregnancy, FlagKind.Breastfeeding))
+            {
+                Report(RuleBook.ElectricalDevice, date, moment, product, "is an electrical device that a flag forbids");
+            }
+
+            if (current && products.Find(other => other.Irritancy() != Degree.No) is { } irritant)
+            {
+                Report(RuleBook.DeviceEvening, date, moment, irritant, $"shares an evening with {product.Id}");
+            }
+
+            if (current && !facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.Kind == ProductKind.ConductiveGel))
+            {
+                Report(RuleBook.DeviceGel, date, moment, product, "has no gel of its own");
+            }
+
+            if (product.Kind == ProductKind.LightMask && Has(FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy))
+            {
+                Report(RuleBook.LightMask, date, moment, product, "is a light mask that a flag forbids");
+            }
+
+            if (product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate && Has(FlagKind.Rosacea))
+            {
+                Report(RuleBook.HeatDevice, date, moment, product, "brings heat to rosacea");
+            }
+
+            if ((current || product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush)
+                && facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.RecentFiller && flag.From is { } from && date >= from && date <= (flag.Until ?? from).AddDays(14)))
+            {
+                Report(RuleBook.RecentFiller, date, moment, product, "is used over fresh filler");
+            }
+        }
+    }
+
     private void AhaLimits(Product product, List<Active> ahas, DateOnly day, Moment moment)
     {
         if (product.Ph is null || ahas.Exists(active => active.Percent is null))
@@ -361,6 +401,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         AcidsGoOnDrySkin(steps, day.Date, moment);
 
         Pairs(products, day.Date, moment);
+        DevicesAreSafe(products, day.Date, moment);
         Exfoliation(products, day.Date, moment);
     }
 

@@ -486,7 +486,8 @@ internal sealed class RampWalk
 
         if (!track.Active)
         {
-            return restrictions.For(track.Product, day) is { Rule: RuleBook.Sunburn } burned ? burned : null;
+            var kept = restrictions.For(track.Product, day);
+            return track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null;
         }
 
         if (track.Stopped is not null)
@@ -511,6 +512,10 @@ internal sealed class RampWalk
 
         return track.Started ? null : NotReady(track, day);
     }
+
+    private Because? Gelless(Track track) =>
+        track.Product.IsElectrical() && rule.On(RuleBook.DeviceGel) && !facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.Kind == ProductKind.ConductiveGel)
+            ? Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name)) : null;
 
     private bool HindersPatch(Track track, DateOnly day) =>
         Refusal(track.Product, day) is not null

@@ -27,6 +27,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Ru
         {
             ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", [Frequency.OnceAWeek], 0, 0),
+            _ when product.IsDevice() => new("device", "device", [DeviceFrequency(product, gentle)], 0, 0),
             _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
                 [Frequency.OnceAWeek, Frequency.TwiceAWeek], gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
             _ when !product.IsActive() => null,
@@ -39,6 +40,16 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Ru
             _ => new("daily-active", "daily active", [Frequency.EveryOther, Frequency.EveryDay], gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
         };
     }
+
+    /// <summary>How often a device is used when nothing else is agreed.</summary>
+    /// <remarks>House default: galvanic 2, microcurrent 3, plate 3, brush 2 (sensitive skin 1), light mask 2, ion cleansing and steam 1 a week; the label comes first.</remarks>
+    private static Frequency DeviceFrequency(Product product, bool gentle) => product.Kind switch
+    {
+        ProductKind.MicrocurrentDevice or ProductKind.WarmColdPlate => Frequency.ThreeAWeek,
+        ProductKind.GalvanicDevice or ProductKind.LightMask => Frequency.TwiceAWeek,
+        ProductKind.CleansingBrush when !gentle => Frequency.TwiceAWeek,
+        _ => Frequency.OnceAWeek,
+    };
 
     private static readonly Frequency[] AllRungs =
         [Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay];

@@ -58,7 +58,8 @@ public static class RoutineBuilder
             var step = item.StepFor(request, rules);
             if (Between(skin, step, item.Product) is { } drying)
             {
-                steps.Add(drying);
+                var before = steps.Count(earlier => earlier.Key == drying.Key || earlier.Key.StartsWith(drying.Key + "-again-", StringComparison.Ordinal));
+                steps.Add(before == 0 ? drying : drying with { Key = $"{drying.Key}-again-{before}" });
             }
 
             steps.Add(step);
@@ -94,6 +95,11 @@ public static class RoutineBuilder
     private static Skin After(Skin skin, RoutineItem item)
     {
         var traits = item.Product.Traits;
+        if (item.Slot == RoutineSlot.Steam)
+        {
+            return Skin.Damp;
+        }
+
         if (!traits.LeaveOn)
         {
             return traits.Removal is Removal.CottonRounds or Removal.None ? skin : Skin.Wet;

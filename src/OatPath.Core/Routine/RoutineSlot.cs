@@ -6,11 +6,14 @@ namespace OatPath.Core.Routine;
 /// <remarks>Source: trade convention: rinse first, then thin to thick, sunscreen last.</remarks>
 public enum RoutineSlot
 {
+    Steam,
     EyeRemover,
     FirstCleanse,
+    Brush,
     Cleanse,
     WetExfoliation,
     Blade,
+    Device,
     Mask,
     Prep,
     CalmingToner,
@@ -38,6 +41,9 @@ public static class RoutineSlots
         ProductKind.OilCleanser or ProductKind.BalmCleanser => RoutineSlot.FirstCleanse,
         ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => RoutineSlot.Cleanse,
         ProductKind.ExfoliatingCleanser or ProductKind.Enzyme or ProductKind.Scrub or ProductKind.Razor => RoutineSlot.WetExfoliation,
+        ProductKind.FacialSteamer => RoutineSlot.Steam,
+        ProductKind.CleansingBrush => RoutineSlot.Brush,
+        ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask => RoutineSlot.Device,
         ProductKind.UltrasonicBlade => RoutineSlot.Blade,
         ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask => RoutineSlot.Mask,
         ProductKind.CalmingToner => RoutineSlot.CalmingToner,

@@ -38,7 +38,8 @@ public static class AmountGuide
         ProductKind.ConductiveGel => new(1, AmountUnit.Vial),
         ProductKind.AntisepticSpray or ProductKind.HydratingMist => new(2, AmountUnit.Spray),
         ProductKind.LipBalm => new(1, AmountUnit.Swipe),
-        ProductKind.SpotPatch or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.DeviceTip or ProductKind.CottonPads => new(1, AmountUnit.Piece),
+        ProductKind.SpotPatch or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.FacialSteamer or ProductKind.GalvanicDevice
+            or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.DeviceTip or ProductKind.CottonPads => new(1, AmountUnit.Piece),
         ProductKind.Gloves => new(1, AmountUnit.Piece),
         ProductKind.SunscreenPowder => new(2, AmountUnit.Swipe),
         ProductKind.WashOffPeel or ProductKind.Neutraliser => new(5, AmountUnit.Millilitre),

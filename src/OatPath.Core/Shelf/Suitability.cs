@@ -15,6 +15,7 @@ public static class Suitability
         Age(product, intake, day, found);
         Pregnancy(product, intake, day, found);
         Medicines(product, intake, day, found);
+        Devices(product, intake, day, found);
         Cautions(product, intake, day, found);
         return found;
     }
@@ -99,6 +100,39 @@ public static class Suitability
         if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && intake.Has(FlagKind.Rosacea, day))
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.RosaceaScrub, ("product", product.Name))));
+        }
+    }
+
+    private static void Devices(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        void Refuse(Severity severity, string rule, FlagKind flag)
+        {
+            if (intake.Has(flag, day))
+            {
+                found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))));
+            }
+        }
+
+        if (product.IsElectrical())
+        {
+            foreach (var flag in new[] { FlagKind.ImplantedElectronics, FlagKind.HeartRhythm, FlagKind.Epilepsy, FlagKind.MetalInFace, FlagKind.Pregnancy, FlagKind.Breastfeeding })
+            {
+                Refuse(Severity.HardLimit, RuleBook.ElectricalDevice, flag);
+            }
+        }
+
+        if (product.Kind == ProductKind.LightMask)
+        {
+            foreach (var flag in new[] { FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy })
+            {
+                Refuse(Severity.Block, RuleBook.LightMask, flag);
+            }
+        }
+
+        if (product.IsWarm())
+        {
+            Refuse(Severity.Block, RuleBook.HeatDevice, FlagKind.Rosacea);
+            Refuse(Severity.Caution, RuleBook.HeatDevice, FlagKind.Melasma);
         }
     }
 

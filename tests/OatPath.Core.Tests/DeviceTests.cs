@@ -1,0 +1,74 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+public class DeviceTests
+{
+    private static readonly DateOnly Monday = CaseBuilder.Monday;
+
+    private static Product Of(ProductKind kind) => new() { Id = kind.ToString(), Name = KindTraits.Of(kind).Title, Kind = kind };
+
+    private static string Evening(CaseBuilder build, DateOnly? day = null) =>
+        string.Join(" ", build.Plan(14).On(day ?? Monday)!.Evening.Steps.Select(step => step.Action == StepAction.Apply ? step.Key : $"({step.Key})"));
+
+    [Fact]
+    public void Steam_comes_first_and_the_oil_still_finds_dry_skin() => Assert.Equal(
+        "(hands) FacialSteamer (dry-between) OilCleanser cleanser (dry) cream",
+        Evening(CaseBuilder.Basic().Own(Of(ProductKind.FacialSteamer), Of(ProductKind.OilCleanser))));
+
+    [Fact]
+    public void A_current_goes_on_after_cleansing_with_its_gel_and_before_toner() => Assert.Equal(
+        "(hands) cleanser GalvanicDevice (dry) CalmingToner cream",
+        Evening(CaseBuilder.Basic().Own(Of(ProductKind.GalvanicDevice), Of(ProductKind.ConductiveGel), Of(ProductKind.CalmingToner))));
+
+    [Fact]
+    public void Without_its_own_gel_no_current_runs() =>
+        Assert.Equal(RuleBook.DeviceGel, CaseBuilder.Basic().Own(Of(ProductKind.MicrocurrentDevice)).Plan(3).Days[0].Evening.WhyNot("MicrocurrentDevice"));
+
+    [Fact]
+    public void A_current_and_an_acid_never_share_an_evening_established_or_not()
+    {
+        var path = CaseBuilder.Basic().Own(Of(ProductKind.MicrocurrentDevice), Of(ProductKind.ConductiveGel), CaseBuilder.Glycolic).InUse("glycolic", Monday, 3).Established(Family.Aha, Monday).Plan(28);
+
+        Assert.NotEmpty(path.DaysOf("MicrocurrentDevice"));
+        Assert.NotEmpty(path.DaysOf("glycolic"));
+        Assert.Empty(path.DaysOf("MicrocurrentDevice").Intersect(path.DaysOf("glycolic")));
+    }
+
+    [Theory]
+    [InlineData(ProductKind.GalvanicDevice, FlagKind.ImplantedElectronics, RuleBook.ElectricalDevice)]
+    [InlineData(ProductKind.MicrocurrentDevice, FlagKind.Pregnancy, RuleBook.ElectricalDevice)]
+    [InlineData(ProductKind.IonCleanser, FlagKind.MetalInFace, RuleBook.ElectricalDevice)]
+    [InlineData(ProductKind.LightMask, FlagKind.LightSensitiveEyes, RuleBook.LightMask)]
+    [InlineData(ProductKind.WarmColdPlate, FlagKind.Rosacea, RuleBook.HeatDevice)]
+    [InlineData(ProductKind.FacialSteamer, FlagKind.Rosacea, RuleBook.HeatDevice)]
+    public void A_flag_keeps_a_device_off(ProductKind kind, FlagKind flag, string rule)
+    {
+        var build = CaseBuilder.Basic().Own(Of(kind), Of(ProductKind.ConductiveGel)).Flag(flag);
+
+        Assert.Empty(build.Plan(14).DaysOf(kind.ToString()));
+        Assert.Equal(rule, build.Plan(1).Days[0].Evening.WhyNot(kind.ToString()));
+    }
+
+    [Fact]
+    public void Fresh_filler_rests_every_device_for_fourteen_days()
+    {
+        var path = CaseBuilder.Basic().Own(Of(ProductKind.LightMask)).Flag(FlagKind.RecentFiller, Monday).Plan(28);
+
+        Assert.Equal(Monday.AddDays(15), path.DaysOf("LightMask")[0]);
+    }
+
+    [Fact]
+    public void The_brush_carries_the_cleanser_and_never_meets_an_acid()
+    {
+        var build = CaseBuilder.Basic().Own(Of(ProductKind.CleansingBrush), CaseBuilder.Glycolic).Start("CleansingBrush", Monday.AddDays(-40)).InUse("glycolic", Monday, 1);
+        var path = build.Plan(28);
+
+        Assert.Empty(path.DaysOf("CleansingBrush").Intersect(path.DaysOf("glycolic")));
+        Assert.Contains("CleansingBrush cleanser", Evening(build, path.DaysOf("CleansingBrush")[0]), StringComparison.Ordinal);
+    }
+}
