@@ -48,6 +48,9 @@ internal static class RandomCase
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
+    /// <summary>All that a studio might bring in.</summary>
+    public static IReadOnlyList<Product> Studio { get; } = [.. Everyday.Select(product => product with { Id = "studio-" + product.Id, Price = 20, ContentMl = 50 }), .. Actives.Select(product => product with { Id = "studio-" + product.Id, Price = 30, ContentMl = 30 })];
+
     private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller];
     private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone,
         FlagKind.ImplantedElectronics, FlagKind.Epilepsy, FlagKind.LightSensitiveEyes];
@@ -120,6 +123,10 @@ internal static class RandomCase
             Phototype = (Phototype)random.Next(1, 7),
             Allergies = random.Next(4) == 0 ? [(Allergen)random.Next(9)] : [],
             Flags = flags,
+            Concerns = [.. Enum.GetValues<Concern>().OrderBy(_ => random.Next()).Take(random.Next(0, 4))],
+            MinutesADay = random.Next(8, 41),
+            BudgetAMonth = random.Next(3) == 0 ? random.Next(10, 80) : null,
+            WearsMakeUp = random.Next(2) == 0,
         };
     }
 

@@ -56,6 +56,12 @@ public sealed record HouseRules
     /// <summary>Money as prices are written, at most 8 characters.</summary>
     public string Currency { get; init; } = "";
 
+    /// <summary>First and last month of the cold season, 1 to 12; the span may pass the turn of the year.</summary>
+    public int WinterFrom { get; init; } = 11;
+    public int WinterUntil { get; init; } = 3;
+
+    public bool IsWinter(DateOnly day) => WinterFrom <= WinterUntil ? day.Month >= WinterFrom && day.Month <= WinterUntil : day.Month >= WinterFrom || day.Month <= WinterUntil;
+
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     public int ReorderLeadDays { get; init; } = 10;
 }

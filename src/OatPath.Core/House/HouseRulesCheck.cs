@@ -27,6 +27,8 @@ public static class HouseRulesCheck
         Need(rules.BeginnerExfoliationsPer7Days is >= 1 and <= 3, "beginnerExfoliationsPer7Days", "choose 1 to 3");
         Need(rules.EstablishedExfoliationsPer7Days is >= 1 and <= 7, "establishedExfoliationsPer7Days", "choose 1 to 7");
         Need(rules.Currency.Length <= 8, "currency", "use at most 8 characters");
+        Need(rules.WinterFrom is >= 1 and <= 12, "winterFrom", "choose a month from 1 to 12");
+        Need(rules.WinterUntil is >= 1 and <= 12, "winterUntil", "choose a month from 1 to 12");
         Need(rules.ReorderLeadDays is >= 0 and <= 60, "reorderLeadDays", "choose 0 to 60 days");
         foreach (var span in rules.Opening)
         {

@@ -90,6 +90,29 @@ public static class RuleBook
     public const string DeviceGel = "device.own-gel";
     public const string RecentFiller = "device.filler";
     public const string DeviceEvening = "clash.device-evening";
+    public const string ProposeOwned = "propose.owned";
+    public const string ProposeGoesOn = "propose.goes-on";
+    public const string ProposeCream = "propose.cream-cleanser";
+    public const string ProposeGel = "propose.gel-cleanser";
+    public const string ProposeRich = "propose.rich";
+    public const string ProposeLight = "propose.light";
+    public const string ProposeSunscreen = "propose.sunscreen";
+    public const string ProposeTinted = "propose.tinted";
+    public const string ProposeMatt = "propose.matt";
+    public const string ProposePlain = "propose.plain";
+    public const string ProposeConcern = "propose.concern";
+    public const string ProposeFirstCleanse = "propose.first-cleanse";
+    public const string ProposeHydrate = "propose.hydrate";
+    public const string ProposeEye = "propose.eye";
+    public const string ProposeMask = "propose.mask";
+    public const string ProposeLips = "propose.lips";
+    public const string ProposeNoRoom = "propose.no-room";
+    public const string ProposeNotNeeded = "propose.not-needed";
+    public const string ProposeSalon = "propose.salon";
+    public const string ProposeNothingFits = "propose.nothing-fits";
+    public const string ProposeLater = "propose.later";
+    public const string ProposeOverMinutes = "propose.over-minutes";
+    public const string ProposeOverBudget = "propose.over-budget";
     public const string RestEvening = "week.rest-evening";
     public const string NeverOnDay = "week.never-on";
     public const string WishShort = "week.wish-short";
@@ -203,6 +226,29 @@ public static class RuleBook
         new(DeviceGel, "Only its own gel under a current", "trade convention", "{product} waits until the gel made for it is on the shelf; nothing else goes under a current."),
         new(RecentFiller, "Nothing over fresh filler", "trade convention", "{product} rests until {until:date}: filler or muscle relaxant within 14 days."),
         new(DeviceEvening, "No irritant on a device evening", "trade convention: a current drives it in", "{product} rests: no irritant goes with {other} on one evening."),
+        new(ProposeOwned, "Already there", "house default", "It is on the shelf already."),
+        new(ProposeGoesOn, "What is under way goes on", "trade convention", "{product} is under way and goes on."),
+        new(ProposeCream, "Cream cleanser", "trade convention", "A cream cleans without stripping: for dry or easily upset skin, and for winter."),
+        new(ProposeGel, "Gel or foam cleanser", "trade convention", "A gel or foam for skin that makes oil, for summer and greasy work."),
+        new(ProposeRich, "Richer moisturiser", "trade convention", "Richer, for dry skin or winter."),
+        new(ProposeLight, "Lighter moisturiser", "trade convention", "Lighter, for skin that makes oil or summer."),
+        new(ProposeSunscreen, "Sunscreen", "trade convention", "Broad spectrum, SPF {spf} or more, every morning."),
+        new(ProposeTinted, "Tinted sunscreen", "trade convention", "Tinted, SPF {spf} or more: skin that marks easily is shielded from visible light too."),
+        new(ProposeMatt, "Matt sunscreen", "trade convention", "Matt, SPF {spf} or more, for skin that makes oil."),
+        new(ProposePlain, "Without fragrance", "trade convention", "Without fragrance, for sensitive skin."),
+        new(ProposeConcern, "An active for a concern", "trade convention", "First choice here for {concern}: {choice}."),
+        new(ProposeFirstCleanse, "Oil or balm first", "trade convention", "Takes make-up and sunscreen off before the cleanser."),
+        new(ProposeHydrate, "Hydrating serum", "trade convention", "Water for the skin, under the moisturiser."),
+        new(ProposeEye, "Eye gel", "trade convention", "For the skin along the bony rim, which wants less."),
+        new(ProposeMask, "Weekly mask", "trade convention", "Once a week, by skin."),
+        new(ProposeLips, "Lips", "trade convention", "For the lips in winter."),
+        new(ProposeNoRoom, "No room", "house default", "{product} is left out to stay within {limit}."),
+        new(ProposeNotNeeded, "Not needed now", "house default", "{product} is not needed for these concerns now; it can come back later."),
+        new(ProposeSalon, "Beyond products at home", "trade convention", "For {concern} products at home promise nothing; a salon treatment or a clinician may help."),
+        new(ProposeNothingFits, "Nothing fits", "house default", "For {concern} neither the shelf nor the studio has anything that suits this skin."),
+        new(ProposeLater, "Later", "trade convention: one change at a time", "For {concern} {product} could follow once what comes first is settled."),
+        new(ProposeOverMinutes, "More minutes than wanted", "house default", "Even so it takes {minutes} min a day; {wanted} were wanted."),
+        new(ProposeOverBudget, "More money than wanted", "house default", "Even so it costs about {cost} a month; {wanted} were wanted."),
         new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
         new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
         new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),

@@ -12,7 +12,6 @@ public static class BenchReview
     private const int LookDays = 14;
     private const int MostSwaps = 3;
     private const int MostMends = 4;
-    private const int MostSteps = 6;
     private const decimal SunscreenDoseMl = 2.5m;
 
     /// <summary>Every clash, gravest first, each with mends that were tried.</summary>
@@ -96,7 +95,7 @@ public static class BenchReview
         {
             var fullest = path.Days.MaxBy(day => Applied(day[moment]).Count())!;
             var steps = Applied(fullest[moment]).ToList();
-            if (steps.Count > MostSteps)
+            if (steps.Count > RoutineBuilder.MostSteps)
             {
                 found.Add(new(ClashSeverity.Caution, steps[^1].Product!, moment.ToString(),
                     Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", steps.Count)), 0, []));

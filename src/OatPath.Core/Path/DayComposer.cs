@@ -8,7 +8,6 @@ namespace OatPath.Core.Path;
 /// <summary>Joins the actives of the walk and the everyday shelf into the two halves of a day.</summary>
 internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, RampWalk walk, DayRestrictions restrictions)
 {
-    private const int ManySteps = 6;
     private const decimal NeckAcidLimit = 10;
 
     private readonly Dictionary<Track, RoutineItem> shared = [];
@@ -51,7 +50,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
             var most = busiest.Where(half => half.Item1 == moment).Select(half => half.Count).DefaultIfEmpty().Max();
-            if (most > ManySteps)
+            if (most > RoutineBuilder.MostSteps)
             {
                 yield return Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", most));
             }

@@ -40,6 +40,9 @@ public sealed record RoutineRequest(
 /// <summary>Puts a half day into order and fills in hands, drying and waits so that no step finds the wrong skin state.</summary>
 public static class RoutineBuilder
 {
+    /// <summary>More than this and people stop doing it.</summary>
+    public const int MostSteps = 6;
+
     public static List<Step> Build(RoutineRequest request, HouseRules rules)
     {
         var ordered = Order(request.Items, request.HandOrder);

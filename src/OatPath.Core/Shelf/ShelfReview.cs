@@ -88,7 +88,7 @@ public static class ShelfReview
     private static bool IsOpenExfoliant(Product product) => product.IsAcid() && product.Traits is { LeaveOn: true, Use: KindUse.Daily } && product.Kind is not ProductKind.PeelPad;
 
     /// <summary>An irritant in a kind that is not bought for it.</summary>
-    private static bool IsHidden(Product product) => product.IsActive() && product.Kind is ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf or ProductKind.EyeGel or ProductKind.NeckCream
+    internal static bool IsHidden(Product product) => product.IsActive() && product.Kind is ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf or ProductKind.EyeGel or ProductKind.NeckCream
         or ProductKind.CalmingToner or ProductKind.HydratingSerum or ProductKind.NiacinamideSerum or ProductKind.FaceOil or ProductKind.OcclusiveBalm or ProductKind.LipBalm or ProductKind.SunscreenFluid
         or ProductKind.SunscreenTinted or ProductKind.SpotPatch or ProductKind.SoothingMask or ProductKind.HydratingMask && product.Irritancy() != Degree.No;
 

@@ -14,15 +14,7 @@ public static class Labels
                 Core.Skin.Sensitivity.Average => "average sensitivity",
                 _ => EnumName.Of(sensitivity),
             },
-            Core.Skin.Concern concern => concern switch
-            {
-                Core.Skin.Concern.Marks => "marks left by spots",
-                Core.Skin.Concern.CloggedPores => "clogged pores",
-                Core.Skin.Concern.UnevenTone => "uneven tone",
-                Core.Skin.Concern.FineLines => "fine lines",
-                Core.Skin.Concern.Dullness => "rough or dull",
-                _ => EnumName.Of(concern),
-            },
+            Core.Skin.Concern concern => Core.Skin.ConcernWords.Of(concern),
             Core.Shelf.Removal removal => removal switch
             {
                 Core.Shelf.Removal.Rinse => "rinse off",
