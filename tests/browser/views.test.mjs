@@ -117,7 +117,10 @@ describe('views', () => {
     for (const view of ['/', `/clients/${clients.Orla}/routine`, `/clients/${clients.Orla}/ramp`]) {
       await page.goto(studio.origin + view);
       assert.ok(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1), view);
+      assert.ok(await page.locator(view === '/' ? '.desk' : 'main h1').first().isVisible() && (await page.locator('main').innerText()).length > 300, `${view} shows its content`);
     }
+    await page.goto(`${studio.origin}/clients/${clients.Orla}/routine`);
+    assert.ok(await page.locator('.half-evening .band').first().isVisible());
     await page.setViewportSize(desk);
   });
 
