@@ -26,6 +26,8 @@ var typed = "Aqua, Glycerin, Butylene Glycol, Niacinamide, Salycilic Acid, Glyco
 Console.WriteLine("A label read, median ms (under 1):");
 Console.WriteLine($"  mean of the demo shelf {Median(() => labels.ForEach(label => LabelReader.Read(label))) / labels.Count:0.000}   with six slips of the pen and an unknown name {Median(() => LabelReader.Read(typed)):0.000}");
 
+BenchRoutine(ShelfCsv.Read(shelf, new DateOnly(2026, 1, 1)).Products);
+
 var folder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;
 BenchShelf(Path.Combine(folder, "shelf.db"));
 await using (var app = OatPathApp.Build(new ServeOptions(folder, 5998, true, false), null, builder => builder.WebHost.UseTestServer()))
@@ -57,6 +59,27 @@ await using (var app = OatPathApp.Build(new ServeOptions(folder, 5998, true, fal
 await BenchSearch(Path.Combine(folder, "search"));
 Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
 Directory.Delete(folder, recursive: true);
+
+void BenchRoutine(IReadOnlyList<Product> studio)
+{
+    var kinds = new[] { ProductKind.OilCleanser, ProductKind.GelCleanser, ProductKind.CreamCleanser, ProductKind.CalmingToner, ProductKind.ExfoliatingToner, ProductKind.LeaveOnAcidLiquid, ProductKind.AntioxidantSerum,
+        ProductKind.HydratingSerum, ProductKind.NiacinamideSerum, ProductKind.PigmentSerum, ProductKind.AzelaicSuspension, ProductKind.Retinoid, ProductKind.EyeGel, ProductKind.NeckCream, ProductKind.Moisturiser,
+        ProductKind.FaceOil, ProductKind.OcclusiveBalm, ProductKind.ClayMask, ProductKind.Scrub, ProductKind.SunscreenFluid };
+    var products = kinds.Select(kind => studio.First(product => product.Kind == kind)).ToList();
+    var today = new DateOnly(2026, 3, 2);
+    var file = new CaseFile
+    {
+        Format = CaseFile.FormatName,
+        Version = 1,
+        AsOf = new DateTimeOffset(2026, 3, 2, 18, 0, 0, TimeSpan.Zero),
+        Zone = "UTC",
+        Intake = new() { BirthDate = new DateOnly(1990, 1, 1) },
+        Shelf = [.. products.Select(product => new ShelfItem { Product = product })],
+        Decisions = [.. products.Where(product => product.IsActive()).Take(3).Select(product => new StartActive { Id = product.Id, On = today, Product = product.Id, AlreadyInUse = true, Rung = 1, Reason = "in use" })],
+    };
+    var clashes = BenchReview.Of(file, rules, studio);
+    Console.WriteLine($"A routine of 20 products ordered for a day, checked and mended, median ms (under 5): {Median(() => BenchReview.Of(file, rules, studio)):0.00}   ({clashes.Count} clashes, {clashes.Sum(clash => clash.Mends.Count)} mends)   ordered alone {Median(() => PathPlanner.Plan(file, rules, days: 1)):0.00}   14 days {Median(() => PathPlanner.Plan(file, rules, days: 14)):0.00}");
+}
 
 static Product Numbered(int i) => new()
 {

@@ -93,7 +93,7 @@ public static class CaseAssembly
             Zone = zone,
             Intake = IntakeOf(live, used, clientView),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
-            Decisions = [.. used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf))],
+            Decisions = [.. used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf)).Select(decision => OnThisShelf(decision, shelf))],
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>)],
             Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
             Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
@@ -110,6 +110,11 @@ public static class CaseAssembly
 
         return used.FindLast(fact => fact.Kind == "intake") is { } published ? Intake.GentlerOf(Body<Intake>(published), latest) : latest;
     }
+
+    /// <summary>A week without the products that left the shelf.</summary>
+    private static Decision OnThisShelf(Decision decision, Dictionary<string, ShelfItem> shelf) => decision is ShapeWeek week && week.Never.Any(never => !shelf.ContainsKey(never.Product))
+        ? week with { Never = [.. week.Never.Where(never => shelf.ContainsKey(never.Product))] }
+        : decision;
 
     /// <summary>Decisions about a product that left the shelf no longer count.</summary>
     private static bool NamesAProduct(Decision decision, Dictionary<string, ShelfItem> shelf) => decision switch

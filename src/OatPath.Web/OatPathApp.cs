@@ -69,7 +69,7 @@ public static class OatPathApp
     {
         services.AddSingleton(options);
         services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
-        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<ShelfSearch>();
+        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<ShelfSearch>();
         services.AddSingleton<Store.People>();
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
         if (clock is null && options.Demo)

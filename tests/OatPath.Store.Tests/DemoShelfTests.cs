@@ -7,7 +7,8 @@ namespace OatPath.Store.Tests;
 /// <summary>The demo shelf is a file anyone can read in: it is what it says, and its labels tell the same.</summary>
 public class DemoShelfTests
 {
-    private static readonly ProductKind[] WithoutIngredients = [ProductKind.Razor, ProductKind.UltrasonicBlade, ProductKind.DeviceTip, ProductKind.CottonPads, ProductKind.Gloves];
+    private static readonly ProductKind[] WithoutIngredients = [ProductKind.Razor, ProductKind.UltrasonicBlade, ProductKind.DeviceTip, ProductKind.CottonPads, ProductKind.Gloves,
+        ProductKind.CleansingBrush, ProductKind.FacialSteamer, ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser, ProductKind.WarmColdPlate, ProductKind.LightMask];
 
     /// <summary>Kinds a label cannot tell by itself: what they are for stands in a sheet.</summary>
     private static readonly ProductKind[] NotOnTheLabel = [ProductKind.PhPrep, ProductKind.Neutraliser, ProductKind.AntisepticSpray, ProductKind.ConductiveGel, ProductKind.AloeGel, ProductKind.WashOffPeel];

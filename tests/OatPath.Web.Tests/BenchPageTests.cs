@@ -66,5 +66,105 @@ public sealed class BenchPageTests : IDisposable
         Assert.Equal(before, Record("Pia").Facts.Count);
     }
 
+    private void Wait() => studio.Clock.Advance(TimeSpan.FromMinutes(1));
+
+    private static string Form(string handler) => $"form[action*='handler={handler}']";
+
+    private static string[] Evening(Answer page) => [.. page.Page.QuerySelectorAll(".half-evening .band").Select(band => band.GetAttribute("data-product") ?? "")];
+
+    [Fact]
+    public async Task Undo_and_redo_walk_back_and_forth_and_a_new_step_ends_redoing()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{studio.ClientId("Orla")}/routine");
+        var first = Evening(page);
+        Assert.True(page.Page.QuerySelector("[data-bench=undo]")!.HasAttribute("disabled"));
+
+        Wait();
+        page = await browser.Submit(page, "#place-form", ("moment", "Evening"), ("product", "dew-serum"), ("before", "reed-water"));
+        var second = Evening(page);
+        Assert.NotEqual(first, second);
+        Wait();
+        page = await browser.Submit(page, "#place-form", ("moment", "Evening"), ("product", "dew-serum"), ("before", null));
+        var third = Evening(page);
+        Assert.Equal("dew-serum", third[^1]);
+
+        foreach (var (handler, expected) in new[] { ("Undo", second), ("Undo", first), ("Redo", second), ("Redo", third), ("Undo", second) })
+        {
+            Wait();
+            page = await browser.Submit(page, Form(handler));
+            Assert.Equal(expected, Evening(page));
+        }
+
+        Wait();
+        page = await browser.Submit(page, Form("Usual"));
+        Assert.Equal(first, Evening(page));
+        Assert.True(page.Page.QuerySelector("[data-bench=redo]")!.HasAttribute("disabled"));
+        Wait();
+        Assert.Equal(second, Evening(await browser.Submit(page, Form("Undo"))));
+    }
+
+    [Fact]
+    public async Task What_was_published_is_not_undone_silently()
+    {
+        using var browser = await studio.SignedIn();
+        await Bring(browser, "Orla", "rain-toner");
+        Wait();
+        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Orla")}/publish"), "aside form");
+        Wait();
+        var page = await browser.Get($"/clients/{studio.ClientId("Orla")}/routine");
+
+        Assert.True(page.Page.QuerySelector("[data-bench=undo]")!.HasAttribute("disabled"));
+        Assert.Contains("nothing to undo", (await browser.Submit(page, Form("Undo"))).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_bench_says_what_differs_from_the_published_day()
+    {
+        using var browser = await studio.SignedIn();
+        var address = $"/clients/{studio.ClientId("Orla")}/routine";
+        Assert.Null((await browser.Get(address)).Page.QuerySelector(".since"));
+        await Bring(browser, "Orla", "rain-toner");
+        var page = await browser.Get(address);
+
+        Assert.Contains("+ Rain toner", page.Page.QuerySelector(".half-evening .since")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("rain-toner", page.Page.QuerySelector(".half-evening .band.is-new")!.GetAttribute("data-product"));
+    }
+
+    [Fact]
+    public async Task The_week_keeps_a_product_off_a_day_and_refuses_a_week_without_any()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{studio.ClientId("Orla")}/routine");
+        var used = Record("Orla").DraftPath().Days.First(day => day.Evening.Steps.Any(step => step.Product == "reed-water")).Date;
+        Wait();
+        page = await browser.Submit(page, ".week-shape", ("never", $"reed-water:{used.DayOfWeek}"), ("rest", "Sunday"));
+
+        Assert.Contains("The week is shaped", page.Text, StringComparison.Ordinal);
+        Assert.All(Record("Orla").DraftPath().Days, day => Assert.False(day.Evening.Steps.Any(step => step.Product == "reed-water") && (day.Date.DayOfWeek == used.DayOfWeek || day.Date.DayOfWeek == DayOfWeek.Sunday)));
+        Assert.Contains("rest on Sunday; Reed water never on", (await browser.Get($"/clients/{studio.ClientId("Orla")}/publish")).Text, StringComparison.Ordinal);
+
+        Wait();
+        var token = page.Page.QuerySelector(".week-shape input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        var refused = await browser.Post($"/clients/{studio.ClientId("Orla")}/routine?handler=Week",
+            [new("Version", Record("Orla").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture)), new("__RequestVerificationToken", token), .. Enum.GetNames<DayOfWeek>().Select(day => new KeyValuePair<string, string>("never", $"reed-water:{day}"))]);
+        Assert.Contains("leave at least one day free", refused.Text, StringComparison.Ordinal);
+        Assert.Equal(7, refused.Page.QuerySelectorAll("input[name=never][checked]").Length);
+    }
+
+    [Fact]
+    public async Task Two_parks_are_offered_where_one_is_not_enough()
+    {
+        using var browser = await studio.SignedIn();
+        await Bring(browser, "Orla", "rain-toner");
+        await Bring(browser, "Orla", "harbour-n");
+        Wait();
+        var page = await browser.Get($"/clients/{studio.ClientId("Orla")}/routine");
+        var done = await browser.Submit(page, $"{Form("Mend")}:has(input[value=ParkTwo])");
+
+        Assert.Contains("are parked.", done.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain("over 6 people stop", done.Text, StringComparison.Ordinal);
+    }
+
     public void Dispose() => studio.Dispose();
 }

@@ -47,8 +47,8 @@ describe('views', () => {
     assert.ok(phone.bytes > 10_000 && phone.bytes <= 200_000, `${phone.bytes} bytes`);
   });
 
-  const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link', 'handout'];
-  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/nowhere',
+  const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link', 'handout', 'start'];
+  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/templates', '/nowhere',
     ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Dov/routine', '/clients/Sunniva/ramp'];
   for (const view of views) {
     test(`${view} is accessible and does not scroll sideways`, async () => {

@@ -113,6 +113,7 @@ public static class RuleBook
     public const string ProposeLater = "propose.later";
     public const string ProposeOverMinutes = "propose.over-minutes";
     public const string ProposeOverBudget = "propose.over-budget";
+    public const string TemplateOwn = "template.own";
     public const string RestEvening = "week.rest-evening";
     public const string NeverOnDay = "week.never-on";
     public const string WishShort = "week.wish-short";
@@ -249,6 +250,7 @@ public static class RuleBook
         new(ProposeLater, "Later", "trade convention: one change at a time", "For {concern} {product} could follow once what comes first is settled."),
         new(ProposeOverMinutes, "More minutes than wanted", "house default", "Even so it takes {minutes} min a day; {wanted} were wanted."),
         new(ProposeOverBudget, "More money than wanted", "house default", "Even so it costs about {cost} a month; {wanted} were wanted."),
+        new(TemplateOwn, "The client's own does the work", "house default", "{product} is on the shelf already and does the work of {other}."),
         new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
         new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
         new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),

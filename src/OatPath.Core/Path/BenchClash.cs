@@ -24,10 +24,13 @@ public enum MendKind
 
     /// <summary>Leave a product out.</summary>
     Park,
+
+    /// <summary>Leave two products out, where one is not enough.</summary>
+    ParkTwo,
 }
 
 /// <summary>A way out that was tried: it clears its clash and makes no new one.</summary>
-/// <param name="With">Studio product to bring in, for a swap.</param>
+/// <param name="With">Studio product to bring in, for a swap; the second product to park.</param>
 public sealed record Mend(MendKind Kind, string Product, string? With = null);
 
 /// <summary>Something about the shelf that does not go together, its reason, and the ways out, best first.</summary>

@@ -20,13 +20,15 @@ public static class BenchReview
     {
         var found = Find(file, rules);
         var before = found.Select(clash => clash.Key).ToHashSet();
-        return [.. found.Select(clash => clash with { Mends = Tried(file, rules, studio, clash, before) })];
+        var tried = new Dictionary<Mend, List<BenchClash>>();
+        return [.. found.Select(clash => clash with { Mends = Tried(file, rules, studio, clash, before, tried) })];
     }
 
     /// <summary>The case as a mend leaves it.</summary>
     public static CaseFile Apply(CaseFile file, Mend mend, IReadOnlyList<Product> studio) => mend.Kind switch
     {
         MendKind.Park => file with { Shelf = Change(file, mend.Product, item => item with { State = ShelfState.Parked }) },
+        MendKind.ParkTwo => file with { Shelf = [.. file.Shelf.Select(item => item.Product.Id == mend.Product || item.Product.Id == mend.With ? item with { State = ShelfState.Parked } : item)] },
         MendKind.UsualAmount => file with { Shelf = Change(file, mend.Product, item => item with { Product = item.Product with { Amount = null } }) },
         _ => Swapped(file, mend, studio.First(product => product.Id == mend.With)),
     };
@@ -46,22 +48,22 @@ public static class BenchReview
 
     private static List<BenchClash> Find(CaseFile file, HouseRules rules)
     {
-        var path = PathPlanner.Plan(file, rules, null, LookDays);
+        var (today, days) = PathPlanner.DaysOf(file, rules, LookDays);
         var products = file.Shelf.Where(item => item.State == ShelfState.InUse).ToDictionary(item => item.Product.Id, item => item.Product);
         var found = new List<BenchClash>();
-        Unsuitable(file, path, products.Values, found);
-        KeptApart(path, products, found);
-        Overfull(path, found);
+        Unsuitable(file, today, products.Values, found);
+        KeptApart(days, products, found);
+        Overfull(days, found);
         Doses(products.Values, found);
-        SealedIn(path, products, found);
+        SealedIn(days, products, found);
         return [.. found.DistinctBy(clash => clash.Key).OrderByDescending(clash => clash.Severity).ThenByDescending(clash => clash.Evenings).ThenBy(clash => clash.Key, StringComparer.Ordinal)];
     }
 
-    private static void Unsuitable(CaseFile file, CarePath path, IEnumerable<Product> products, List<BenchClash> found)
+    private static void Unsuitable(CaseFile file, DateOnly today, IEnumerable<Product> products, List<BenchClash> found)
     {
         foreach (var product in products)
         {
-            foreach (var verdict in Suitability.Judge(product, file.Intake, path.Today))
+            foreach (var verdict in Suitability.Judge(product, file.Intake, today))
             {
                 found.Add(new(verdict.Refuses ? ClashSeverity.Block : ClashSeverity.Caution, product.Id, null, verdict.Because, 0, []));
             }
@@ -69,11 +71,11 @@ public static class BenchReview
     }
 
     /// <summary>Pairs that the plan keeps on separate evenings, by the reasons it gives for the one that rests.</summary>
-    private static void KeptApart(CarePath path, Dictionary<string, Product> products, List<BenchClash> found)
+    private static void KeptApart(IReadOnlyList<DayPath> days, Dictionary<string, Product> products, List<BenchClash> found)
     {
         var byName = products.Values.GroupBy(product => product.Name).ToDictionary(group => group.Key, group => group.First().Id);
         var pairs = new Dictionary<(string Rule, string A, string B), (Omission Omission, int Count)>();
-        foreach (var omission in path.Days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)))
+        foreach (var omission in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)))
         {
             if (omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal) && omission.Because.Values.GetValueOrDefault("other") is { } name && byName.TryGetValue(name, out var other))
             {
@@ -89,11 +91,11 @@ public static class BenchReview
         }
     }
 
-    private static void Overfull(CarePath path, List<BenchClash> found)
+    private static void Overfull(IReadOnlyList<DayPath> days, List<BenchClash> found)
     {
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
-            var fullest = path.Days.MaxBy(day => Applied(day[moment]).Count())!;
+            var fullest = days.MaxBy(day => Applied(day[moment]).Count())!;
             var steps = Applied(fullest[moment]).ToList();
             if (steps.Count > RoutineBuilder.MostSteps)
             {
@@ -115,9 +117,9 @@ public static class BenchReview
     }
 
     /// <summary>An oil or a balm straight over an acid, with nothing between.</summary>
-    private static void SealedIn(CarePath path, Dictionary<string, Product> products, List<BenchClash> found)
+    private static void SealedIn(IReadOnlyList<DayPath> days, Dictionary<string, Product> products, List<BenchClash> found)
     {
-        foreach (var day in path.Days)
+        foreach (var day in days)
         {
             Step? before = null;
             foreach (var step in Applied(day.Evening))
@@ -134,12 +136,19 @@ public static class BenchReview
 
     private static IEnumerable<Step> Applied(HalfDay half) => half.Steps.Where(step => step.Action == StepAction.Apply && step.Product is not null);
 
-    private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before)
+    private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before, Dictionary<Mend, List<BenchClash>> tried)
     {
         var good = new List<(Mend Mend, int Left)>();
         foreach (var mend in Candidates(file, rules, studio, clash))
         {
-            var after = Find(Apply(file, mend, studio), rules);
+            // Candidates come best first.
+            if (good.Count == MostMends)
+            {
+                break;
+            }
+
+            // Parking the same product may clear several clashes; what comes of it is found once.
+            var after = tried.TryGetValue(mend, out var known) ? known : tried[mend] = Find(Apply(file, mend, studio), rules);
             if (after.TrueForAll(other => other.Key != clash.Key && !SamePair(other, clash)) && after.TrueForAll(other => before.Contains(other.Key) || other.Severity == ClashSeverity.Caution && clash.Severity != ClashSeverity.Caution))
             {
                 good.Add((mend, after.Count));
@@ -162,9 +171,16 @@ public static class BenchReview
         if (clash.Because.Rule == RuleBook.ManySteps)
         {
             var moment = Enum.Parse<Moment>(clash.Other!);
-            var day = PathPlanner.Plan(file, rules, null, LookDays).Days.MaxBy(day => Applied(day[moment]).Count())!;
-            return Applied(day[moment]).Where(step => step.Frequency is null && step.Slot is not (RoutineSlot.Cleanse or RoutineSlot.FirstCleanse or RoutineSlot.Moisturiser or RoutineSlot.Sunscreen))
-                .Select(step => new Mend(MendKind.Park, step.Product!));
+            var day = PathPlanner.DaysOf(file, rules, LookDays).Days.MaxBy(day => Applied(day[moment]).Count())!;
+            var over = Applied(day[moment]).Count() - RoutineBuilder.MostSteps;
+            var spare = Applied(day[moment]).Where(step => step.Frequency is null && step.Slot is not (RoutineSlot.Cleanse or RoutineSlot.FirstCleanse or RoutineSlot.Moisturiser or RoutineSlot.Sunscreen))
+                .Select(step => step.Product!).Reverse().ToList();
+            return over switch
+            {
+                1 => spare.Select(product => new Mend(MendKind.Park, product)),
+                2 => spare.SelectMany((product, i) => spare.Skip(i + 1).Select(second => new Mend(MendKind.ParkTwo, product, second))),
+                _ => [],
+            };
         }
 
         var sides = clash.Other is null ? [clash.Product] : new[] { clash.Product, clash.Other };

@@ -25,7 +25,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Because.Of(RuleBook.TwoExfoliants, ("product", track.Product.Name));
         }
 
-        var isEstablished = established.Is(track.Product, day);
+        var isEstablished = established.Is(track, day);
         if (moment == Moment.Evening && track.Acid && !isEstablished && track.Frequency < Frequency.EveryOther
             && acidEvenings.Contains(day.AddDays(-1)) && rule.On(RuleBook.NoTwoAcidEvenings))
         {
@@ -85,12 +85,12 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.OneExtra);
         }
 
-        if (Either(t => t.Product.IsElectrical(), t => t.Product.Irritancy() != Degree.No) && rule.On(RuleBook.DeviceEvening))
+        if (Either(t => t.Electrical, t => t.Irritancy != Degree.No) && rule.On(RuleBook.DeviceEvening))
         {
             return Say(RuleBook.DeviceEvening);
         }
 
-        var bothEstablished = established.Is(track.Product, day) && established.Is(other.Product, day);
+        var bothEstablished = established.Is(track, day) && established.Is(other, day);
         if (Either(t => !t.Active, LeaveOnAcid))
         {
             return bothEstablished || !rule.On(RuleBook.MaskWithAcid) ? null : Say(RuleBook.MaskWithAcid);
@@ -108,7 +108,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.ByHandAlone);
         }
 
-        if (Either(t => t.Product.IsAcidCleanser(), t => t.Acid && t.Product.Traits.LeaveOn) && rule.On(RuleBook.AcidCleanserWithAcid))
+        if (Either(t => t.AcidCleanser, t => t.Acid && t.Product.Traits.LeaveOn) && rule.On(RuleBook.AcidCleanserWithAcid))
         {
             return Say(RuleBook.AcidCleanserWithAcid);
         }
@@ -123,7 +123,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.OverAcid);
         }
 
-        if (track.Exfoliates && other.Exfoliates && track.Product.Irritancy() == Degree.Yes && other.Product.Irritancy() == Degree.Yes && rule.On(RuleBook.TwoExfoliants))
+        if (track.Exfoliates && other.Exfoliates && track.Irritancy == Degree.Yes && other.Irritancy == Degree.Yes && rule.On(RuleBook.TwoExfoliants))
         {
             return Say(RuleBook.TwoExfoliants);
         }

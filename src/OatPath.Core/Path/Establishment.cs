@@ -32,11 +32,11 @@ internal sealed class Establishment(KnownFacts facts, List<Track> tracks)
         return false;
     }
 
-    public bool Is(Product product, DateOnly day)
+    public bool Is(Track track, DateOnly day)
     {
-        foreach (var family in product.Families())
+        foreach (var family in track.Irritants)
         {
-            if (FamilyTraits.Of(family).Irritant != Degree.No && !Is(family, day))
+            if (!Is(family, day))
             {
                 return false;
             }

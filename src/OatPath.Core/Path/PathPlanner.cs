@@ -67,6 +67,31 @@ public static class PathPlanner
         };
     }
 
+    /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>
+    internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
+    {
+        var facts = new KnownFacts(file);
+        var restrictions = new DayRestrictions(file, rules, RuleSwitch.All);
+        var walk = new RampWalk(facts, rules, RuleSwitch.All, restrictions);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, walk, restrictions);
+        var planned = new List<DayPath>(days);
+        for (var day = facts.EarliestDay(); planned.Count < days; day = day.AddDays(1))
+        {
+            walk.Open(day);
+            if (composer.Compose(day, wanted: day >= facts.Today) is { } path)
+            {
+                planned.Add(path);
+            }
+
+            if (day <= facts.Today)
+            {
+                walk.Close(day);
+            }
+        }
+
+        return (facts.Today, planned);
+    }
+
     private static DateOnly Earlier(DateOnly a, DateOnly b) => a < b ? a : b;
 
     private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;

@@ -21,6 +21,13 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     public bool Exfoliates { get; } = product.Exfoliates();
     public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
     public bool LightSensitising { get; } = product.LightSensitising() != Skin.Degree.No;
+    public Skin.Degree Irritancy { get; } = product.Irritancy();
+    public bool AcidCleanser { get; } = product.IsAcidCleanser();
+    public bool Electrical { get; } = product.IsElectrical();
+
+    /// <summary>Families whose irritation this skin may or may not be established in.</summary>
+    public IReadOnlyList<Skin.Family> Irritants { get; } = [.. product.Families().Where(family => Skin.FamilyTraits.Of(family).Irritant != Skin.Degree.No)];
+
     public double Load { get; } = LoadIndex.Of(product);
     public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
 

@@ -36,7 +36,7 @@ public static class Grains
 
         return planned.Count switch
         {
-            0 => Rest,
+            0 => day[moment].Steps.Any(step => step.Slot is RoutineSlot.Steam or RoutineSlot.Device) ? new("device", "device") : Rest,
             1 => new("grain", "one active"),
             _ => new("two-grains", "two actives"),
         };

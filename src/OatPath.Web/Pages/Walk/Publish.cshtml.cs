@@ -61,6 +61,18 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>()];
     }
 
+    private string Shape(ShapeWeek week)
+    {
+        var parts = new List<string>();
+        if (week.RestEvenings.Count > 0)
+        {
+            parts.Add($"rest on {string.Join(", ", week.RestEvenings)}");
+        }
+
+        parts.AddRange(week.Never.Select(never => $"{Record.NameOf(never.Product)} never on {string.Join(", ", never.Days)}"));
+        return $"The week: {(parts.Count == 0 ? "every day free" : string.Join("; ", parts))}";
+    }
+
     private string Say(Fact fact) => fact.Kind switch
     {
         "intake" => "Answers at Meet",
@@ -76,6 +88,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
             ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
             NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
             SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
+            ShapeWeek week => Shape(week),
             _ => "A decision",
         },
     };

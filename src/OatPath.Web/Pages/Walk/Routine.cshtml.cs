@@ -8,7 +8,8 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : WalkPage(room)
+/// <summary>The Bench: one day's two halves in order, what does not go together, and the client's week.</summary>
+public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Store.Templates templates) : WalkPage(room)
 {
     public override string Station => "Routine";
 
@@ -20,7 +21,16 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : Wa
     public DayPath Shown { get; private set; } = null!;
 
     /// <summary>What does not go together over the next two weeks, with the ways out that were tried.</summary>
-    public IReadOnlyList<BenchClash> Clashes { get; private set; } = [];
+    public IReadOnlyList<BenchClash> Clashes => clashes ??= BenchReview.Of(Record.Draft, Record.Rules, studio.All());
+
+    private IReadOnlyList<BenchClash>? clashes;
+
+    public WeekGrid Week { get; private set; } = null!;
+
+    public BenchHistory History { get; private set; } = null!;
+
+    /// <summary>What differs on the shown day from what the client follows now, by moment; empty before the first publication.</summary>
+    public IReadOnlyDictionary<Moment, HalfDayChange> Since { get; private set; } = new Dictionary<Moment, HalfDayChange>();
 
     public string NameOf(Mend mend) => mend.With is { } with ? studio.Find(with)?.Product.Name ?? with : Record.NameOf(mend.Product);
 
@@ -34,25 +44,26 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : Wa
         var to = from + (direction == "up" ? -1 : 1);
         if (from < 0 || to < 0 || to >= order.Count)
         {
-            return Redirect(Here(product));
+            return Show(Here(product));
         }
 
         (order[from], order[to]) = (order[to], order[from]);
         return SaveOrder(moment, order, product);
     }
 
-    /// <summary>Puts a product before another, as a drag does.</summary>
-    public IActionResult OnPostPlace(Moment moment, string product, string before)
+    /// <summary>Puts a product before another, or last when none is named, as a drag does.</summary>
+    public IActionResult OnPostPlace(Moment moment, string product, string? before)
     {
         Fill();
         var order = Order(moment);
-        if (product == before || !order.Remove(product) || !order.Contains(before))
+        var was = order.ToList();
+        if (product == before || !order.Remove(product) || (before is not null && !order.Contains(before)))
         {
-            return Redirect(Here(product));
+            return Show(Here(product));
         }
 
-        order.Insert(order.IndexOf(before), product);
-        return SaveOrder(moment, order, product);
+        order.Insert(before is null ? order.Count : order.IndexOf(before), product);
+        return order.SequenceEqual(was) ? Show(Here(product)) : SaveOrder(moment, order, product);
     }
 
     /// <summary>Takes one of the ways out that are offered now; one that is no longer offered changes nothing.</summary>
@@ -71,29 +82,115 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : Wa
         facts.Add(Room.Make(Id, "shelf", kind == MendKind.UsualAmount
             ? item with { Product = item.Product with { Amount = null } }
             : item with { State = ShelfState.Parked, Reason = Words.Say(found.Because) }, By));
-        if (with is not null && studio.Find(with) is { } instead)
+        if (kind == MendKind.ParkTwo && Record.Draft.Shelf.FirstOrDefault(other => other.Product.Id == with) is { } second)
+        {
+            facts.Add(Room.Make(Id, "shelf", second with { State = ShelfState.Parked, Reason = Words.Say(found.Because) }, By));
+            done = $"{item.Product.Name} and {second.Product.Name} are parked.";
+        }
+        else if (kind == MendKind.Swap && with is not null && studio.Find(with) is { } instead)
         {
             done += " " + OwnItem.BringIn(Room, Record, instead.Product, By, !User.IsInRole(People.Roles.Assistant), facts);
         }
 
-        return Save(facts) ? Back("routine", done, facts[0].Id) : Page();
+        return Save(facts) ? Done(done, facts[0].Id) : Page();
     }
 
     public IActionResult OnPostUsual()
     {
-        var facts = new[] { Moment.Morning, Moment.Evening }.Select(moment => Room.Decide(Id, By, (id, now) => new SetOrder { Id = id, On = Record.Today, RecordedAt = now, By = By, Moment = moment, Products = [] })).ToList();
+        var facts = new[] { Moment.Morning, Moment.Evening }.Select(moment => Decide(new SetOrder { Id = "", On = Record.Today, Moment = moment, Products = [] })).ToList();
         if (!Save(facts))
         {
             Fill();
             return Page();
         }
 
-        return Back("routine", "Back in the usual order, thin to thick.");
+        return Done("Back in the usual order, thin to thick.", facts[0].Id);
+    }
+
+    /// <summary>Shapes the week: evenings that rest, days without a product ("product:Friday").</summary>
+    public IActionResult OnPostWeek(List<DayOfWeek>? rest, List<string>? never)
+    {
+        var lines = (never ?? []).Select(text => text.Split(':')).Where(parts => parts.Length == 2 && Enum.TryParse<DayOfWeek>(parts[1], out var day) && Enum.IsDefined(day))
+            .GroupBy(parts => parts[0]).Select(group => new NeverOn(group.Key, [.. group.Select(parts => Enum.Parse<DayOfWeek>(parts[1])).Distinct().Order()])).ToList();
+        var week = new ShapeWeek { Id = "", On = Record.Today, RestEvenings = [.. (rest ?? []).Distinct().Order()], Never = lines };
+        CaseCheck.CheckWeek(Problems, week, Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet());
+        for (var i = 0; i < Problems.Count; i++)
+        {
+            Problems[i] = Problems[i] with { Field = Problems[i].Field.StartsWith("week.rest", StringComparison.Ordinal) ? "Rest evenings" : "Days without a product" };
+        }
+
+        var fact = Decide(week);
+        if (Problems.Count > 0 || !Save(fact))
+        {
+            Fill(week);
+            return Page();
+        }
+
+        return Done("The week is shaped.", fact.Id);
+    }
+
+    public IActionResult OnPostUndo()
+    {
+        if (BenchHistory.Of(Record.Facts).Undoable is not { } step)
+        {
+            return Done("There is nothing to undo since the last publication.");
+        }
+
+        Fill();
+        return Save([.. step.Select(fact => Room.Make(Id, "retract", fact.Id, By, supersedes: fact.Id))]) ? Done("Taken back.") : Page();
+    }
+
+    public IActionResult OnPostRedo()
+    {
+        if (BenchHistory.Of(Record.Facts).Redoable is not { } step)
+        {
+            return Done("There is nothing to redo.");
+        }
+
+        Fill();
+        return Save([.. step.Select(Again)]) ? Done("Done again.") : Page();
+    }
+
+    /// <summary>Keeps the routine on the Bench as a template, without the client.</summary>
+    public IActionResult OnPostTemplate(string? name)
+    {
+        name = name?.Trim() ?? "";
+        if (name.Length is 0 or > RegimenTemplate.MostName)
+        {
+            Problems.Add(new("Name of the template", $"give 1 to {RegimenTemplate.MostName} characters"));
+        }
+        else if (templates.Add(RegimenTemplate.Of(name, Record.Draft), Record.AsOf, By) is { } made)
+        {
+            TempData["UndoUrl"] = $"/templates?template={made}";
+            return Back("routine", $"{name} is kept as a template.");
+        }
+        else
+        {
+            Problems.Add(new("Name of the template", $"\"{name}\" is taken; choose another"));
+        }
+
+        TemplateName = name;
+        Fill();
+        return Page();
+    }
+
+    /// <summary>As typed, when it could not be kept.</summary>
+    public string TemplateName { get; private set; } = "";
+
+    private Fact Decide(Decision decision) => Room.Decide(Id, By, (id, now) => decision with { Id = id, RecordedAt = now, By = By });
+
+    private Fact Again(Fact fact)
+    {
+        var id = Fact.NewId();
+        return fact.Kind == "decision"
+            ? Room.Make(Id, fact.Kind, CaseAssembly.Body<Decision>(fact) with { Id = id, RecordedAt = Record.AsOf, By = By }, By, id, fact.Id)
+            : fact.Kind == "shelf" ? Room.Make(Id, fact.Kind, CaseAssembly.Body<ShelfItem>(fact), By, id, fact.Id)
+            : Room.Make(Id, fact.Kind, CaseAssembly.Body<string>(fact), By, id, fact.Id);
     }
 
     private IActionResult SaveOrder(Moment moment, List<string> order, string moved)
     {
-        var fact = Room.Decide(Id, By, (id, now) => new SetOrder { Id = id, On = Record.Today, RecordedAt = now, By = By, Moment = moment, Products = order });
+        var fact = Decide(new SetOrder { Id = "", On = Record.Today, Moment = moment, Products = order });
         if (!Save(fact))
         {
             Fill();
@@ -101,24 +198,53 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio) : Wa
         }
 
         Reopen();
-        Path = Record.DraftPath();
-        Shown = Path.On(Shown.Date)!;
+        Shown = Record.DraftPath().On(Shown.Date)!;
         TempData["Done"] = Order(moment).SequenceEqual(order)
             ? $"{Record.NameOf(moved)} moved."
             : $"{Record.NameOf(moved)} stays: what is rinsed comes before what stays on, and sunscreen is always last.";
         TempData["UndoUrl"] = $"/clients/{Id}/undo/{fact.Id}?back=routine";
-        return Redirect(Here(moved));
+        return Show(Here(moved));
+    }
+
+    private IActionResult Done(string done, string? undoFact = null)
+    {
+        TempData["Done"] = done;
+        if (undoFact is not null)
+        {
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back=routine";
+        }
+
+        return Show($"/clients/{Id}/routine?day={Day:yyyy-MM-dd}");
+    }
+
+    /// <summary>The Bench as it is now: at once where only that part is swapped in, by way of its address otherwise.</summary>
+    private IActionResult Show(string address)
+    {
+        if (!Request.Headers.ContainsKey("HX-Request"))
+        {
+            return Redirect(address);
+        }
+
+        Reopen();
+        (Version, clashes) = (0, null);
+        Fill();
+        return Page();
     }
 
     private string Here(string moved) => $"/clients/{Id}/routine?day={Shown.Date:yyyy-MM-dd}&moved={Uri.EscapeDataString(moved)}";
 
     private List<string> Order(Moment moment) => [.. Shown[moment].Steps.Where(step => step.Action == StepAction.Apply).Select(step => step.Product!)];
 
-    private void Fill()
+    private void Fill(ShapeWeek? typed = null)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Path = Record.DraftPath();
-        Clashes = BenchReview.Of(Record.Draft, Record.Rules, studio.All());
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.Days.Take(7).MaxBy(d => Grains.Actives(d.Evening).Count())!;
+        Week = WeekGrid.Of(Record, Path, typed ?? Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today });
+        History = BenchHistory.Of(Record.Facts);
+        if (Record.Published is not null)
+        {
+            Since = PathDiff.Between(Record.LivePath(), Path).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
+        }
     }
 }

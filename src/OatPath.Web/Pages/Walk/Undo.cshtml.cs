@@ -52,7 +52,7 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
         else
         {
             // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
-            var together = Record.Facts.Where(other => fact.Kind == "shelf" && other.Kind is "shelf" or "decision" && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
+            var together = Record.Facts.Where(other => fact.Kind is "shelf" or "decision" && other.Kind is "shelf" or "decision" && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
             var undone = together.Append(fact).DistinctBy(other => other.Id).Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id)).ToList();
             if (Save(undone) && Move is { } move)
             {
