@@ -85,6 +85,23 @@ public class BenchReviewTests
         Assert.All(acids, clash => Assert.NotEmpty(clash.Mends));
     }
 
+    [Fact]
+    public void The_same_active_twice_is_named_and_one_may_be_parked()
+    {
+        var second = CaseBuilder.Retinol with { Id = "retinol-2", Name = "Plover cream" };
+        var clash = Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Retinol, second)), RuleBook.DuplicateActive);
+
+        Assert.Equal(["retinol", "retinol-2"], clash.Mends.Where(mend => mend.Kind == MendKind.Park).Select(mend => mend.Product).Order());
+    }
+
+    [Fact]
+    public void What_the_exfoliation_budget_keeps_off_is_named()
+    {
+        var clash = Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Glycolic, new Product { Id = "scrub", Name = "Sand scrub", Kind = ProductKind.Scrub }).InUse("glycolic", Monday, 2).InUse("scrub", Monday, 0)), RuleBook.ExfoliationBudget);
+
+        Assert.Equal((ClashSeverity.Move, true), (clash.Severity, clash.Evenings > 0));
+    }
+
     /// <summary>Every mend offered clears its clash, makes no new block, and leaves a plan the auditor accepts.</summary>
     [Fact]
     public void Every_mend_offered_clears_its_clash_and_makes_no_new_block() => RandomCase.Each(300, (file, seed) =>

@@ -8,6 +8,17 @@ namespace OatPath.Core.Tests;
 
 public class RoutineTests
 {
+    [Fact]
+    public void Chest_too_takes_a_teaspoon_of_sunscreen_and_never_an_acid()
+    {
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", CaseBuilder.Monday, 4).With(intake => intake with { ChestToo = true }).Plan(3);
+        var sun = path.Days[0].Morning.Steps.Single(step => step.Product == "sun");
+
+        Assert.Equal((true, "1 teaspoon"), (sun.Chest, sun.Amount!.ToString()));
+        Assert.Contains("neck and chest", string.Join(" ", StepWords.How(sun)), StringComparison.Ordinal);
+        Assert.False(path.Days[0].Evening.Steps.Single(step => step.Product == "glycolic").Chest);
+    }
+
     private static readonly DateOnly Monday = CaseBuilder.Monday;
     private static readonly Product Oil = new() { Id = "oil", Name = "Lock oil", Kind = ProductKind.OilCleanser };
     private static readonly Product Eye = new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel };

@@ -33,7 +33,7 @@ public sealed class StartPageTests : IDisposable
         using var browser = await WithNewClient(("skinType", "Oily"), ("concern", "Breakouts"));
         var page = await browser.Get(Address());
         Assert.Equal(["Essential", "Standard", "Full"], page.Page.QuerySelectorAll(".size h2").Select(title => title.TextContent));
-        Assert.Contains("First choice here for breakouts: salicylic acid.", page.Page.QuerySelector(".size")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("For breakouts: salicylic acid, the first that fits this skin.", page.Page.QuerySelector(".size")!.TextContent, StringComparison.Ordinal);
 
         var bench = await browser.Submit(page, ".size:first-child form");
         Assert.Contains("The essential routine is on the Bench as a draft.", bench.Text, StringComparison.Ordinal);

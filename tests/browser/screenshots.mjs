@@ -26,7 +26,9 @@ await page.click('text=Read the label');
 await page.waitForSelector('.reading');
 await keep('label');
 await page.goto(`${studio.origin}/scales?a=reed-water&b=kiln-peel`); await page.mouse.move(640, 795); await keep('scales');
+await at('Perrin', 'start', 'start');
 await at('Orla', 'routine', 'bench');
+await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');
 await at('Perrin', 'publish', 'publish');
 

@@ -114,6 +114,7 @@ public static class RuleBook
     public const string ProposeOverMinutes = "propose.over-minutes";
     public const string ProposeOverBudget = "propose.over-budget";
     public const string TemplateOwn = "template.own";
+    public const string DuplicateActive = "clash.duplicate";
     public const string RestEvening = "week.rest-evening";
     public const string NeverOnDay = "week.never-on";
     public const string WishShort = "week.wish-short";
@@ -237,7 +238,7 @@ public static class RuleBook
         new(ProposeTinted, "Tinted sunscreen", "trade convention", "Tinted, SPF {spf} or more: skin that marks easily is shielded from visible light too."),
         new(ProposeMatt, "Matt sunscreen", "trade convention", "Matt, SPF {spf} or more, for skin that makes oil."),
         new(ProposePlain, "Without fragrance", "trade convention", "Without fragrance, for sensitive skin."),
-        new(ProposeConcern, "An active for a concern", "trade convention", "First choice here for {concern}: {choice}."),
+        new(ProposeConcern, "An active for a concern", "trade convention", "For {concern}: {choice}, the first that fits this skin."),
         new(ProposeFirstCleanse, "Oil or balm first", "trade convention", "Takes make-up and sunscreen off before the cleanser."),
         new(ProposeHydrate, "Hydrating serum", "trade convention", "Water for the skin, under the moisturiser."),
         new(ProposeEye, "Eye gel", "trade convention", "For the skin along the bony rim, which wants less."),
@@ -251,6 +252,7 @@ public static class RuleBook
         new(ProposeOverMinutes, "More minutes than wanted", "house default", "Even so it takes {minutes} min a day; {wanted} were wanted."),
         new(ProposeOverBudget, "More money than wanted", "house default", "Even so it costs about {cost} a month; {wanted} were wanted."),
         new(TemplateOwn, "The client's own does the work", "house default", "{product} is on the shelf already and does the work of {other}."),
+        new(DuplicateActive, "One active twice", "trade convention", "{product} and {other} bring the same: {substance}. One of them is enough."),
         new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
         new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
         new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),

@@ -53,6 +53,8 @@ public static class BenchReview
         var found = new List<BenchClash>();
         Unsuitable(file, today, products.Values, found);
         KeptApart(days, products, found);
+        OverBudget(days, found);
+        Duplicates(products.Values, found);
         Overfull(days, found);
         Doses(products.Values, found);
         SealedIn(days, products, found);
@@ -88,6 +90,27 @@ public static class BenchReview
         foreach (var ((_, a, b), (omission, count)) in pairs)
         {
             found.Add(new(ClashSeverity.Move, omission.Product, omission.Product == a ? b : a, omission.Because, count, []));
+        }
+    }
+
+    /// <summary>What the exfoliation budget keeps off evenings that its rung would allow.</summary>
+    private static void OverBudget(IReadOnlyList<DayPath> days, List<BenchClash> found)
+    {
+        foreach (var kept in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)).Where(omission => omission.Because.Rule == RuleBook.ExfoliationBudget).GroupBy(omission => omission.Product))
+        {
+            found.Add(new(ClashSeverity.Move, kept.Key, null, kept.First().Because, kept.Count(), []));
+        }
+    }
+
+    /// <summary>The same irritant in two products of the everyday plan.</summary>
+    private static void Duplicates(IEnumerable<Product> products, List<BenchClash> found)
+    {
+        var actives = products.Where(product => product.IsActive()).SelectMany(product => product.Actives.Where(active => FamilyTraits.Of(active.Family).Irritant != Degree.No).Select(active => (product, active.Substance)));
+        foreach (var twice in actives.GroupBy(pair => pair.Substance, pair => pair.product).Where(group => group.Distinct().Count() > 1))
+        {
+            var pair = twice.Distinct().OrderBy(product => product.Id, StringComparer.Ordinal).ToList();
+            found.Add(new(ClashSeverity.Caution, pair[0].Id, pair[1].Id,
+                Because.Of(RuleBook.DuplicateActive, ("product", pair[0].Name), ("other", pair[1].Name), ("substance", SubstanceTraits.Of(twice.Key).Title)), 0, []));
         }
     }
 
@@ -149,7 +172,7 @@ public static class BenchReview
 
             // Parking the same product may clear several clashes; what comes of it is found once.
             var after = tried.TryGetValue(mend, out var known) ? known : tried[mend] = Find(Apply(file, mend, studio), rules);
-            if (after.TrueForAll(other => other.Key != clash.Key && !SamePair(other, clash)) && after.TrueForAll(other => before.Contains(other.Key) || other.Severity == ClashSeverity.Caution && clash.Severity != ClashSeverity.Caution))
+            if (after.TrueForAll(other => other.Key != clash.Key && !SamePair(other, clash)) && after.TrueForAll(other => before.Contains(other.Key) || other.Because.Rule == RuleBook.ExfoliationBudget || other.Severity == ClashSeverity.Caution && clash.Severity != ClashSeverity.Caution))
             {
                 good.Add((mend, after.Count));
             }

@@ -86,10 +86,30 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             omitted.Add(new(track.Product.Id, because));
         }
 
-        IReadOnlyList<Step> steps = actives.Placed.Count == 0
-            ? half.Steps ??= Build(half.Items, moment, repair, day, acid: false)
-            : Build([.. half.Items, .. actives.Placed.Select(track => ActiveItem(track, day, moment))], moment, repair, day, actives.Placed.Exists(track => track.Acid));
+        var steps = actives.Placed.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day, acid: false) : Together(half, actives.Placed, day, moment, repair);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
+    }
+
+    /// <summary>The same company on another day is the same half day: it is put in order once.</summary>
+    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment, Because? repair)
+    {
+        var items = new RoutineItem[placed.Count];
+        for (var i = 0; i < items.Length; i++)
+        {
+            items[i] = ActiveItem(placed[i], day, moment);
+        }
+
+        foreach (var (known, built) in half.With)
+        {
+            if (known.AsSpan().SequenceEqual(items))
+            {
+                return built;
+            }
+        }
+
+        var steps = Build([.. half.Items, .. items], moment, repair, day, placed.Exists(track => track.Acid));
+        half.With.Add((items, steps));
+        return steps;
     }
 
     private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid) => RoutineBuilder.Build(
@@ -98,7 +118,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             WaterOnly: moment == Moment.Morning && everyday.UsesWater(repair is not null),
             CleanseTwice: moment == Moment.Evening && repair is null && !everyday.HasFirstCleanse(day, repair is not null),
             MoisturiserOptional: moment == Moment.Evening && acid && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
-            moment == Moment.Morning ? morningOrder : eveningOrder),
+            moment == Moment.Morning ? morningOrder : eveningOrder,
+            facts.File.Intake.ChestToo),
         rules);
 
     private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment)
@@ -116,7 +137,10 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
         {
-            return new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), product.IsDevice() ? restrictions.LeaveOut(product, day) : null);
+            var spared = product.IsDevice() ? restrictions.LeaveOut(product, day) : [];
+            return spared.Count == 0 && shared.TryGetValue(track, out var kept)
+                ? kept
+                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
         }
 
         var because = track.RungOf(moment == Moment.Morning, day);

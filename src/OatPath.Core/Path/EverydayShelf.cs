@@ -180,4 +180,7 @@ internal sealed class EverydayHalf
     public List<RoutineItem> Items { get; } = [];
     public List<Omission> Omitted { get; } = [];
     public IReadOnlyList<Step>? Steps { get; set; }
+
+    /// <summary>Steps built together with actives, by those actives.</summary>
+    public List<(RoutineItem[] Actives, IReadOnlyList<Step> Steps)> With { get; } = [];
 }

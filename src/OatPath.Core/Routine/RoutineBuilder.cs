@@ -33,9 +33,10 @@ public sealed class RoutineItem(
 /// <summary>Everything a half day's order depends on.</summary>
 /// <param name="WaterOnly">Morning with water instead of a cleanser.</param>
 /// <param name="CleanseTwice">Make-up or sunscreen was worn and only one cleanser is at hand.</param>
+/// <param name="ChestToo">Moisturiser and sunscreen go down to the chest.</param>
 /// <param name="HandOrder">Product ids in the order set by hand; empty for the usual order.</param>
 public sealed record RoutineRequest(
-    Moment Moment, IReadOnlyList<RoutineItem> Items, bool WaterOnly, bool CleanseTwice, bool MoisturiserOptional, IReadOnlyList<string> HandOrder);
+    Moment Moment, IReadOnlyList<RoutineItem> Items, bool WaterOnly, bool CleanseTwice, bool MoisturiserOptional, IReadOnlyList<string> HandOrder, bool ChestToo = false);
 
 /// <summary>Puts a half day into order and fills in hands, drying and waits so that no step finds the wrong skin state.</summary>
 public static class RoutineBuilder
@@ -183,7 +184,7 @@ public static class RoutineBuilder
     {
         var traits = item.Product.Traits;
         var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
-        var amount = item.Slot == RoutineSlot.Sunscreen ? item.Product.Amount ?? new Amount(0.5m, AmountUnit.Teaspoon)
+        var amount = item.Slot == RoutineSlot.Sunscreen ? item.Product.Amount ?? new Amount(request.ChestToo ? 1 : 0.5m, AmountUnit.Teaspoon)
             : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
             : AmountGuide.For(item.Product);
         var because = request.CleanseTwice && item.Slot == RoutineSlot.Cleanse ? [.. item.Because, Because.Of(RuleBook.CleanseTwice)] : item.Because;
@@ -202,6 +203,7 @@ public static class RoutineBuilder
             WaitSeconds = traits.WaitSeconds,
             Removal = traits.Removal,
             Neck = item.Neck,
+            Chest = request.ChestToo && item.Slot is RoutineSlot.Moisturiser or RoutineSlot.Sunscreen,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
             LeaveOut = item.LeaveOut,
             Frequency = item.Frequency,

@@ -22,6 +22,9 @@ public sealed record Step
     public int WaitSeconds { get; init; }
     public Removal Removal { get; init; } = Removal.None;
     public bool Neck { get; init; }
+    /// <summary>Down to the chest as well.</summary>
+    public bool Chest { get; init; }
+
     public bool Optional { get; init; }
     public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];
 

@@ -51,10 +51,11 @@ public static class StepWords
             RoutineSlot.Blade => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
             RoutineSlot.WetExfoliation or RoutineSlot.Mask or RoutineSlot.LateMask => $"An even layer, no rubbing. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.",
             RoutineSlot.Acid => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye.",
-            RoutineSlot.Sunscreen => "Spread over face and neck, ears too. Put it on 15 minutes before sun, and again every 2 hours outdoors and after sweat or water.",
+            RoutineSlot.Sunscreen => $"Spread over face{(step.Chest ? ", neck and chest" : " and neck")}, ears too. Put it on 15 minutes before sun, and again every 2 hours outdoors and after sweat or water.",
             RoutineSlot.Eye => "Tap along the bony rim, not on the lid.",
             RoutineSlot.Treatment => "A thin film, outside the bony rim of the eye.",
             RoutineSlot.Lips => "On the lips.",
+            _ when step.Chest => "Spread over face, neck and chest, without rubbing.",
             _ => step.Neck ? "Spread over face and neck, without rubbing." : "Spread over the face, without rubbing.",
         };
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))

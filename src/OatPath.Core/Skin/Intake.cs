@@ -35,6 +35,9 @@ public sealed record Intake
     /// <summary>Sport, swimming or sweaty work on most days: sunscreen goes on once more.</summary>
     public bool SweatOrWater { get; init; }
 
+    /// <summary>Whether moisturiser and sunscreen go down to the chest.</summary>
+    public bool ChestToo { get; init; }
+
     /// <summary>Minutes a day the client will really spend, 1 to 120.</summary>
     public int MinutesADay { get; init; } = 15;
 

@@ -22,6 +22,7 @@ public static class IntakeForm
             WearsMakeUp = form.ContainsKey("wearsMakeUp"),
             HoursOutdoors = (double)(Number(form, "hoursOutdoors", "Hours outdoors", problems) ?? 1),
             SweatOrWater = form.ContainsKey("sweatOrWater"),
+            ChestToo = form.ContainsKey("chestToo"),
             MinutesADay = (int)(Number(form, "minutesADay", "Minutes a day", problems) ?? 15),
             BudgetAMonth = Number(form, "budgetAMonth", "Budget a month", problems),
             History = form["history"].ToString().Trim(),
