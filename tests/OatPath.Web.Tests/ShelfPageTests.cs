@@ -163,7 +163,7 @@ public sealed class ShelfPageTests : IDisposable
         Assert.Contains("1 new, 1 change, 0 come back, 69 stay the same", look.Text, StringComparison.Ordinal);
 
         var done = await browser.Submit(look, "main form");
-        Assert.Equal(64, Shelf.All().Count);
+        Assert.Equal(71, Shelf.All().Count);
         await browser.Submit(done, ".done form");
         Assert.Equal(before, (await browser.Get("/shelf?handler=Export")).Html);
     }
