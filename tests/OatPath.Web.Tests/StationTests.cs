@@ -29,6 +29,32 @@ public sealed class StationTests : IDisposable
     }
 
     [Fact]
+    public async Task What_if_shows_the_other_path_writes_nothing_down_and_says_what_cannot_be_supposed()
+    {
+        using var browser = await studio.SignedIn();
+        var facts = Record("Jory").Facts.Count;
+        var next = Record("Jory").DraftPath().Days.First(day => day.Date > Record("Jory").Today && day.Evening.Steps.Any(step => step.Frequency is not null)).Date;
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp?weeks=8&If.What=sting&If.Sting=6&If.Day={next:yyyy-MM-dd}");
+
+        Assert.Contains("The path would differ from", page.Text, StringComparison.Ordinal);
+        Assert.Contains("off until", page.Page.QuerySelector("#what-if")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(2, page.Page.QuerySelectorAll("#what-if .strip").Length);
+        Assert.Equal(facts, Record("Jory").Facts.Count);
+        Assert.Contains("give 0 to 10", (await browser.Get($"/clients/{Id("Jory")}/ramp?If.What=sting&If.Sting=60&If.Day={next:yyyy-MM-dd}")).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Strong_sun_that_was_tried_can_be_kept()
+    {
+        using var browser = await studio.SignedIn();
+        var from = Record("Jory").Today.AddDays(10);
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp?If.What=sun&If.Day={from:yyyy-MM-dd}&If.Until={from.AddDays(5):yyyy-MM-dd}");
+        await browser.Submit(page, "#what-if form[action*='KeepSun']");
+
+        Assert.Contains(Record("Jory").Draft.Intake.Flags, flag => flag.Kind == Core.Skin.FlagKind.StrongSun && flag.From == from && flag.Until == from.AddDays(5));
+    }
+
+    [Fact]
     public async Task An_active_already_in_use_needs_a_reason_and_then_skips_the_patch_test()
     {
         using var browser = await studio.SignedIn();

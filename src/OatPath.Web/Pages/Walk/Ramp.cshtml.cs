@@ -21,6 +21,16 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
     [BindProperty(SupportsGet = true)]
     public int Weeks { get; set; } = 4;
 
+    /// <summary>What is supposed: sting, missed, start or sun.</summary>
+    [BindProperty(SupportsGet = true)]
+    public WhatIfForm If { get; set; } = new();
+
+    /// <summary>The path beside the present one, when something is supposed.</summary>
+    public WhatIfAnswer? Supposed { get; private set; }
+
+    /// <summary>Why it cannot be supposed.</summary>
+    public IReadOnlyList<Core.House.Problem> IfProblems { get; private set; } = [];
+
     public CarePath Path { get; private set; } = null!;
 
     public DayPath Shown { get; private set; } = null!;
@@ -35,6 +45,19 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         return StepUp(product, rung, "ramp");
+    }
+
+    /// <summary>Writes down strong sun that was tried out.</summary>
+    public IActionResult OnPostKeepSun()
+    {
+        if (If.ToSupposition(Record.Today) is not SunAhead sun || WhatIf.Check(Record.Draft, Record.Rules, sun).Count > 0)
+        {
+            Fill();
+            return Page();
+        }
+
+        var intake = Record.Draft.Intake;
+        return Finish("Strong sun is written down at Meet.", Room.Make(Id, "intake", intake with { Flags = [.. intake.Flags, new Flag { Kind = FlagKind.StrongSun, From = sun.From, Until = sun.Until }] }, By));
     }
 
     public async Task<IActionResult> OnPostClearAsync(string reason)
@@ -114,7 +137,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
     {
         if (Save(facts))
         {
-            return Back("ramp", done, facts.Count == 1 ? facts[0].Id : null);
+            return Back("ramp", done, facts is [{ Kind: "decision" } only] ? only.Id : null);
         }
 
         Fill();
@@ -129,6 +152,12 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         ModelState.Remove(nameof(Version));
         Weeks = Weeks is 2 or 4 or 8 or 12 or 26 ? Weeks : 4;
         Path = Record.DraftPath(DaysBefore, Weeks * 7);
+        if (If.ToSupposition(Record.Today) is { } supposition)
+        {
+            IfProblems = WhatIf.Check(Record.Draft, Record.Rules, supposition);
+            Supposed = IfProblems.Count == 0 ? WhatIf.Try(Record.Draft, Record.Rules, supposition, Weeks * 7) : null;
+        }
+
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.On(Path.Today)!;
     }
 }
