@@ -128,7 +128,7 @@ public static class WhatIf
                         log.Add(new PatchApplied { Id = $"if-p{log.Count}", Product = step.Product!, HappenedAt = at });
                         log.Add(new PatchRead { Id = $"if-r{log.Count}", Product = step.Product!, Clear = true, HappenedAt = at.AddHours(48) });
                     }
-                    else if (step.Action == StepAction.Apply && IsActive(step) && !known.WasApplied(step.Product!, day.Date))
+                    else if (step.IsActive() && !known.WasApplied(step.Product!, day.Date))
                     {
                         log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = day.Date, Moment = moment, HappenedAt = at });
                     }
@@ -142,13 +142,11 @@ public static class WhatIf
     private static List<string> ActivesOn(CaseFile file, HouseRules rules, DateOnly day)
     {
         var planned = PathPlanner.Plan(file, rules, day, 1).Days[0];
-        return [.. planned.Morning.Steps.Concat(planned.Evening.Steps).Where(step => step.Action == StepAction.Apply && IsActive(step)).Select(step => step.Key)];
+        return [.. planned.Morning.Steps.Concat(planned.Evening.Steps).Where(step => step.IsActive()).Select(step => step.Key)];
     }
 
     private static DateOnly? Next(CaseFile file, HouseRules rules, DateOnly day) =>
-        PathPlanner.Plan(file, rules, day, 35).Days.FirstOrDefault(other => other.Morning.Steps.Concat(other.Evening.Steps).Any(step => step.Action == StepAction.Apply && IsActive(step)))?.Date;
-
-    private static bool IsActive(Step step) => step.Frequency is not null && step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No);
+        PathPlanner.Plan(file, rules, day, 35).Days.FirstOrDefault(other => other.Morning.Steps.Concat(other.Evening.Steps).Any(step => step.IsActive()))?.Date;
 
     private static DateTimeOffset At(CaseFile file, DateOnly day, int hour)
     {

@@ -19,7 +19,7 @@ public static class Grains
 
     /// <summary>Active steps of a half day.</summary>
     public static IEnumerable<Step> Actives(HalfDay half) =>
-        half.Steps.Where(step => step.Action == StepAction.Apply && step.Frequency is not null && step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No));
+        half.Steps.Where(step => step.IsActive());
 
     public static Mark Of(DayPath day, Moment moment, DateOnly today)
     {
