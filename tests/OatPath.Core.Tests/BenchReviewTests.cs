@@ -86,6 +86,22 @@ public class BenchReviewTests
     }
 
     [Fact]
+    public void Extras_that_take_turns_are_no_clash() => Assert.DoesNotContain(
+        Review(CaseBuilder.Basic().Own(new Product { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask }, new Product { Id = "calm", Name = "Moss mask", Kind = ProductKind.SoothingMask })),
+        clash => clash.Because.Rule == RuleBook.OneExtra);
+
+    [Fact]
+    public void Forty_products_are_answered_in_order_and_every_band_finds_the_skin_it_wants()
+    {
+        var products = RandomCase.Studio.Concat(RandomCase.Studio.Select(product => product with { Id = product.Id + "-2", Name = product.Name + " two" })).Take(40).ToArray();
+        var build = new CaseBuilder().Own(products);
+
+        Assert.Contains(Review(build), clash => clash.Because.Rule == RuleBook.ManySteps);
+        Assert.Contains(Review(build), clash => clash.Because.Rule == RuleBook.DuplicateActive);
+        Assert.Empty(PathAuditor.Audit(build.Build(), CaseBuilder.Rules, build.Plan(28)));
+    }
+
+    [Fact]
     public void The_same_active_twice_is_named_and_one_may_be_parked()
     {
         var second = CaseBuilder.Retinol with { Id = "retinol-2", Name = "Plover cream" };

@@ -105,6 +105,35 @@ public sealed class BenchPageTests : IDisposable
     }
 
     [Fact]
+    public async Task An_assistant_arranges_but_neither_takes_back_a_start_nor_makes_it_again_nor_keeps_a_template()
+    {
+        using var owner = await studio.SignedIn();
+        using var assistant = await studio.SignedIn("oskar");
+        var address = $"/clients/{studio.ClientId("Perrin")}/routine";
+        await Bring(owner, "Perrin", "chalk-cream");
+        Assert.Contains(Record("Perrin").Draft.Decisions, decision => decision is StartActive { Product: "chalk-cream" });
+        Wait();
+
+        async Task Refused(string handler)
+        {
+            var before = Record("Perrin").Facts.Count;
+            var page = await assistant.Get(address);
+            var token = page.Page.QuerySelector("#place-form input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+            var version = Record("Perrin").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            await assistant.Post($"{address}?handler={handler}", [new("Version", version), new("name", "Mine"), new("__RequestVerificationToken", token)]);
+            Assert.Equal(before, Record("Perrin").Facts.Count);
+        }
+
+        await Refused("Undo");
+        await owner.Submit(await owner.Get(address), Form("Undo"));
+        Assert.DoesNotContain(Record("Perrin").Draft.Decisions, decision => decision is StartActive { Product: "chalk-cream" });
+        Wait();
+        await Refused("Redo");
+        await Refused("Template");
+        Assert.Empty(studio.Services.GetRequiredService<Store.Templates>().All());
+    }
+
+    [Fact]
     public async Task What_was_published_is_not_undone_silently()
     {
         using var browser = await studio.SignedIn();

@@ -79,7 +79,8 @@ public static class BenchReview
         var pairs = new Dictionary<(string Rule, string A, string B), (Omission Omission, int Count)>();
         foreach (var omission in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)))
         {
-            if (omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal) && omission.Because.Values.GetValueOrDefault("other") is { } name && byName.TryGetValue(name, out var other))
+            // Extras take turns: that is how a week is filled, and nothing to mend.
+            if (omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal) && omission.Because.Rule != RuleBook.OneExtra && omission.Because.Values.GetValueOrDefault("other") is { } name && byName.TryGetValue(name, out var other))
             {
                 // Whoever waits longest goes first, so either of the two may rest: it is one clash all the same.
                 var key = string.CompareOrdinal(omission.Product, other) < 0 ? (omission.Because.Rule, omission.Product, other) : (omission.Because.Rule, other, omission.Product);

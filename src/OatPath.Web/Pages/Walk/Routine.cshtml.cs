@@ -136,6 +136,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Done("There is nothing to undo since the last publication.");
         }
 
+        if (!MayTake(step))
+        {
+            return Forbid();
+        }
+
         Fill();
         return Save([.. step.Select(fact => Room.Make(Id, "retract", fact.Id, By, supersedes: fact.Id))]) ? Done("Taken back.") : Page();
     }
@@ -147,6 +152,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Done("There is nothing to redo.");
         }
 
+        if (!MayTake(step))
+        {
+            return Forbid();
+        }
+
         Fill();
         return Save([.. step.Select(Again)]) ? Done("Done again.") : Page();
     }
@@ -154,6 +164,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     /// <summary>Keeps the routine on the Bench as a template, without the client.</summary>
     public IActionResult OnPostTemplate(string? name)
     {
+        if (User.IsInRole(People.Roles.Assistant))
+        {
+            return Forbid();
+        }
+
         name = name?.Trim() ?? "";
         if (name.Length is 0 or > RegimenTemplate.MostName)
         {
@@ -176,6 +191,10 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
 
     /// <summary>As typed, when it could not be kept.</summary>
     public string TemplateName { get; private set; } = "";
+
+    /// <summary>Assistants arrange; what starts an active is taken back and made again only by those who decide.</summary>
+    private bool MayTake(IReadOnlyList<Fact> step) =>
+        !User.IsInRole(People.Roles.Assistant) || step.All(fact => fact.Kind != "decision" || CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek);
 
     private Fact Decide(Decision decision) => Room.Decide(Id, By, (id, now) => decision with { Id = id, RecordedAt = now, By = By });
 
