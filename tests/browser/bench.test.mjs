@@ -119,4 +119,25 @@ describe('the Bench', () => {
     assert.deepEqual(page.faults, []);
     await page.context().close();
   });
+
+  test('the Strip is walked by day and by week, and each day says why beside it', async () => {
+    const page = await open();
+    await page.goto(page.url().replace('/routine', '/ramp?weeks=8'));
+    const days = page.locator('.strip-box .strip a');
+    await days.nth(8).focus();
+    const words = async (nth) => {
+      const date = new URL(await days.nth(nth).getAttribute('href'), page.url()).searchParams.get('day');
+      const title = new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', timeZone: 'UTC' }).replace(',', '');
+      await page.waitForFunction((t) => document.querySelector('#why h2').textContent.startsWith(t), title);
+      assert.equal(await page.evaluate(() => [...document.querySelectorAll('.strip-box .strip a')].indexOf(document.activeElement)), nth);
+      assert.ok((await page.locator('#why').innerText()).length > 30);
+      await page.waitForFunction((d) => new URLSearchParams(location.search).get('day') === d, date);
+    };
+    await words(8);
+    for (const [key, nth] of [['ArrowRight', 9], ['ArrowDown', 16], ['ArrowLeft', 15], ['ArrowUp', 8], ['End', 55], ['Home', 0]]) { await page.keyboard.press(key); await words(nth); }
+    await days.nth(20).click();
+    await page.waitForFunction((t) => document.querySelector('#why h2').textContent.includes(t), (await days.nth(20).getAttribute('href')).match(/day=\d+-\d+-(\d+)/)[1].replace(/^0/, ''));
+    assert.deepEqual(page.faults, []);
+    await page.context().close();
+  });
 });
