@@ -38,6 +38,19 @@ public class ProposalTests
     public void Skin_that_marks_easily_gets_azelaic_before_glycolic_and_a_tinted_sunscreen() =>
         Assert.Equal("cleanser cream tint azelaic", Ids(Propose(intake => intake with { Phototype = Phototype.V, SkinType = SkinType.Combination, Concerns = [Concern.Marks] })));
 
+    [Theory]
+    [InlineData(11, 3, "2027-01-15", true)]
+    [InlineData(11, 3, "2027-07-15", false)]
+    [InlineData(6, 8, "2027-07-15", true)]
+    [InlineData(6, 8, "2027-01-15", false)]
+    public void Winter_is_the_houses_and_makes_the_cream_richer(int from, int until, string day, bool rich)
+    {
+        var file = new CaseBuilder().With(intake => intake with { SkinType = SkinType.Normal }).Now(DateOnly.Parse(day, null)).Build();
+        var proposal = Proposer.For(file, CaseBuilder.Rules with { WinterFrom = from, WinterUntil = until }, Studio, RegimenSize.Essential);
+
+        Assert.Equal(rich ? "cream" : "light", proposal.Items.Single(item => item.Product.Kind == ProductKind.Moisturiser).Product.Id);
+    }
+
     [Fact]
     public void A_beginner_gets_one_exfoliant_even_for_two_concerns_in_the_full_size()
     {
