@@ -53,6 +53,15 @@ public class WhatIfTests
     }
 
     [Fact]
+    public void A_patch_test_under_way_is_read_clear_on_the_way()
+    {
+        var build = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-1)).Log(new PatchApplied { Id = "put", Product = "glycolic", HappenedAt = CaseBuilder.At(Monday.AddDays(-1), 21) });
+        var answer = Try(build, new StingAt(build.Plan(30).DaysOf("glycolic")[1], 6));
+
+        Assert.Equal(answer.Now.DaysOf("glycolic").Take(2), answer.Then.DaysOf("glycolic").Take(2));
+    }
+
+    [Fact]
     public void Strong_sun_rests_the_acid_three_days_before_and_during()
     {
         var (from, until) = (Monday.AddDays(12), Monday.AddDays(18));

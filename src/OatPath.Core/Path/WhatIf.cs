@@ -114,29 +114,40 @@ public static class WhatIf
             return file;
         }
 
+        // Day by day, as it would be lived: what each day has seen may change the next.
         var log = file.Log.ToList();
-        var known = new KnownFacts(file);
-        foreach (var day in PathPlanner.Plan(file, rules, today, until.DayNumber - today.DayNumber).Days)
+        for (var date = today; date < until; date = date.AddDays(1))
         {
+            var noon = At(file, date, 12);
+            var seen = file with { AsOf = noon > file.AsOf ? noon : file.AsOf, Log = [.. log] };
+            var day = PathPlanner.Plan(seen, rules, date, 1).Days[0];
             foreach (var moment in new[] { Moment.Morning, Moment.Evening })
             {
                 foreach (var step in day[moment].Steps)
                 {
-                    var at = At(file, day.Date, moment == Moment.Morning ? 7 : 21);
-                    if (step.Action == StepAction.PatchTest)
-                    {
-                        log.Add(new PatchApplied { Id = $"if-p{log.Count}", Product = step.Product!, HappenedAt = at });
-                        log.Add(new PatchRead { Id = $"if-r{log.Count}", Product = step.Product!, Clear = true, HappenedAt = at.AddHours(48) });
-                    }
-                    else if (step.IsActive() && !known.WasApplied(step.Product!, day.Date))
-                    {
-                        log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = day.Date, Moment = moment, HappenedAt = at });
-                    }
+                    Do(step, moment, date, At(file, date, moment == Moment.Morning ? 7 : 21), log);
                 }
             }
         }
 
         return file with { Log = log };
+    }
+
+    private static void Do(Step step, Moment moment, DateOnly date, DateTimeOffset at, List<LogEntry> log)
+    {
+        if (step.Action == StepAction.PatchTest)
+        {
+            log.Add(new PatchApplied { Id = $"if-p{log.Count}", Product = step.Product!, HappenedAt = at });
+        }
+        else if (step.Action == StepAction.ReadPatch && log.OfType<PatchApplied>().LastOrDefault(put => put.Product == step.Product) is { } put
+            && !log.OfType<PatchRead>().Any(read => read.Product == step.Product && read.HappenedAt > put.HappenedAt))
+        {
+            log.Add(new PatchRead { Id = $"if-r{log.Count}", Product = step.Product!, Clear = true, HappenedAt = put.HappenedAt.AddHours(48) });
+        }
+        else if (step.IsActive() && !log.OfType<Applied>().Any(use => use.Product == step.Product && use.Day == date))
+        {
+            log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = date, Moment = moment, HappenedAt = at });
+        }
     }
 
     private static List<string> ActivesOn(CaseFile file, HouseRules rules, DateOnly day)
