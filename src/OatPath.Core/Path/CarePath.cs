@@ -30,6 +30,10 @@ public sealed record CarePath
     /// <summary>Every report known and what it meant, oldest first.</summary>
     public required IReadOnlyList<ReportOutcome> Reports { get; init; }
 
+    /// <summary>Whether this skin is established in every irritant family of a product.</summary>
+    public bool IsEstablished(Shelf.Product product) =>
+        Shelf.ProductRoles.Families(product).All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || Established.Contains(family));
+
     public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
 }
 

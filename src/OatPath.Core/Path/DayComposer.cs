@@ -108,7 +108,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         }
 
         var steps = Build([.. half.Items, .. items], moment, repair, day, placed.Exists(track => track.Acid));
-        half.With.Add((items, steps));
+        if (!Array.Exists(items, item => item.LeaveOut.Count > 0))
+        {
+            // With zones left out an item is made for its day, and never met again.
+            half.With.Add((items, steps));
+        }
+
         return steps;
     }
 

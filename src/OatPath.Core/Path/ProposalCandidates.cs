@@ -21,7 +21,7 @@ internal sealed class ProposalCandidates
     private readonly RegimenSize size;
     private readonly HashSet<string> running;
     private readonly HashSet<string> stopped;
-    private readonly HashSet<Family> established;
+    private readonly CarePath path;
     private readonly bool winter;
     private readonly List<Because> lacks = [];
 
@@ -30,7 +30,7 @@ internal sealed class ProposalCandidates
         this.file = file;
         this.rules = rules;
         this.size = size;
-        var path = PathPlanner.Plan(file, rules, null, 1);
+        path = PathPlanner.Plan(file, rules, null, 1);
         Today = path.Today;
         winter = rules.IsWinter(Today);
         owned = [.. file.Shelf.Where(item => item.State != ShelfState.ThrownOut).Select(item => item.Product).Order(ProductOrder.ByContent)];
@@ -38,7 +38,6 @@ internal sealed class ProposalCandidates
         all = [.. owned, .. studio.Where(product => !ids.Contains(product.Id)).Order(ProductOrder.ByContent)];
         running = [.. path.Ladders.Where(ladder => ladder.State is LadderState.Climbing or LadderState.Level or LadderState.Off or LadderState.Paused or LadderState.PatchTest).Select(ladder => ladder.Product)];
         stopped = [.. path.Ladders.Where(ladder => ladder.State == LadderState.Stopped).Select(ladder => ladder.Product)];
-        established = [.. path.Established];
     }
 
     public DateOnly Today { get; }
@@ -145,10 +144,8 @@ internal sealed class ProposalCandidates
             return !chosen.Exists(candidate => candidate.Rank == ProposalRank.FirstConcern);
         }
 
-        return !product.Exfoliates() || !chosen.Exists(candidate => candidate.Product.Exfoliates()) || (IsEstablished(product) && chosen.TrueForAll(candidate => !candidate.Product.Exfoliates() || IsEstablished(candidate.Product)));
+        return !product.Exfoliates() || !chosen.Exists(candidate => candidate.Product.Exfoliates()) || (path.IsEstablished(product) && chosen.TrueForAll(candidate => !candidate.Product.Exfoliates() || path.IsEstablished(candidate.Product)));
     }
-
-    private bool IsEstablished(Product product) => product.Families().All(family => FamilyTraits.Of(family).Irritant == Degree.No || established.Contains(family));
 
     private void Comforts(List<Candidate> chosen)
     {

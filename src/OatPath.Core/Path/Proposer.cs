@@ -26,14 +26,10 @@ public static class Proposer
         while (true)
         {
             var (planned, path) = Plan(file, rules, items, candidates, dropped);
-            if (TooMuch(file, path, items) is not { } limit || items.FindLast(item => item.Rank > ProposalRank.Basic && limit.Counts(item)) is not { } last)
+            var limit = TooMuch(file, path, items);
+            if (limit is null || items.FindLast(item => item.Rank > ProposalRank.Basic && limit.Counts(item)) is not { } last)
             {
-                if (TooMuch(file, path, items) is { } still)
-                {
-                    notes.Add(still.Over);
-                }
-
-                return Finish(candidates, items, dropped, notes, planned, path, size);
+                return Finish(candidates, items, dropped, limit is null ? notes : [.. notes, limit.Over], planned, path, size);
             }
 
             items.Remove(last);

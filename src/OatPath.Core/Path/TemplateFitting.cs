@@ -53,7 +53,7 @@ public static class TemplateFitting
         while (true)
         {
             var together = owned.Concat(lines.Select(line => line.Used).OfType<Product>()).DistinctBy(product => product.Id).ToList();
-            var advice = ShelfReview.Of(together, [], file.Intake, path.Today, product => product.Families().All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || path.Established.Contains(family)));
+            var advice = ShelfReview.Of(together, [], file.Intake, path.Today, path.IsEstablished);
             bool IsNew(TemplateLine line) => line.Used is { } used && owned.TrueForAll(own => own.Id != used.Id);
             var extra = lines.FindIndex(line => IsNew(line) && advice.Any(said => said.Product.Id == line.Used!.Id && said.Step != ShelfStep.Keep));
             if (extra < 0)

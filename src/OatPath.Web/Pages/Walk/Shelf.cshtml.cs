@@ -239,12 +239,8 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         Review = ReviewOf([.. InUse]);
     }
 
-    private IReadOnlyList<ShelfAdvice> ReviewOf(IReadOnlyList<Product> owned)
-    {
-        var established = Record.DraftPath().Established;
-        return ShelfReview.Of(owned, studio.All(), Record.Draft.Intake, Record.Today,
-            product => product.Families().All(family => FamilyTraits.Of(family).Irritant == Degree.No || established.Contains(family)));
-    }
+    private IReadOnlyList<ShelfAdvice> ReviewOf(IReadOnlyList<Product> owned) =>
+        ShelfReview.Of(owned, studio.All(), Record.Draft.Intake, Record.Today, Record.DraftPath().IsEstablished);
 
     private void Advise()
     {
