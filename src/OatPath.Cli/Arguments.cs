@@ -62,6 +62,13 @@ public sealed class Arguments
         _ => throw new BadInputException($"{option}: give a whole number from {least} to {most}"),
     };
 
+    public double Share(string option, double otherwise, double least, double most) => Text(option) switch
+    {
+        null => otherwise,
+        var text when double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most => number,
+        _ => throw new BadInputException(string.Create(CultureInfo.InvariantCulture, $"{option}: give a number from {least} to {most}, written as 0.8")),
+    };
+
     public CaseFile Case() => File is null
         ? throw new BadInputException("CASE.json: name the case file")
         : Checked(File, CaseJson.ReadCase(Read(File)));

@@ -5,6 +5,7 @@ return args switch
     ["plan", .. var rest] => PlanCommand.Run(rest, Console.Out, Console.Error),
     ["audit", .. var rest] => AuditCommand.Run(rest, Console.Out, Console.Error),
     ["supply", .. var rest] => SupplyCommand.Run(rest, Console.Out, Console.Error),
+    ["simulate", .. var rest] => SimulateCommand.Run(rest, Console.Out, Console.Error),
     ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
     ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
@@ -21,6 +22,6 @@ static int Print(string text)
 
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, label, free-acid, rules, schema case, schema path. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, schema case, schema path. See ./oat help.");
     return ExitCode.BadInput;
 }

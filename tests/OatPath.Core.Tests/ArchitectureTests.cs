@@ -9,13 +9,14 @@ public class ArchitectureTests
     private static readonly System.Reflection.Assembly Core = typeof(PathPlanner).Assembly;
 
     [Theory]
-    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
-    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
-    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path" })]
-    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Path" })]
-    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Path" })]
-    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Path" })]
-    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Path" })]
+    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("Path", new[] { "Simulation" })]
+    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Path", "Simulation" })]
     public void A_room_knows_only_skin_shelf_and_house(string room, string[] others)
     {
         var result = Types.InAssembly(Core).That().ResideInNamespace($"OatPath.Core.{room}").ShouldNot().HaveDependencyOnAny([.. others.Select(other => $"OatPath.Core.{other}")]).GetResult();

@@ -159,4 +159,19 @@ public sealed class CommandTests : IDisposable
     }
 
     public void Dispose() => Directory.Delete(folder, recursive: true);
+
+    [Fact]
+    public void Simulate_prints_a_row_for_each_model_and_policy_and_names_bad_options()
+    {
+        var (exit, output, _) = Run(SimulateCommand.Run, "--clients", "20", "--weeks", "8", "--seed", "3");
+
+        Assert.Equal(ExitCode.Ok, exit);
+        var rows = System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray().ToList();
+        Assert.Equal(["calendar", "paper", "oat-path"], rows.Take(3).Select(row => row.GetProperty("policy").GetString()));
+        Assert.Equal(["barrier", "sensitising"], rows.Select(row => row.GetProperty("model").GetString()).Distinct());
+        Assert.All(rows, row => Assert.InRange(row.GetProperty("settledShare").GetDouble(), 0, 1));
+        var (bad, _, errors) = Run(SimulateCommand.Run, "--adherence", "2");
+        Assert.Equal(ExitCode.BadInput, bad);
+        Assert.Contains("--adherence: give a number from 0.3 to 1", errors, StringComparison.Ordinal);
+    }
 }

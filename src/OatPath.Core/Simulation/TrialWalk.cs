@@ -1,0 +1,151 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Simulation;
+
+/// <summary>One made-up client under the planner: lives by the plan, tells how it went, and is looked at once a week.</summary>
+internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, HouseRules rules, RaisingPolicy policy)
+{
+    private const int ClearAfterDays = 7;
+    private static readonly DateOnly First = new(2026, 5, 4);
+    private static readonly RuleSwitch Paper = new();
+
+    private static readonly Product[] Everyday =
+    [
+        new() { Id = "cleanser", Name = "Brook gel", Kind = ProductKind.GelCleanser },
+        new() { Id = "cream", Name = "Ferry cream", Kind = ProductKind.Moisturiser },
+        new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true },
+    ];
+
+    private readonly List<Decision> decisions = [new StartActive { Id = "start", Product = client.Active.Id, On = First }];
+    private readonly List<LogEntry> log = [];
+    private readonly ShelfItem[] shelf = [.. Everyday.Append(client.Active).Select(product => new ShelfItem { Product = product })];
+    private CarePath path = null!;
+    private int plannedFrom;
+
+    /// <returns>Strong reactions, the rung held at the end (-1 for none), and the day index since when.</returns>
+    public (int Strong, int Level, int Since) Run()
+    {
+        var strong = 0;
+        var days = settings.Weeks * 7;
+        Replan(0);
+        for (var day = 0; day < days; day++)
+        {
+            if (day % 7 == 0 && day > 0)
+            {
+                Replan(day);
+                if (Decide(day))
+                {
+                    Replan(day);
+                }
+            }
+
+            strong += Live(day) ? 1 : 0;
+            skin.Night();
+        }
+
+        Replan(days);
+        var ladder = path.Ladders.Single();
+        var holds = ladder.Since is not null && ladder.State is not (LadderState.Stopped or LadderState.Blocked);
+        return (strong, holds ? ladder.Rung : -1, ladder.Since is { } since ? since.DayNumber - First.DayNumber : 0);
+    }
+
+    private static DateTimeOffset At(int day, int hour) => new(First.AddDays(day).ToDateTime(new TimeOnly(hour, 0)), TimeSpan.Zero);
+
+    private void Replan(int day)
+    {
+        var file = new CaseFile
+        {
+            Format = CaseFile.FormatName,
+            Version = 1,
+            AsOf = At(day, 12),
+            Zone = "UTC",
+            Intake = client.Intake,
+            Shelf = shelf,
+            Decisions = [.. decisions],
+            Log = [.. log],
+        };
+        path = PathPlanner.Plan(file, rules, null, 8, policy == RaisingPolicy.Paper ? Paper : RuleSwitch.All);
+        plannedFrom = day;
+    }
+
+    /// <summary>The weekly look: what may be raised is raised, a red that is a week old is cleared.</summary>
+    private bool Decide(int day)
+    {
+        var before = decisions.Count;
+        foreach (var question in path.Questions)
+        {
+            var id = $"d{decisions.Count}";
+            switch (question.Kind)
+            {
+                case QuestionKind.StepUp:
+                    decisions.Add(new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = question.Rung!.Value });
+                    break;
+                case QuestionKind.ClearRed when question.Since.AddDays(ClearAfterDays) <= First.AddDays(day):
+                    decisions.Add(new ClearRed { Id = id, On = First.AddDays(day), At = At(day, 11), Reason = "calm again" });
+                    break;
+            }
+        }
+
+        return decisions.Count > before;
+    }
+
+    /// <summary>One evening; true when it brought a strong reaction.</summary>
+    private bool Live(int day)
+    {
+        var strong = false;
+        var replan = false;
+        foreach (var step in path.Days[day - plannedFrom].Morning.Steps.Concat(path.Days[day - plannedFrom].Evening.Steps))
+        {
+            if (step.Product != client.Active.Id || client.IsAway(day))
+            {
+                continue;
+            }
+
+            switch (step.Action)
+            {
+                case StepAction.PatchTest:
+                    log.Add(new PatchApplied { Id = $"p{day}", Product = step.Product, HappenedAt = At(day, 20) });
+                    replan = true;
+                    break;
+                case StepAction.ReadPatch when !log.Exists(entry => entry is PatchRead) && log.OfType<PatchApplied>().First().HappenedAt <= At(day - 2, 20):
+                    log.Add(new PatchRead { Id = $"r{day}", Product = step.Product, Clear = true, HappenedAt = At(day, 21) });
+                    replan = true;
+                    break;
+                case StepAction.Apply when client.Use[day] < settings.Adherence:
+                    strong = Apply(day);
+                    replan |= strong;
+                    break;
+            }
+        }
+
+        if (replan && (day + 1) % 7 != 0)
+        {
+            Replan(day + 1);
+        }
+
+        return strong;
+    }
+
+    private bool Apply(int day)
+    {
+        log.Add(new Applied { Id = $"u{day}", Product = client.Active.Id, Day = First.AddDays(day), Moment = Moment.Evening, HappenedAt = At(day, 21) });
+        var strain = skin.Use(client.Evening[day]);
+        if (strain >= 1 || client.Told[day] < settings.Reporting)
+        {
+            log.Add(new CheckedIn { Id = $"c{day}", Day = First.AddDays(day), HappenedAt = At(day, 22), Report = Felt(strain) });
+        }
+
+        return strain >= 1;
+    }
+
+    /// <summary>What a client says of a strain: half of it is a tingle, 1 a sting of 5.</summary>
+    private static SkinReport Felt(double strain)
+    {
+        var sting = strain switch { < 0.5 => 0, < 0.65 => 1, < 0.8 => 2, < 0.9 => 3, < 1 => 4, < 1.2 => 5, < 1.4 => 6, _ => 7 };
+        return new() { Sting = sting, StingSeconds = sting switch { 0 => 0, < 3 => 20, 3 => 50, 4 => 120, _ => 900 }, Redness = sting < 3 ? 0 : sting < 6 ? 1 : 2 };
+    }
+}
