@@ -29,6 +29,9 @@ public static class FrequencyTraits
         _ => 7,
     };
 
+    /// <summary>Uses a week when every one is made.</summary>
+    public static double UsesAWeek(this Frequency frequency) => frequency == Frequency.EveryOther ? 3.5 : frequency.MaxPer7Days();
+
     public static string InWords(this Frequency frequency, bool morning = false)
     {
         var day = morning ? "morning" : "evening";

@@ -56,6 +56,7 @@ public static class RuleBook
     public const string EnoughUses = "ramp.enough-uses";
     public const string SeventyPercent = "ramp.seventy-percent";
     public const string ChangeSpacing = "ramp.change-spacing";
+    public const string Tolerance = "ramp.tolerance";
     public const string StepNotDue = "ramp.step-not-due";
     public const string Skip7 = "ramp.skip-7";
     public const string RungDown = "ramp.rung-down";
@@ -194,6 +195,7 @@ public static class RuleBook
         new(EnoughUses, "At least 4 uses", "trade convention", "Used {uses} times at this rung; {need} are needed."),
         new(SeventyPercent, "At least 70 % used", "trade convention", "Used {uses} of {planned} planned; 70 % are needed."),
         new(ChangeSpacing, "One change in 14 days", "trade convention", "One change at a time: the next may come on {until:date}."),
+        new(Tolerance, "A step up that is likely to be too much waits", "derived: what the intake lets expect, corrected by every use; constants are house defaults", "{product} at {frequency}: a strong reaction is expected at {chance} uses in 100; over {limit} it waits for more calm uses."),
         new(StepNotDue, "A step up before its time", "house default", "The step up of {product} on {on:date} was not due and is not taken."),
         new(Skip7, "Off for 7 days after a strong reaction", "trade convention", "{product} rests until {until:date}, after the reaction on {since:date}."),
         new(RungDown, "One rung down after a strong reaction", "trade convention", "{product} comes back one rung lower."),

@@ -75,6 +75,9 @@ public sealed record LadderStatus
     /// <summary>Earliest day the next step may be asked, or null where there is none.</summary>
     public DateOnly? NextDecision { get; init; }
 
+    /// <summary>Estimated chance of a strong reaction at a use of the next rung, 0 to 1; null where there is none to climb to.</summary>
+    public double? ChanceNext { get; init; }
+
     /// <summary>What is still missing for the next step.</summary>
     public IReadOnlyList<Because> Missing { get; init; } = [];
 

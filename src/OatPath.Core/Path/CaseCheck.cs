@@ -147,6 +147,7 @@ public static class CaseCheck
                 Need(problems, started.Rung is null or (>= 0 and <= 4), $"{field}.rung", "give a rung from 0 to 4");
             }
 
+            Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= 3, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
             Need(problems, decision is not StepUp { Rung: < 0 or > 4 }, $"{field}.rung", "give a rung from 0 to 4");
             if (decision is ShapeWeek week)
             {

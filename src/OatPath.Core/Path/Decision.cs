@@ -49,6 +49,9 @@ public sealed record StepUp : Decision
 {
     public required string Product { get; init; }
     public required int Rung { get; init; }
+
+    /// <summary>Goes up although the estimate would wait; needs a reason. Nothing else is overruled by it.</summary>
+    public bool DespiteEstimate { get; init; }
 }
 
 /// <summary>"This is your level": no further step is asked until reopened.</summary>

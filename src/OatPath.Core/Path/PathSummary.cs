@@ -81,6 +81,7 @@ internal sealed class PathSummary
             Planned = track.Planned,
             WorstSting = track.WorstSting,
             NextDecision = next,
+            ChanceNext = climbs && walk.Tolerances.ChanceAt(track, rung + 1, today.AddDays(1)) is { } chance ? Math.Round(chance, 3) : null,
             Missing = missing,
             Projected = next is { } first ? Project(track, rung, first, rules) : [],
         };

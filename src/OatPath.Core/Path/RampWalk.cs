@@ -60,6 +60,7 @@ internal sealed class RampWalk
         Reactions = new(facts, rule, restrictions, Tracks);
         Established = new(facts, Tracks);
         Patches = new(facts, Tracks, HindersPatch);
+        Tolerances = new(facts.File.Intake.Sensitivity);
         clashes = new(rules, rule, Established, Tracks);
         flagEdges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
         if (facts.File.Intake.BirthDate is { } born)
@@ -74,6 +75,7 @@ internal sealed class RampWalk
     public Reactions Reactions { get; }
     public PatchTests Patches { get; }
     public Establishment Established { get; }
+    public ToleranceRecord Tolerances { get; }
 
     /// <summary>The week agreed with the client, as it stands on the day the walk has reached.</summary>
     public ShapeWeek? Week { get; private set; }
@@ -276,6 +278,7 @@ internal sealed class RampWalk
         }
 
         begun.Remove(track);
+        Tolerances.Note(track, day);
         NoteFirstUse(track, day);
         track.IdleDays = 0;
         if (!planned)
@@ -349,7 +352,24 @@ internal sealed class RampWalk
             missing.Add(paused);
         }
 
+        if (missing.Count == 0 && TooLikely(track, day) is { } held)
+        {
+            missing.Add(held);
+        }
+
         return missing;
+    }
+
+    /// <summary>The step up waits while the estimate finds a strong reaction too likely there.</summary>
+    private Because? TooLikely(Track track, DateOnly day)
+    {
+        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Tolerances.ChanceAt(track, track.Rung + 1, day) is not { } chance || chance <= Tolerance.MostChance)
+        {
+            return null;
+        }
+
+        return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder[track.Rung + 1].InWords(MomentOf(track, day) == Moment.Morning)),
+            ("chance", Math.Round(chance * 100)), ("limit", Math.Round(Tolerance.MostChance * 100)));
     }
 
     /// <summary>Begins the ladders first used on this day, so that a report of the same evening finds them begun.</summary>
@@ -414,7 +434,7 @@ internal sealed class RampWalk
     private void Climb(Track track, StepUp step, DateOnly day)
     {
         if (!track.Started || track.Stopped is not null || step.Rung != track.Rung + 1 || step.Rung > track.Ladder.Top || track.OffUntil >= day
-            || MissingForStep(track, day).Count > 0)
+            || MissingForStep(track, day).Exists(missing => !(step.DespiteEstimate && missing.Rule == RuleBook.Tolerance)))
         {
             Ignored.Add(Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On)));
             return;

@@ -1,5 +1,6 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Path;
 
@@ -58,6 +59,8 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
         foreach (var track in touched)
         {
             Evidence(track, entry);
+            var used = LastUse(track, entry.Day);
+            track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(entry.Report, judged.Outcome));
         }
 
         if (judged.Outcome == Outcome.CarryOn)
@@ -148,6 +151,9 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
 
         return day;
     }
+
+    private static Felt FeltOf(SkinReport report, Outcome outcome) =>
+        report.Sting >= 5 || outcome >= Outcome.Stop ? Felt.Strong : report.Sting >= 3 || outcome == Outcome.EaseOff ? Felt.Mild : report.Sting == 2 ? Felt.Tingle : Felt.Calm;
 
     private static void Evidence(Track track, CheckedIn entry)
     {

@@ -56,6 +56,10 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     public int Planned { get; set; }
     public int WorstSting { get; set; }
 
+    /// <summary>Days of use in order, and how the skin took those that were told of.</summary>
+    public List<DateOnly> UsedOn { get; } = [];
+    public Dictionary<DateOnly, Felt> FeltOn { get; } = [];
+
     /// <summary>Rungs lost to strong reactions before the ladder had begun, from uses nobody planned.</summary>
     public int LostBeforeStart { get; set; }
 

@@ -11,7 +11,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
 {
     private const int ClearAfterDays = 7;
     private static readonly DateOnly First = new(2026, 5, 4);
-    private static readonly RuleSwitch Paper = new();
+    private static readonly RuleSwitch Paper = new(RuleBook.Tolerance);
 
     private static readonly Product[] Everyday =
     [

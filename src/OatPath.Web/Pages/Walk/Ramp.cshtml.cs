@@ -37,14 +37,14 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public void OnGet() => Fill();
 
-    public async Task<IActionResult> OnPostStepUpAsync(string product, int rung)
+    public async Task<IActionResult> OnPostStepUpAsync(string product, int rung, string? reason)
     {
         if (await Forbidden())
         {
             return Forbid();
         }
 
-        return StepUp(product, rung, "ramp");
+        return StepUp(product, rung, (reason ?? "").Trim());
     }
 
     /// <summary>Writes down strong sun that was tried out.</summary>
@@ -116,19 +116,22 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public Ladder? LadderOf(string product) => Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
 
-    private IActionResult StepUp(string product, int rung, string back)
+    private IActionResult StepUp(string product, int rung, string reason)
     {
-        var asked = Record.LivePath().Questions.FirstOrDefault(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
-        if (asked is null)
+        var live = Record.LivePath();
+        var asked = live.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
+        var despite = !asked && reason.Length is >= 3 and <= 500
+            && live.Ladders.Any(ladder => ladder.Product == product && ladder.Rung == rung - 1 && ladder.State == LadderState.Climbing && ladder.Missing is [{ Rule: Core.House.RuleBook.Tolerance }]);
+        if (!asked && !despite)
         {
             Problems.Add(new(Record.NameOf(product), "is not due for a step up now; see what is still missing"));
             Fill();
             return Page();
         }
 
-        var fact = Room.Decide(Id, By, (id, now) => new StepUp { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Rung = rung });
+        var fact = Room.Decide(Id, By, (id, now) => new StepUp { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Rung = rung, DespiteEstimate = despite, Reason = reason });
         Room.PublishOne(Record, By, Version, fact);
-        return Back(back, $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
+        return Back("ramp", $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
     }
 
     private IActionResult Decide(string done, Func<string, DateTimeOffset, Decision> decision) => Finish(done, Room.Decide(Id, By, decision));
