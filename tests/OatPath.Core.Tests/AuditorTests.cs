@@ -17,7 +17,8 @@ public class AuditorTests
         RuleBook.RedPause, RuleBook.RepairTonight, RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.TwoActives, RuleBook.NoTwoAcidEvenings,
         RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter,
         RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
-        RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening);
+        RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,
+        RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum);
 
     [Theory]
     [MemberData(nameof(Rules))]

@@ -23,7 +23,7 @@ public class LadderTests
         var ladder = For(Of(ProductKind.LeaveOnAcidLiquid, new Active(substance, decimal.Parse(percent, System.Globalization.CultureInfo.InvariantCulture))))!;
 
         Assert.Equal("leave-on-acid", ladder.Id);
-        Assert.Equal([Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay], ladder.Rungs);
+        Assert.Equal([Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay], ladder.Rungs.Select(rung => rung.Frequency));
         Assert.Equal((Frequency.TwiceAWeek, 21), (ladder[ladder.StartRung], ladder.HoldDays));
     }
 
@@ -67,7 +67,7 @@ public class LadderTests
             {
                 if (For(Of(kind, new Active(substance, 1))) is { } ladder)
                 {
-                    Assert.Equal(ladder.Rungs.Order(), ladder.Rungs);
+                    Assert.Equal(ladder.Rungs.Select(rung => rung.Frequency).Order(), ladder.Rungs.Select(rung => rung.Frequency));
                     Assert.InRange(ladder.StartRung, 0, ladder.Top);
                 }
             }

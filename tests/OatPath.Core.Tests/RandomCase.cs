@@ -48,10 +48,14 @@ internal static class RandomCase
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
+    /// <summary>One acid in three strengths.</summary>
+    public static IReadOnlyList<Product> Mandelic { get; } = [.. new[] { 8m, 11m, 15m }.Select(percent =>
+        new Product { Id = $"mandelic{percent}", Name = $"Almond drops {percent}", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Mandelic, percent)], Ph = 3.6m, Dispenser = Dispenser.TreatmentPump })];
+
     /// <summary>All that a studio might bring in.</summary>
     public static IReadOnlyList<Product> Studio { get; } = [.. Everyday.Select(product => product with { Id = "studio-" + product.Id, Price = 20, ContentMl = 50 }), .. Actives.Select(product => product with { Id = "studio-" + product.Id, Price = 30, ContentMl = 30 })];
 
-    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller];
+    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller, FlagKind.DrySpell];
     private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone,
         FlagKind.ImplantedElectronics, FlagKind.Epilepsy, FlagKind.LightSensitiveEyes];
 
@@ -79,7 +83,7 @@ internal static class RandomCase
     public static CaseFile Build(Random random)
     {
         var now = CaseBuilder.Monday.AddDays(random.Next(0, 400));
-        var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5)))
+        var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5))).Concat(random.Next(5) == 0 ? Mandelic.Take(2).Select((product, i) => i == 1 && random.Next(3) == 0 ? Mandelic[2] : product) : [])
             .Select(product => Vary(random, product, now))
             .Select(product => new ShelfItem { Product = product, State = random.Next(15) == 0 ? ShelfState.Parked : ShelfState.InUse }).ToList();
         var file = new CaseFile
@@ -135,13 +139,15 @@ internal static class RandomCase
         var decisions = new List<Decision>();
         foreach (var item in file.Shelf.Where(item => item.Product.IsActive() && random.Next(6) > 0))
         {
-            var inUse = random.Next(4) == 0;
+            var booster = Strength(item) > 8 && file.Shelf.Any(other => Strength(other) == 8) && random.Next(2) == 0;
+            var inUse = !booster && random.Next(4) == 0;
             decisions.Add(new StartActive
             {
                 Id = $"s-{item.Product.Id}",
                 Product = item.Product.Id,
                 On = now.AddDays(-random.Next(0, 100)),
                 AlreadyInUse = inUse,
+                BoosterFor = booster ? file.Shelf.First(other => Strength(other) == 8).Product.Id : null,
                 Rung = inUse ? random.Next(0, 5) : null,
                 Reason = inUse ? "in use for long" : "",
             });
@@ -149,6 +155,12 @@ internal static class RandomCase
             {
                 decisions.AddRange(item.Product.Families().Select(family => new NoteEstablished { Id = $"e-{item.Product.Id}-{family}", Family = family, On = now.AddDays(-random.Next(0, 60)), Reason = "long use" }));
             }
+        }
+
+        if (random.Next(5) == 0 && decisions.OfType<StartActive>().FirstOrDefault() is { } shaped)
+        {
+            var top = random.Next(1, 5);
+            decisions.Add(new ShapeLadder { Id = "ladder", Product = shaped.Product, On = now.AddDays(-random.Next(0, 80)), Top = random.Next(2) == 0 ? top : null, Start = random.Next(2) == 0 ? random.Next(0, top + 1) : null, HoldDays = random.Next(2) == 0 ? random.Next(14, 60) : null });
         }
 
         if (random.Next(4) == 0 && file.Shelf.Count > 3)
@@ -159,6 +171,8 @@ internal static class RandomCase
 
         return decisions;
     }
+
+    private static decimal Strength(ShelfItem item) => item.Product is { Actives: [{ Substance: Substance.Mandelic, Percent: { } percent }] } ? percent : 0;
 
     /// <summary>Lets the client live by the plan: mostly does it, sometimes skips, sometimes reacts, sometimes steps out of line.</summary>
     private static CaseFile Live(Random random, CaseFile file, DateOnly now)

@@ -28,6 +28,30 @@ public sealed record HouseRules
     /// <summary>Hold for sensitive and reactive skin, days.</summary>
     public int SensitiveHoldDays { get; init; } = 28;
 
+    /// <summary>Hold of a retinoid and of a brush level, days.</summary>
+    public int RetinoidHoldDays { get; init; } = 14;
+    public int BrushHoldDays { get; init; } = 14;
+
+    /// <summary>Days a strength is held calm before a stronger one of the same acid may begin.</summary>
+    public int StrengthHoldDays { get; init; } = 28;
+
+    /// <summary>Uses at a rung, and share of the planned ones in percent, before a step up may be asked.</summary>
+    public int StepUpUses { get; init; } = 4;
+    public int StepUpSharePercent { get; init; } = 70;
+
+    /// <summary>Chance of a strong reaction at a use, in percent, over which a step up waits.</summary>
+    public int StepUpChancePercent { get; init; } = 5;
+
+    /// <summary>Days an active rests after a strong reaction.</summary>
+    public int ReactionRestDays { get; init; } = 7;
+
+    /// <summary>Days without use after which an active comes back one rung lower, and at its start.</summary>
+    public int GapDownDays { get; init; } = 14;
+    public int GapRestartDays { get; init; } = 28;
+
+    /// <summary>Whose actives are not raised in winter.</summary>
+    public WinterHold WinterHold { get; init; } = WinterHold.DryAndSensitive;
+
     /// <summary>Days between two changes over all actives.</summary>
     public int ChangeSpacingDays { get; init; } = 14;
 
@@ -65,6 +89,9 @@ public sealed record HouseRules
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     public int ReorderLeadDays { get; init; } = 10;
 }
+
+/// <summary>Whose actives stay at their rung in winter.</summary>
+public enum WinterHold { DryAndSensitive, Everybody }
 
 /// <summary>The three numbers a client may be told. All three are needed before anything is published.</summary>
 public sealed record ContactNumbers

@@ -20,6 +20,16 @@ public static class HouseRulesCheck
         Need(rules.AcidStartEvenings is >= 1 and <= 3, "acidStartEvenings", "choose 1, 2 or 3 evenings a week");
         Need(rules.AcidHoldDays is >= 21 and <= 84, "acidHoldDays", "choose 21 to 84 days; a hold is never shorter than 21");
         Need(rules.SensitiveHoldDays is >= 28 and <= 112, "sensitiveHoldDays", "choose 28 to 112 days");
+        Need(rules.RetinoidHoldDays is >= 14 and <= 84, "retinoidHoldDays", "choose 14 to 84 days");
+        Need(rules.BrushHoldDays is >= 14 and <= 84, "brushHoldDays", "choose 14 to 84 days");
+        Need(rules.StrengthHoldDays is >= 28 and <= 112, "strengthHoldDays", "choose 28 to 112 days");
+        Need(rules.StepUpUses is >= 4 and <= 12, "stepUpUses", "choose 4 to 12 uses");
+        Need(rules.StepUpSharePercent is >= 70 and <= 100, "stepUpSharePercent", "choose 70 to 100 percent");
+        Need(rules.StepUpChancePercent is >= 1 and <= 5, "stepUpChancePercent", "choose 1 to 5 in 100");
+        Need(rules.ReactionRestDays is >= 7 and <= 28, "reactionRestDays", "choose 7 to 28 days");
+        Need(rules.GapDownDays is >= 7 and <= 14, "gapDownDays", "choose 7 to 14 days");
+        Need(rules.GapRestartDays > rules.GapDownDays && rules.GapRestartDays <= 28, "gapRestartDays", "choose more days than for one rung, at most 28");
+        Need(Enum.IsDefined(rules.WinterHold), "winterHold", "choose dry-and-sensitive or everybody");
         Need(rules.ChangeSpacingDays is >= 14 and <= 60, "changeSpacingDays", "choose 14 to 60 days");
         Need(rules.EverydaySpf is 30 or 50, "everydaySpf", "choose 30 or 50");
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");

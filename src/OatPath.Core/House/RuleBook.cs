@@ -56,6 +56,13 @@ public static class RuleBook
     public const string EnoughUses = "ramp.enough-uses";
     public const string SeventyPercent = "ramp.seventy-percent";
     public const string ChangeSpacing = "ramp.change-spacing";
+    public const string LadderShaped = "ramp.ladder-shaped";
+    public const string StrengthHold = "ramp.strength-hold";
+    public const string Replaced = "ramp.replaced";
+    public const string BoosterEvening = "ramp.booster";
+    public const string BoosterNeedsSerum = "ramp.booster-serum";
+    public const string WinterHold = "ramp.winter-hold";
+    public const string DrySpell = "ramp.dry-spell";
     public const string Tolerance = "ramp.tolerance";
     public const string StepNotDue = "ramp.step-not-due";
     public const string Skip7 = "ramp.skip-7";
@@ -195,6 +202,13 @@ public static class RuleBook
         new(EnoughUses, "At least 4 uses", "trade convention", "Used {uses} times at this rung; {need} are needed."),
         new(SeventyPercent, "At least 70 % used", "trade convention", "Used {uses} of {planned} planned; 70 % are needed."),
         new(ChangeSpacing, "One change in 14 days", "trade convention", "One change at a time: the next may come on {until:date}."),
+        new(LadderShaped, "A ladder shaped for one client", "house default: a hold is only ever longer", "{product}: this client's ladder ends at {frequency}."),
+        new(StrengthHold, "One strength at a time", "trade convention: 28 days at a strength", "{product} waits until {until:date}: {other}, the milder one, is held calm for {days} days first."),
+        new(Replaced, "The stronger takes the place of the milder", "derived: one acid twice is one too many", "{product} rests for good: {other}, the stronger one, has taken its place."),
+        new(BoosterEvening, "Booster evening", "trade convention", "{product} rests: the booster evening with {other} on {on:date} stands alone, the day before and after it too."),
+        new(BoosterNeedsSerum, "A booster takes the place of its serum", "trade convention", "{product} waits: it takes the place of {other} for one evening, and that one is not in steady use."),
+        new(WinterHold, "No step up in winter", "trade convention; for whom: house choice", "{product} stays at its rung until winter is over, at the end of {month}."),
+        new(DrySpell, "No step up in a dry spell", "trade convention", "{product} stays at its rung while the skin has a dry spell."),
         new(Tolerance, "A step up that is likely to be too much waits", "derived: what the intake lets expect, corrected by every use; constants are house defaults", "{product} at {frequency}: a strong reaction is expected at {chance} uses in 100; over {limit} it waits for more calm uses."),
         new(StepNotDue, "A step up before its time", "house default", "The step up of {product} on {on:date} was not due and is not taken."),
         new(Skip7, "Off for 7 days after a strong reaction", "trade convention", "{product} rests until {until:date}, after the reaction on {since:date}."),

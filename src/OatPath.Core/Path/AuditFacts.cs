@@ -69,6 +69,25 @@ internal sealed class AuditFacts
     public StartActive? StartOf(string product, DateOnly day) =>
         Decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= day).MaxBy(start => start.On);
 
+    /// <summary>Whether a product was started, not stopped since, and is in use on the shelf.</summary>
+    public bool InPlan(string product, DateOnly day) => StartOf(product, day) is { } start
+        && file.Shelf.Any(item => item.Product.Id == product && item.State == ShelfState.InUse)
+        && !Decisions.OfType<StopActive>().Any(stop => stop.Product == product && stop.On >= start.On && stop.On <= day);
+
+    /// <summary>The ladder a product is on: the usual one as the client's decisions shape it, or the booster's.</summary>
+    public Ladder? LadderOf(Product product, DateOnly day)
+    {
+        if (StartOf(product.Id, day)?.BoosterFor is not null)
+        {
+            return Ladder.Booster;
+        }
+
+        var shape = Decisions.OfType<ShapeLadder>().Where(decision => decision.Product == product.Id && decision.On <= day)
+            .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal).LastOrDefault();
+        var usual = Ladder.For(product, Intake, Rules);
+        return shape is null ? usual : usual?.Shaped(shape.Start, shape.Top, shape.HoldDays, Intake.Sensitivity >= Sensitivity.Sensitive);
+    }
+
     /// <summary>Red from a report's day until the day of the first clearing after it, both included.</summary>
     public IEnumerable<(DateOnly From, DateOnly Until)> RedSpans()
     {
@@ -127,7 +146,9 @@ internal sealed class AuditFacts
             return -1;
         }
 
-        var rung = start.AlreadyInUse ? Math.Min(start.Rung ?? ladder.StartRung, ladder.Top) : ladder.StartRung;
+        // An unplanned use may lie before the first planned one, so the higher of both starts counts.
+        var begun = uses.Where(use => use >= start.On).DefaultIfEmpty(day).Min();
+        var rung = start.AlreadyInUse ? Math.Min(start.Rung ?? ladder.StartRung, Ladder.For(product, Intake, Rules)?.Top ?? ladder.Top) : Math.Max(ladder.StartRung, (LadderOf(product, begun) ?? ladder).StartRung);
         var since = start.AlreadyInUse ? start.On : Uses.Where(use => use.Product == product.Id && use.Day >= start.On).Select(use => use.Day).DefaultIfEmpty(start.On).Min();
         var downs = new HashSet<DateOnly>();
         for (var d = start.On; d <= day; d = d.AddDays(1))
@@ -154,8 +175,9 @@ internal sealed class AuditFacts
 
             foreach (var step in Decisions.OfType<StepUp>().Where(step => step.Product == product.Id && step.On == d))
             {
-                var calm = Reports.TrueForAll(entry => DayOf(entry.HappenedAt) >= d || entry.Day < since || entry.Day <= d.AddDays(-ladder.HoldDays) || entry.Report.Sting < 4 || !UsedOn(product.Id, entry.Day));
-                if (d.DayNumber - since.DayNumber >= ladder.HoldDays && step.Rung == rung + 1 && calm && UsesBetween(product.Id, since, d) >= 4)
+                var hold = (LadderOf(product, d) ?? ladder).HoldDays;
+                var calm = Reports.TrueForAll(entry => DayOf(entry.HappenedAt) >= d || entry.Day < since || entry.Day <= d.AddDays(-hold) || entry.Report.Sting < 4 || !UsedOn(product.Id, entry.Day));
+                if (d.DayNumber - since.DayNumber >= hold && step.Rung == rung + 1 && calm && UsesBetween(product.Id, since, d) >= 4)
                 {
                     rung++;
                     since = d;

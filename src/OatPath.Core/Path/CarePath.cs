@@ -66,6 +66,11 @@ public sealed record LadderStatus
     public required LadderState State { get; init; }
     public required int Rung { get; init; }
     public required Frequency Frequency { get; init; }
+
+    /// <summary>The client's own ladder, mildest first: its rungs, where a start begins, and the days at each.</summary>
+    public required IReadOnlyList<Ramp.Rung> Rungs { get; init; }
+    public required int StartRung { get; init; }
+    public required int HoldDays { get; init; }
     public DateOnly? Since { get; init; }
     public DateOnly? OffUntil { get; init; }
     public int Uses { get; init; }

@@ -134,6 +134,7 @@ public static class CaseCheck
                 StepUp step => step.Product,
                 KeepLevel keep => keep.Product,
                 ReopenLevel reopen => reopen.Product,
+                ShapeLadder shape => shape.Product,
                 _ => null,
             };
             Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
@@ -149,6 +150,16 @@ public static class CaseCheck
 
             Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= 3, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
             Need(problems, decision is not StepUp { Rung: < 0 or > 4 }, $"{field}.rung", "give a rung from 0 to 4");
+            if (decision is ShapeLadder ladder)
+            {
+                CheckLadder(problems, ladder, field);
+            }
+
+            if (decision is StartActive { BoosterFor: { } serum } booster)
+            {
+                CheckBooster(problems, booster, serum, file, field);
+            }
+
             if (decision is ShapeWeek week)
             {
                 CheckWeek(problems, week, products, field);
@@ -156,6 +167,24 @@ public static class CaseCheck
 
             Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
         }
+    }
+
+    /// <summary>Checks a client's ladder, as the Ramp does.</summary>
+    public static void CheckLadder(List<Problem> problems, ShapeLadder ladder, string field = "ladder")
+    {
+        Need(problems, ladder.Start is null or (>= 0 and <= 4), $"{field}.start", "give a rung from 0 to 4");
+        Need(problems, ladder.Top is null or (>= 0 and <= 4), $"{field}.top", "give a rung from 0 to 4");
+        Need(problems, ladder.Start is null || ladder.Top is null || ladder.Start <= ladder.Top, $"{field}.start", "start at the last rung or below");
+        Need(problems, ladder.HoldDays is null or (>= 14 and <= 180), $"{field}.holdDays", "give 14 to 180 days; a hold shorter than the usual one is not taken");
+    }
+
+    private static void CheckBooster(List<Problem> problems, StartActive booster, string serum, CaseFile file, string field)
+    {
+        var stronger = file.Shelf.FirstOrDefault(item => item.Product.Id == booster.Product)?.Product;
+        var usual = file.Shelf.FirstOrDefault(item => item.Product.Id == serum)?.Product;
+        Need(problems, usual is not null, $"{field}.boosterFor", "names no product on the shelf; add the usual serum first");
+        Need(problems, !booster.AlreadyInUse, $"{field}.alreadyInUse", "a booster begins with its patch test");
+        Need(problems, stronger is null || usual is null || Strength.IsStronger(stronger, usual), $"{field}.boosterFor", "choose the milder leave-on serum of the same acid that the booster takes the place of");
     }
 
     /// <summary>Checks the week agreed with a client, as the Bench does.</summary>

@@ -143,14 +143,15 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         if (!track.Active)
         {
             var spared = product.IsDevice() ? restrictions.LeaveOut(product, day) : [];
-            return spared.Count == 0 && shared.TryGetValue(track, out var kept)
+            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Level == track.Held.Level
                 ? kept
-                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
+                : shared[track] = new(product, slot, [track.Climbs ? track.RungOf(moment == Moment.Morning, day)[0] : Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))],
+                    track.Frequency, neck && !product.IsDevice(), spared, track.Held.Level);
         }
 
         var because = track.RungOf(moment == Moment.Morning, day);
         var leaveOut = restrictions.LeaveOut(product, day);
-        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck)
+        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units)
         {
             return same;
         }
@@ -160,7 +161,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             because = [.. because, Because.Of(RuleBook.ZoneLeftOut)];
         }
 
-        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut);
+        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, units: track.Held.Units);
     }
 
     /// <summary>Reading stands first, a new patch test last.</summary>

@@ -1,3 +1,4 @@
+using System.Globalization;
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
@@ -103,6 +104,20 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
         }
 
         return null;
+    }
+
+    /// <summary>Why no active is raised on a day though one might be started, or null: winter and dry spells.</summary>
+    public Because? NoRaise(Product product, DateOnly day)
+    {
+        if (file.Intake.Has(FlagKind.DrySpell, day) && rule.On(RuleBook.DrySpell))
+        {
+            return Because.Of(RuleBook.DrySpell, ("product", product.Name));
+        }
+
+        var tender = file.Intake.SkinType == SkinType.Dry || file.Intake.Sensitivity >= Sensitivity.Sensitive;
+        return rules.IsWinter(day) && (tender || rules.WinterHold == WinterHold.Everybody) && rule.On(RuleBook.WinterHold)
+            ? Because.Of(RuleBook.WinterHold, ("product", product.Name), ("month", CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(rules.WinterUntil)))
+            : null;
     }
 
     /// <summary>A suspension after which every active comes back one rung lower.</summary>

@@ -15,6 +15,7 @@ namespace OatPath.Core.Path;
 [JsonDerivedType(typeof(NoteEstablished), "note-established")]
 [JsonDerivedType(typeof(SetOrder), "set-order")]
 [JsonDerivedType(typeof(ShapeWeek), "shape-week")]
+[JsonDerivedType(typeof(ShapeLadder), "shape-ladder")]
 public abstract record Decision
 {
     public required string Id { get; init; }
@@ -34,6 +35,9 @@ public sealed record StartActive : Decision
 {
     public required string Product { get; init; }
     public bool AlreadyInUse { get; init; }
+
+    /// <summary>The usual serum whose place this stronger one takes for one evening a week; null for an active of its own.</summary>
+    public string? BoosterFor { get; init; }
 
     /// <summary>Rung index held already; only with <see cref="AlreadyInUse"/>.</summary>
     public int? Rung { get; init; }
@@ -89,6 +93,21 @@ public sealed record ShapeWeek : Decision
 {
     public IReadOnlyList<DayOfWeek> RestEvenings { get; init; } = [];
     public IReadOnlyList<NeverOn> Never { get; init; } = [];
+}
+
+/// <summary>One client's ladder: where it starts, where it ends, and how long a rung is held. The latest counts whole.</summary>
+public sealed record ShapeLadder : Decision
+{
+    public required string Product { get; init; }
+
+    /// <summary>Index of the rung a start takes; null for the usual one.</summary>
+    public int? Start { get; init; }
+
+    /// <summary>Index of the last rung; null for the whole ladder.</summary>
+    public int? Top { get; init; }
+
+    /// <summary>Days at a rung, longer than usual; null for the usual ones.</summary>
+    public int? HoldDays { get; init; }
 }
 
 /// <summary>Weekdays on which a product is not used.</summary>

@@ -246,9 +246,66 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             }
         }
 
+        StrengthIsRaisedSlowly(product, date, moment);
+        BoosterStandsAlone(product, start, step, date, moment);
         WindowsAreKept(product, step, date, moment);
         PatchWasTested(product, start, date, moment);
         RungIsHeld(product, step, date, moment);
+    }
+
+    /// <summary>One strength of an acid at a time, and the stronger only after the milder was held calm.</summary>
+    private void StrengthIsRaisedSlowly(Product product, DateOnly date, Moment moment)
+    {
+        bool Same(Product other) => other.Id != product.Id && other.Traits.LeaveOn && product.Traits.LeaveOn && other.IsAcid() && other.Actives.Count == 1 && product.Actives.Count == 1
+            && other.Actives[0].Substance == product.Actives[0].Substance && facts.InPlan(other.Id, date);
+        foreach (var other in facts.Products.Values.Where(Same))
+        {
+            var boosts = facts.StartOf(other.Id, date)?.BoosterFor is not null;
+            var (mine, its) = (product.Actives[0].Percent, other.Actives[0].Percent);
+            if (its > mine && !boosts && UseDays(other.Id, facts.Today, date.AddDays(-1)).Exists(day => day > facts.Today))
+            {
+                Report(RuleBook.Replaced, date, moment, product, $"is used although {other.Id} has taken its place");
+            }
+
+            var first = UseDays(product.Id, facts.StartOf(product.Id, date)!.On, date);
+            if (its < mine && first.Count > 0 && first[0] == date && facts.StartOf(product.Id, date) is { AlreadyInUse: false })
+            {
+                var from = date.AddDays(-facts.Rules.StrengthHoldDays);
+                if (facts.StartOf(other.Id, date)!.On > from || facts.Reports.Exists(entry => entry.Day >= from && entry.Report.Sting >= 4 && facts.UsedOn(other.Id, entry.Day)))
+                {
+                    Report(RuleBook.StrengthHold, date, moment, product, $"begins before {other.Id} was held calm for {facts.Rules.StrengthHoldDays} days");
+                }
+            }
+        }
+    }
+
+    /// <summary>A booster has its evening, and the days on both sides, to itself; its own serum gives way for one evening.</summary>
+    private void BoosterStandsAlone(Product product, StartActive start, Step step, DateOnly date, Moment moment)
+    {
+        if (start.BoosterFor is not { } serum)
+        {
+            return;
+        }
+
+        foreach (var other in facts.Products.Values.Where(other => other.Id != product.Id && other.IsActive()))
+        {
+            var near = other.Id == serum ? 0 : 1;
+            if (UseDays(other.Id, date.AddDays(-near), date.AddDays(near)).FirstOrDefault(day => day >= facts.Today) is var day && day != default)
+            {
+                Report(RuleBook.BoosterEvening, date, moment, other, $"is used on {day:yyyy-MM-dd}, next to the booster");
+            }
+        }
+
+        if (!facts.InPlan(serum, date) || facts.StartOf(serum, date) is null)
+        {
+            Report(RuleBook.BoosterNeedsSerum, date, moment, product, $"takes the place of {serum}, which is not in use");
+        }
+
+        var before = facts.Uses.Exists(use => use.Product == product.Id && use.Day >= start.On && use.Day < date);
+        if (step.Amount is not { } amount || amount.Count > (before ? 5 : 4))
+        {
+            Report(RuleBook.BoosterEvening, date, moment, product, "is more than a booster's units");
+        }
     }
 
     private void WindowsAreKept(Product product, Step step, DateOnly date, Moment moment)
@@ -334,7 +391,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
     private void RungIsHeld(Product product, Step step, DateOnly date, Moment moment)
     {
-        if (Ladder.For(product, facts.Intake, facts.Rules) is not { } ladder)
+        if (facts.LadderOf(product, date) is not { } ladder)
         {
             return;
         }
@@ -515,7 +572,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         var highest = Frequency.OnceAWeek;
         foreach (var product in facts.Products.Values.Where(product => product.Exfoliates()))
         {
-            if (Ladder.For(product, facts.Intake, facts.Rules) is { } ladder && facts.HighestRung(product, ladder, date, UseDays(product.Id, DateOnly.MinValue, date)) is >= 0 and var rung && ladder[rung] > highest)
+            if (facts.LadderOf(product, date) is { } ladder && facts.HighestRung(product, ladder, date, UseDays(product.Id, DateOnly.MinValue, date)) is >= 0 and var rung && ladder[rung] > highest)
             {
                 highest = ladder[rung];
             }

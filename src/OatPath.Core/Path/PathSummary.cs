@@ -25,7 +25,7 @@ internal sealed class PathSummary
             questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because));
         }
 
-        foreach (var track in walk.Tracks.Where(track => track.Active))
+        foreach (var track in walk.Tracks.Where(track => track.Climbs))
         {
             var status = Status(track, facts, rules, walk, restrictions);
             ladders.Add(status);
@@ -50,9 +50,10 @@ internal sealed class PathSummary
     {
         var today = facts.Today;
         var blocked = walk.Refusal(track.Product, today);
+        var replaced = track.Started ? walk.Replaced(track) : null;
         var state = blocked is not null ? LadderState.Blocked
-            : track.Stopped is not null ? LadderState.Stopped
-            : track.Start is null ? LadderState.WaitingForStart
+            : track.Stopped is not null || replaced is not null ? LadderState.Stopped
+            : track.Start is null && track.Active ? LadderState.WaitingForStart
             : walk.RepairReason(today) is not null || restrictions.For(track.Product, today) is not null ? LadderState.Paused
             : track.OffUntil >= today ? LadderState.Off
             : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
@@ -62,9 +63,9 @@ internal sealed class PathSummary
         var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
             && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
         var missing = climbs ? walk.MissingForStep(track, today) : [];
-        if (blocked is not null || track.Stopped is not null)
+        if (blocked is not null || track.Stopped is not null || replaced is not null)
         {
-            missing = [blocked ?? track.Stopped!];
+            missing = [blocked ?? track.Stopped ?? replaced!];
         }
 
         var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
@@ -75,6 +76,9 @@ internal sealed class PathSummary
             State = state,
             Rung = rung,
             Frequency = track.Ladder[rung],
+            Rungs = track.Ladder.Rungs,
+            StartRung = track.Ladder.StartRung,
+            HoldDays = track.Ladder.HoldDays,
             Since = track.Since,
             OffUntil = track.OffUntil >= today ? track.OffUntil : null,
             Uses = track.Uses,
@@ -132,7 +136,7 @@ internal sealed class PathSummary
         {
             questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
                 Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
-                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder[status.Rung + 1].InWords(walk.MomentOf(track, today) == Moment.Morning))),
+                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(walk.MomentOf(track, today) == Moment.Morning))),
                 status.Rung + 1));
         }
     }

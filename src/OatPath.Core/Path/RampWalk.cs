@@ -1,6 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Path;
 
@@ -10,9 +11,6 @@ namespace OatPath.Core.Path;
 /// </summary>
 internal sealed class RampWalk
 {
-    private const int GapDownDays = 14;
-    private const int GapRestartDays = 28;
-
     private readonly KnownFacts facts;
     private readonly HouseRules rules;
     private readonly RuleSwitch rule;
@@ -20,6 +18,7 @@ internal sealed class RampWalk
     private readonly bool climbs;
     private readonly Dictionary<string, IReadOnlyList<Verdict>> verdicts = [];
     private readonly Clashes clashes;
+    private readonly BoosterEvenings boosters;
     private readonly HashSet<DateOnly> flagEdges;
     private (DateOnly Day, bool Usable) sunscreenOn;
     private DateOnly verdictsOf;
@@ -57,11 +56,12 @@ internal sealed class RampWalk
             }
         }
 
-        Reactions = new(facts, rule, restrictions, Tracks);
+        Reactions = new(facts, rules, rule, restrictions, Tracks);
         Established = new(facts, Tracks);
         Patches = new(facts, Tracks, HindersPatch);
         Tolerances = new(facts.File.Intake.Sensitivity);
         clashes = new(rules, rule, Established, Tracks);
+        boosters = new(rule, Tracks, (track, day) => Obstacle(track, day) is null && Wish(track, day, Moment.Evening) is null && Spacing(track, day) is null);
         flagEdges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
         if (facts.File.Intake.BirthDate is { } born)
         {
@@ -182,7 +182,7 @@ internal sealed class RampWalk
     {
         foreach (var track in Tracks)
         {
-            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
+            if (track.Climbs && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
                 && !(track.OffUntil >= day) && MissingForStep(track, day).Count == 0)
             {
                 track.EnterRung(track.Rung + 1, day);
@@ -227,7 +227,7 @@ internal sealed class RampWalk
         });
         foreach (var track in candidates)
         {
-            if ((Wish(track, day, moment) ?? Spacing(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
+            if ((Wish(track, day, moment) ?? Spacing(track, day) ?? boosters.Of(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
             {
                 rest.Add((track, because));
                 continue;
@@ -281,6 +281,11 @@ internal sealed class RampWalk
         Tolerances.Note(track, day);
         NoteFirstUse(track, day);
         track.IdleDays = 0;
+        if (track is { BoosterFor: not null, Started: true, Rung: 0 })
+        {
+            track.Rung = Ladder.Booster.Top;
+        }
+
         if (!planned)
         {
             track.Place(day);
@@ -327,12 +332,12 @@ internal sealed class RampWalk
             missing.Add(Because.Of(RuleBook.Hold, ("until", due), ("days", track.Ladder.HoldDays)));
         }
 
-        if (track.Uses < 4)
+        if (track.Uses < rules.StepUpUses)
         {
-            missing.Add(Because.Of(RuleBook.EnoughUses, ("uses", track.Uses), ("need", 4)));
+            missing.Add(Because.Of(RuleBook.EnoughUses, ("uses", track.Uses), ("need", rules.StepUpUses)));
         }
 
-        if (track.Uses * 10 < track.Planned * 7)
+        if (track.Uses * 100 < track.Planned * rules.StepUpSharePercent)
         {
             missing.Add(Because.Of(RuleBook.SeventyPercent, ("uses", track.Uses), ("planned", track.Planned)));
         }
@@ -342,9 +347,9 @@ internal sealed class RampWalk
             missing.Add(Because.Of(RuleBook.ChangeSpacing, ("until", changed.AddDays(rules.ChangeSpacingDays))));
         }
 
-        if (restrictions.NoChange(day) is { } sun)
+        if ((restrictions.NoChange(day) ?? restrictions.NoRaise(track.Product, day)) is { } season)
         {
-            missing.Add(sun);
+            missing.Add(season);
         }
 
         if ((RepairReason(day) ?? restrictions.For(track.Product, day)) is { } paused)
@@ -363,13 +368,13 @@ internal sealed class RampWalk
     /// <summary>The step up waits while the estimate finds a strong reaction too likely there.</summary>
     private Because? TooLikely(Track track, DateOnly day)
     {
-        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Tolerances.ChanceAt(track, track.Rung + 1, day) is not { } chance || chance <= Tolerance.MostChance)
+        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Tolerances.ChanceAt(track, track.Rung + 1, day) is not { } chance || chance * 100 <= rules.StepUpChancePercent)
         {
             return null;
         }
 
-        return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder[track.Rung + 1].InWords(MomentOf(track, day) == Moment.Morning)),
-            ("chance", Math.Round(chance * 100)), ("limit", Math.Round(Tolerance.MostChance * 100)));
+        return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(MomentOf(track, day) == Moment.Morning)),
+            ("chance", Math.Round(chance * 100)), ("limit", rules.StepUpChancePercent));
     }
 
     /// <summary>Begins the ladders first used on this day, so that a report of the same evening finds them begun.</summary>
@@ -402,6 +407,9 @@ internal sealed class RampWalk
             case KeepLevel keep when Find(keep.Product) is { } track:
                 track.Level = true;
                 break;
+            case ShapeLadder shape when Find(shape.Product) is { } track && track.BoosterFor is null:
+                Shape(track, shape, day);
+                break;
             case ShapeWeek week:
                 Week = week;
                 break;
@@ -411,9 +419,22 @@ internal sealed class RampWalk
         }
     }
 
+    /// <summary>A lower end of the ladder acts at once; a new start counts from the next start.</summary>
+    private void Shape(Track track, ShapeLadder shape, DateOnly day)
+    {
+        track.Shape = shape;
+        track.Ladder = track.Usual.Shaped(shape.Start, shape.Top, shape.HoldDays, facts.File.Intake.Sensitivity >= Sensitivity.Sensitive);
+        if (track.Started && track.Rung > track.Ladder.Top)
+        {
+            track.EnterRung(track.Ladder.Top, day, Because.Of(RuleBook.LadderShaped, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Ladder.Top].InWords())));
+        }
+    }
+
     private void Restart(Track track, StartActive start, DateOnly day)
     {
         track.Start = start;
+        track.Ladder = start.BoosterFor is not null ? Ladder.Booster
+            : track.Shape is { } shape ? track.Usual.Shaped(shape.Start, shape.Top, shape.HoldDays, facts.File.Intake.Sensitivity >= Sensitivity.Sensitive) : track.Usual;
         track.Stopped = null;
         track.Since = null;
         track.HoldFrom = null;
@@ -485,11 +506,11 @@ internal sealed class RampWalk
         }
 
         track.IdleDays++;
-        if (track.IdleDays == GapDownDays && rule.On(RuleBook.Gap))
+        if (track.IdleDays == rules.GapDownDays && rule.On(RuleBook.Gap))
         {
             track.EnterRung(Math.Max(Math.Min(track.Rung, track.Ladder.StartRung), track.Rung - 1), day, GapOf(track));
         }
-        else if (track.IdleDays == GapRestartDays && rule.On(RuleBook.Gap))
+        else if (track.IdleDays == rules.GapRestartDays && rule.On(RuleBook.Gap))
         {
             track.EnterRung(Math.Min(track.Rung, track.Ladder.StartRung), day, GapOf(track));
         }
@@ -506,6 +527,11 @@ internal sealed class RampWalk
 
         if (!track.Active)
         {
+            if (track.Climbs && (track.Stopped ?? (track.OffUntil >= day && rule.On(RuleBook.Skip7) ? track.Off : null)) is { } resting)
+            {
+                return resting;
+            }
+
             var kept = restrictions.For(track.Product, day);
             return track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null;
         }
@@ -530,7 +556,57 @@ internal sealed class RampWalk
             return track.Off;
         }
 
-        return track.Started ? null : NotReady(track, day);
+        return Replaced(track) ?? Serumless(track) ?? (track.Started ? null : NotReady(track, day));
+    }
+
+    /// <summary>The stronger one of the same acid that has begun in this one's place, as a reason; a booster takes only evenings.</summary>
+    public Because? Replaced(Track track)
+    {
+        foreach (var other in Tracks)
+        {
+            if (other.Started && other.Stopped is null && other.BoosterFor is null && rule.On(RuleBook.Replaced) && Strength.IsStronger(other.Product, track.Product))
+            {
+                return Because.Of(RuleBook.Replaced, ("product", track.Product.Name), ("other", other.Product.Name));
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>A booster waits while the serum it takes the place of is not in steady use.</summary>
+    private Because? Serumless(Track track)
+    {
+        if (track.BoosterFor is not { } serum || !rule.On(RuleBook.BoosterNeedsSerum))
+        {
+            return null;
+        }
+
+        var usual = Find(serum);
+        return usual is { Started: true, Stopped: null }
+            ? null
+            : Because.Of(RuleBook.BoosterNeedsSerum, ("product", track.Product.Name), ("other", usual?.Product.Name ?? "its serum"));
+    }
+
+    /// <summary>The milder strength that has not been held calm for long enough, or that was not borne, as a reason.</summary>
+    private Because? StrengthHeld(Track track, DateOnly day)
+    {
+        foreach (var other in Tracks)
+        {
+            if (other.Start is null || other.Start.On > day || other.BoosterFor is not null || other.Stopped is { Rule: RuleBook.StoppedByHand } || !rule.On(RuleBook.StrengthHold)
+                || !Strength.IsStronger(track.Product, other.Product) || Refusal(other.Product, day) is not null)
+            {
+                continue;
+            }
+
+            object? until = other.Stopped is not null ? "you decide about that one" : other.HoldFrom is not { } from ? "that one has begun"
+                : day < from.AddDays(rules.StrengthHoldDays) ? from.AddDays(rules.StrengthHoldDays) : null;
+            if (until is not null)
+            {
+                return Because.Of(RuleBook.StrengthHold, ("product", track.Product.Name), ("other", other.Product.Name), ("days", rules.StrengthHoldDays), ("until", until));
+            }
+        }
+
+        return null;
     }
 
     private Because? Gelless(Track track) =>
@@ -540,7 +616,7 @@ internal sealed class RampWalk
     private bool HindersPatch(Track track, DateOnly day) =>
         Refusal(track.Product, day) is not null
         || RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || restrictions.NoChange(day.AddDays(PatchTests.PatchDays)) is not null
-        || Sunscreenless(track, day) is not null || track.OffUntil >= day
+        || Sunscreenless(track, day) is not null || track.OffUntil >= day || StrengthHeld(track, day.AddDays(PatchTests.PatchDays)) is not null
         || (lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays - PatchTests.PatchDays));
 
     private Because? NotReady(Track track, DateOnly day)
@@ -550,9 +626,9 @@ internal sealed class RampWalk
             return Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name));
         }
 
-        if (restrictions.NoChange(day) is { } sun)
+        if ((restrictions.NoChange(day) ?? StrengthHeld(track, day)) is { } wait)
         {
-            return sun;
+            return wait;
         }
 
         return lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays) && rule.On(RuleBook.ChangeSpacing)

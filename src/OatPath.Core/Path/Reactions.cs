@@ -5,9 +5,10 @@ using OatPath.Core.Ramp;
 namespace OatPath.Core.Path;
 
 /// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the red that pauses everything.</summary>
-internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictions restrictions, List<Track> tracks)
+internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions, List<Track> tracks)
 {
-    private const int SkipDays = 7;
+    /// <summary>A report without a use that day is about the latest one so many days back.</summary>
+    private const int LooksBackDays = 7;
 
     private readonly Dictionary<DateOnly, int> worstStingOf = [];
     private readonly HashSet<DateOnly> repairDays = [];
@@ -118,13 +119,13 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
     /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
     private List<Track> Implicated(DateOnly day)
     {
-        var used = tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, day)).ToList();
+        var used = tracks.Where(track => track.Climbs && facts.WasApplied(track.Product.Id, day)).ToList();
         if (used.Count > 0)
         {
             return used;
         }
 
-        var planned = tracks.Where(track => track.Active && track.PlacedOn(day)).ToList();
+        var planned = tracks.Where(track => track.Climbs && track.PlacedOn(day)).ToList();
         if (planned.Count > 0)
         {
             return planned;
@@ -133,7 +134,7 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
         DateOnly? last = null;
         foreach (var irritant in facts.IrritantDays)
         {
-            last = irritant < day && irritant >= day.AddDays(-SkipDays) ? irritant : last;
+            last = irritant < day && irritant >= day.AddDays(-LooksBackDays) ? irritant : last;
         }
 
         return last is { } found ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
@@ -141,7 +142,7 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
 
     private DateOnly LastUse(Track track, DateOnly day)
     {
-        for (var back = day; back >= day.AddDays(-SkipDays); back = back.AddDays(-1))
+        for (var back = day; back >= day.AddDays(-LooksBackDays); back = back.AddDays(-1))
         {
             if (facts.WasApplied(track.Product.Id, back))
             {
@@ -180,7 +181,7 @@ internal sealed class Reactions(KnownFacts facts, RuleSwitch rule, DayRestrictio
 
         var again = track.LastDownFor == used;
         track.LastDownFor = used;
-        var until = used.AddDays(SkipDays);
+        var until = used.AddDays(rules.ReactionRestDays);
         if (rule.On(RuleBook.Skip7) && (track.OffUntil is null || track.OffUntil < until))
         {
             track.OffUntil = until;

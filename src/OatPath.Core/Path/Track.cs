@@ -5,18 +5,23 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Path;
 
 /// <summary>One product's walk along its ladder. Belongs to a single planning run and never leaves it.</summary>
-internal sealed class Track(Product product, Ladder ladder, int index)
+internal sealed class Track(Product product, Ladder usual, int index)
 {
     private readonly List<DateOnly> placed = [];
     private Because? resting;
-    private (Frequency, bool) restingAt;
+    private (Rung, bool) restingAt;
     private List<Because>? held;
-    private (Frequency, bool, DateOnly?, Because?) heldAt;
+    private (Rung, bool, DateOnly?, Because?) heldAt;
 
     public Product Product { get; } = product;
-    public Ladder Ladder { get; } = ladder;
+    /// <summary>The ladder in force: the usual one, as shaped for this client.</summary>
+    public Ladder Ladder { get; set; } = usual;
+    public Ladder Usual { get; } = usual;
     public int Index { get; } = index;
     public bool Active { get; } = product.IsActive();
+
+    /// <summary>Goes up and down a ladder; a brush does by its level, without being an active.</summary>
+    public bool Climbs { get; } = product.IsActive() || usual.Top > 0;
     public bool Acid { get; } = product.IsAcid();
     public bool Exfoliates { get; } = product.Exfoliates();
     public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
@@ -32,6 +37,12 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
 
     public StartActive? Start { get; set; }
+
+    /// <summary>How this client's ladder differs from the usual one.</summary>
+    public ShapeLadder? Shape { get; set; }
+
+    /// <summary>The serum whose place this one takes for an evening, or null.</summary>
+    public string? BoosterFor => Start?.BoosterFor;
     public int Rung { get; set; }
     public DateOnly? Since { get; set; }
     public DateOnly? PatchOn { get; set; }
@@ -67,7 +78,8 @@ internal sealed class Track(Product product, Ladder ladder, int index)
 
     public int FirstRung => Math.Max(0, Ladder.StartRung - LostBeforeStart - (DropDue ? 1 : 0));
     public bool Started => Since is not null;
-    public Frequency Frequency => Ladder[Started ? Rung : FirstRung];
+    public Rung Held => Ladder.Rungs[Math.Min(Started ? Rung : FirstRung, Ladder.Top)];
+    public Frequency Frequency => Held.Frequency;
     public DateOnly? LastPlaced => placed.Count == 0 ? null : placed[^1];
 
     public int PlacedIn7(DateOnly day)
@@ -112,10 +124,10 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     /// <summary>Why the track rests between two uses; the same sentence for as long as it keeps its rung.</summary>
     public Because RestOf(bool morning)
     {
-        if (resting is null || restingAt != (Frequency, morning))
+        if (resting is null || restingAt != (Held, morning))
         {
-            restingAt = (Frequency, morning);
-            resting = Because.Of(RuleBook.RungFrequency, ("product", Product.Name), ("frequency", Frequency.InWords(morning)));
+            restingAt = (Held, morning);
+            resting = Because.Of(RuleBook.RungFrequency, ("product", Product.Name), ("frequency", Held.InWords(morning)));
         }
 
         return resting;
@@ -124,10 +136,10 @@ internal sealed class Track(Product product, Ladder ladder, int index)
     /// <summary>The rung held and why, for as long as it is held.</summary>
     public List<Because> RungOf(bool morning, DateOnly day)
     {
-        if (held is null || heldAt != (Frequency, morning, Since, Lowered))
+        if (held is null || heldAt != (Held, morning, Since, Lowered))
         {
-            heldAt = (Frequency, morning, Since, Lowered);
-            held = [Because.Of(RuleBook.Rung, ("product", Product.Name), ("frequency", Frequency.InWords(morning)), ("since", Since ?? day))];
+            heldAt = (Held, morning, Since, Lowered);
+            held = [Because.Of(RuleBook.Rung, ("product", Product.Name), ("frequency", Held.InWords(morning)), ("since", Since ?? day))];
             if (Lowered is not null)
             {
                 held.Add(Lowered);

@@ -8,10 +8,10 @@ namespace OatPath.Core.Ramp;
 /// <param name="Id">Names the ladder in data and in docs/method.md.</param>
 /// <param name="Rungs">Mildest first.</param>
 /// <param name="StartRung">Index of the rung a start or a restart takes.</param>
-/// <param name="HoldDays">Days at a rung before the next may be asked; 0 where there is nothing to climb.</param>
-public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Rungs, int StartRung, int HoldDays)
+/// <param name="HoldDays">Days at a rung before the next may be asked; 0 where there is nothing to climb, or where each use is weighed by itself.</param>
+public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, int StartRung, int HoldDays)
 {
-    public Frequency this[int rung] => Rungs[rung];
+    public Frequency this[int rung] => Rungs[rung].Frequency;
 
     public int Top => Rungs.Count - 1;
 
@@ -25,32 +25,56 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Frequency> Ru
 
         return product.Kind switch
         {
+            ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
             ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
-                or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", [Frequency.OnceAWeek], 0, 0),
-            _ when product.IsDevice() => new("device", "device", [DeviceFrequency(product, gentle)], 0, 0),
+                or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
+            _ when product.IsDevice() => new("device", "device", Evenings(DeviceFrequency(product)), 0, 0),
             _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
-                [Frequency.OnceAWeek, Frequency.TwiceAWeek], gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
+                Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek), gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
             _ when !product.IsActive() => null,
-            ProductKind.PeelPad => new("peel-pad", "peel pad", [Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek], 0, Hold(21)),
-            _ when product.Has(Family.Retinoid) => new("retinoid", "retinoid", AllRungs, 0, Hold(14)),
+            ProductKind.PeelPad => new("peel-pad", "peel pad", Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek), 0, Hold(rules.AcidHoldDays)),
+            _ when product.Has(Family.Retinoid) => new("retinoid", "retinoid", AllRungs, 0, Hold(rules.RetinoidHoldDays)),
             _ when product.IsAcid() => new("leave-on-acid", "leave-on acid", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
             _ when product.Has(Family.BenzoylPeroxide) => new("benzoyl-peroxide", "benzoyl peroxide", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
             _ when product.Has(Family.Azelaic) => new("azelaic", "azelaic acid",
-                [Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay], gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
-            _ => new("daily-active", "daily active", [Frequency.EveryOther, Frequency.EveryDay], gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
+                Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
+            _ => new("daily-active", "daily active", Evenings(Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
         };
     }
 
+    /// <summary>The ladder as shaped for one client. A hold is only ever longer; a start above the usual one is for skin that is not sensitive, and never above three evenings a week.</summary>
+    /// <param name="start">Index of the rung a start takes, or null for the usual one.</param>
+    /// <param name="top">Index of the last rung, or null for the whole ladder.</param>
+    /// <param name="holdDays">Days at a rung, or null for the usual ones.</param>
+    public Ladder Shaped(int? start, int? top, int? holdDays, bool sensitive)
+    {
+        var last = Math.Clamp(top ?? Top, 0, Top);
+        var highest = sensitive ? StartRung : Math.Max(StartRung, Rungs.Count(rung => rung.Frequency <= Frequency.ThreeAWeek) - 1);
+        return this with
+        {
+            Rungs = last == Top ? Rungs : [.. Rungs.Take(last + 1)],
+            StartRung = Math.Clamp(start ?? StartRung, 0, Math.Min(highest, last)),
+            HoldDays = HoldDays == 0 ? 0 : Math.Max(HoldDays, holdDays ?? 0),
+        };
+    }
+
+    /// <summary>One evening a week in place of the usual serum: 4 units the first time, 5 later.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    public static Ladder Booster { get; } = new("booster", "booster evening", [new(Frequency.OnceAWeek, Units: 4), new(Frequency.OnceAWeek, Units: 5)], 0, 0);
+
     /// <summary>How often a device is used when nothing else is agreed.</summary>
-    /// <remarks>House default: galvanic 2, microcurrent 3, plate 3, brush 2 (sensitive skin 1), light mask 2, ion cleansing and steam 1 a week; the label comes first.</remarks>
-    private static Frequency DeviceFrequency(Product product, bool gentle) => product.Kind switch
+    /// <remarks>House default: galvanic 2, microcurrent 3, plate 3, light mask 2, ion cleansing and steam 1 a week; the label comes first.</remarks>
+    private static Frequency DeviceFrequency(Product product) => product.Kind switch
     {
         ProductKind.MicrocurrentDevice or ProductKind.WarmColdPlate => Frequency.ThreeAWeek,
         ProductKind.GalvanicDevice or ProductKind.LightMask => Frequency.TwiceAWeek,
-        ProductKind.CleansingBrush when !gentle => Frequency.TwiceAWeek,
         _ => Frequency.OnceAWeek,
     };
 
-    private static readonly Frequency[] AllRungs =
-        [Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay];
+    private static Rung[] Evenings(params Frequency[] frequencies) => [.. frequencies.Select(frequency => new Rung(frequency))];
+
+    private static Rung[] Brush(Frequency frequency, int levels) => [.. Enumerable.Range(1, levels).Select(level => new Rung(frequency, Level: level))];
+
+    private static readonly Rung[] AllRungs =
+        Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay);
 }

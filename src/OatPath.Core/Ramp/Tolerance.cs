@@ -31,9 +31,6 @@ public enum Felt
 /// </remarks>
 public sealed class Tolerance
 {
-    /// <summary>Chance of a strong reaction at a use above which a step up waits.</summary>
-    public const double MostChance = 0.05;
-
     private const double Step = 0.05;
     private const int Low = -60;
     private const int High = 140;

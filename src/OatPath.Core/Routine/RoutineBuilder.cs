@@ -6,7 +6,7 @@ namespace OatPath.Core.Routine;
 
 /// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
 public sealed class RoutineItem(
-    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null)
+    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null)
 {
     private Step? built;
     private (bool CleanseTwice, bool Optional) builtFor;
@@ -15,6 +15,10 @@ public sealed class RoutineItem(
     public RoutineSlot Slot { get; } = slot;
     public IReadOnlyList<Because> Because { get; } = because;
     public Frequency? Frequency { get; } = frequency;
+    public int? Level { get; } = level;
+
+    /// <summary>Units of the dispenser on a booster evening; null on any other.</summary>
+    public int? Units { get; } = units;
     public bool Neck { get; } = neck;
     public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
 
@@ -43,6 +47,10 @@ public static class RoutineBuilder
 {
     /// <summary>More than this and people stop doing it.</summary>
     public const int MostSteps = 6;
+
+    /// <summary>From a booster to the night cream.</summary>
+    /// <remarks>Source: trade convention, 5 min.</remarks>
+    private const int BoosterWaitSeconds = 300;
 
     public static List<Step> Build(RoutineRequest request, HouseRules rules)
     {
@@ -186,6 +194,7 @@ public static class RoutineBuilder
         var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
         var amount = item.Slot == RoutineSlot.Sunscreen ? item.Product.Amount ?? new Amount(request.ChestToo ? 1 : 0.5m, AmountUnit.Teaspoon)
             : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
+            : item.Units is { } units ? new Amount(units, AmountGuide.For(item.Product).Unit)
             : AmountGuide.For(item.Product);
         var because = request.CleanseTwice && item.Slot == RoutineSlot.Cleanse ? [.. item.Because, Because.Of(RuleBook.CleanseTwice)] : item.Because;
 
@@ -200,13 +209,14 @@ public static class RoutineBuilder
             Amount = amount,
             SkinState = item.Product.IsAcid() && traits.LeaveOn ? SkinState.Dry : traits.Wants,
             HoldSeconds = hold,
-            WaitSeconds = traits.WaitSeconds,
+            WaitSeconds = item.Units is null ? traits.WaitSeconds : Math.Max(traits.WaitSeconds, BoosterWaitSeconds),
             Removal = traits.Removal,
             Neck = item.Neck,
             Chest = request.ChestToo && item.Slot is RoutineSlot.Moisturiser or RoutineSlot.Sunscreen,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
             LeaveOut = item.LeaveOut,
             Frequency = item.Frequency,
+            Level = item.Level,
             Because = because,
         };
     }

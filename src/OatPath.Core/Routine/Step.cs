@@ -31,6 +31,9 @@ public sealed record Step
     /// <summary>How often its rung allows it, for actives only.</summary>
     public Frequency? Frequency { get; init; }
 
+    /// <summary>Level of a brush, 1 to 3.</summary>
+    public int? Level { get; init; }
+
     public IReadOnlyList<Because> Because { get; init; } = [];
 }
 

@@ -38,10 +38,10 @@ public static class Trial
         Parallel.For(0, settings.Clients, number =>
         {
             var client = new TrialClient(settings, number);
-            var rungs = Ladder.For(client.Active, client.Intake, rules)!.Rungs;
+            var rungs = Ladder.For(client.Active, client.Intake, rules)!.Rungs.Select(rung => rung.Frequency).ToList();
             var own = client.Skin(model).OwnLevel(rungs, LevelLimit);
             var (strong, level, since) = policy == RaisingPolicy.Calendar
-                ? CalendarWalk(client, client.Skin(model), settings, rungs)
+                ? CalendarWalk(client, client.Skin(model), settings, rungs.Count - 1)
                 : new TrialWalk(client, client.Skin(model), settings, rules, policy).Run();
             ends[number] = (strong, level == own, (since / 7) + 1);
         });
@@ -50,7 +50,7 @@ public static class Trial
     }
 
     /// <summary>Two evenings a week for three weeks, then three, then every evening; a reaction changes nothing.</summary>
-    private static (int Strong, int Level, int Since) CalendarWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, IReadOnlyList<Frequency> rungs)
+    private static (int Strong, int Level, int Since) CalendarWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, int top)
     {
         var strong = 0;
         var last = -9;
@@ -66,6 +66,6 @@ public static class Trial
             skin.Night();
         }
 
-        return (strong, last < 0 ? -1 : rungs.Count - 1, 42);
+        return (strong, last < 0 ? -1 : top, 42);
     }
 }

@@ -32,6 +32,7 @@ public enum FlagKind
     HairRemoval,
     CauseBeyondProducts,
     NeverUsedAcid,
+    DrySpell,
 }
 
 /// <summary>One answer with the days and zones it holds for.</summary>
@@ -91,6 +92,7 @@ public sealed record FlagEffect(FlagKind Kind, string Title, string Effect, bool
         new(FlagKind.HairRemoval, "Waxing, threading, hair-removal cream", "No acid or retinoid there 3 days either side.", true, true),
         new(FlagKind.CauseBeyondProducts, "Cause a product cannot reach", "Say so, promise nothing, suggest whom to ask."),
         new(FlagKind.NeverUsedAcid, "Never used an acid", "Beginner everywhere; patch test first."),
+        new(FlagKind.DrySpell, "Dry spell: tight, cold or heated air", "Every active stays at its rung until it is over.", true),
     ];
 
     public static FlagEffect Of(FlagKind kind) => All[(int)kind];

@@ -114,8 +114,6 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public LadderStatus? StatusOf(string product) => Path.Ladders.FirstOrDefault(ladder => ladder.Product == product);
 
-    public Ladder? LadderOf(string product) => Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
-
     private IActionResult StepUp(string product, int rung, string reason)
     {
         var live = Record.LivePath();
