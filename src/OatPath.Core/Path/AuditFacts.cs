@@ -157,9 +157,15 @@ internal sealed class AuditFacts
             {
                 foreach (var entry in Reports.Where(entry => DayOf(entry.HappenedAt) == d && entry.Report.Sting >= 5 && UsedOn(product.Id, entry.Day) && downs.Add(entry.Day)))
                 {
-                    rung--;
+                    rung = start.BoosterFor is not null && entry.Day == uses.Where(use => use >= start.On).DefaultIfEmpty().Min() ? -1 : rung - 1;
                     since = entry.Day.AddDays(8);
                 }
+            }
+
+            // A booster's first use is of 4 units; what follows is of 5, a rung up that nobody has to ask for.
+            if (start.BoosterFor is not null && rung == 0 && UsedOn(product.Id, d))
+            {
+                rung = 1;
             }
 
             // Windows that overlap cost one rung in total, so the loss is counted at the first use after them.

@@ -197,7 +197,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         }
         else if (!again && rule.On(RuleBook.RungDown))
         {
-            if ((track.Started ? track.Rung : track.FirstRung) == 0)
+            var firstBooster = track.BoosterFor is not null && track.UsedOn is [var only] && only == used;
+            if (firstBooster || (track.Started ? track.Rung : track.FirstRung) == 0)
             {
                 track.Stopped = Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used));
                 track.StoppedOn = used;
