@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using OatPath.Core.Care;
+using OatPath.Core.House;
 using OatPath.Core.Path;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Store;
@@ -72,11 +74,17 @@ public static class CaseAssembly
         var live = facts.Where(fact => !gone.Contains(fact.Id)).ToList();
         var used = live.Where(fact => !clientView || fact.Published || !NeedsPublishing(fact)).ToList();
         var shelf = new Dictionary<string, ShelfItem>();
+        var changes = new List<(string Product, Fact Fact)>();
         foreach (var fact in used)
         {
             if (fact.Kind == "shelf")
             {
                 var item = Body<ShelfItem>(fact);
+                if (shelf.TryGetValue(item.Product.Id, out var before) && !SameFormula(before.Product, item.Product))
+                {
+                    changes.Add((item.Product.Id, fact));
+                }
+
                 shelf[item.Product.Id] = item;
             }
             else if (fact.Kind == "shelf-removed")
@@ -85,6 +93,7 @@ public static class CaseAssembly
             }
         }
 
+        var decisions = used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf)).Select(decision => OnThisShelf(decision, shelf)).ToList();
         return new CaseFile
         {
             Format = CaseFile.FormatName,
@@ -93,11 +102,26 @@ public static class CaseAssembly
             Zone = zone,
             Intake = IntakeOf(live, used, clientView),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
-            Decisions = [.. used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf)).Select(decision => OnThisShelf(decision, shelf))],
+            Decisions = [.. decisions, .. Restarts(changes, decisions, shelf, zone)],
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>)],
             Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
             Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
         };
+    }
+
+    private static bool SameFormula(Product one, Product other) => one.Kind == other.Kind && one.Ph == other.Ph && one.Actives.SequenceEqual(other.Actives);
+
+    /// <summary>Another strength or brand under the same name begins anew: patch test, first rung.</summary>
+    private static IEnumerable<Decision> Restarts(List<(string Product, Fact Fact)> changes, List<Decision> decisions, Dictionary<string, ShelfItem> shelf, string zone)
+    {
+        foreach (var (product, fact) in changes)
+        {
+            var on = CareDay.Of(fact.RecordedAt, CareDay.FindZone(zone) ?? TimeZoneInfo.Utc);
+            if (shelf.ContainsKey(product) && decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= on && (start.RecordedAt ?? fact.RecordedAt) <= fact.RecordedAt).MaxBy(start => start.On) is { } started)
+            {
+                yield return new StartActive { Id = $"changed-{fact.Id}", Product = product, On = on, RecordedAt = fact.RecordedAt, By = fact.RecordedBy, BoosterFor = started.BoosterFor, Reason = "its strength or make changed" };
+            }
+        }
     }
 
     private static Intake IntakeOf(List<Fact> live, List<Fact> used, bool clientView)
@@ -124,6 +148,7 @@ public static class CaseAssembly
         StepUp step => shelf.ContainsKey(step.Product),
         KeepLevel keep => shelf.ContainsKey(keep.Product),
         ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
+        ShapeLadder ladder => shelf.ContainsKey(ladder.Product),
         _ => true,
     };
 }

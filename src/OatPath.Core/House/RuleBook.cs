@@ -199,7 +199,7 @@ public static class RuleBook
         new(Rung, "The rung held", "trade convention", "{product}: {frequency}, since {since:date}."),
         new(RungFrequency, "No more often than the rung", "trade convention", "Rest: {product} is at {frequency}, spread evenly."),
         new(Hold, "Hold before a step up", "trade convention: 21 days, sensitive 28", "The hold of {days} days lasts until {until:date}."),
-        new(EnoughUses, "At least 4 uses", "trade convention", "Used {uses} times at this rung; {need} are needed."),
+        new(EnoughUses, "At least 4 uses", "trade convention", "{more} more calm uses are needed at this rung, {by}."),
         new(SeventyPercent, "At least 70 % used", "trade convention", "Used {uses} of {planned} planned; 70 % are needed."),
         new(ChangeSpacing, "One change in 14 days", "trade convention", "One change at a time: the next may come on {until:date}."),
         new(LadderShaped, "A ladder shaped for one client", "house default: a hold is only ever longer", "{product}: this client's ladder ends at {frequency}."),

@@ -1,4 +1,6 @@
+using System.Globalization;
 using OatPath.Core.House;
+using OatPath.Core.Routine;
 
 namespace OatPath.Core.Path;
 
@@ -58,7 +60,7 @@ public static class PathPlanner
             Days = planned,
             Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows())
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
-            Ladders = summary!.Ladders,
+            Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
             Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
             Established = summary.Established,
@@ -90,6 +92,27 @@ public static class PathPlanner
         }
 
         return (facts.Today, planned);
+    }
+
+    /// <summary>Says by which day the uses still missing are planned.</summary>
+    private static LadderStatus WithDay(LadderStatus ladder, List<DayPath> days, DateOnly today)
+    {
+        if (ladder.Missing.FirstOrDefault(missing => missing.Rule == RuleBook.EnoughUses) is not { } uses)
+        {
+            return ladder;
+        }
+
+        var more = int.Parse(uses.Values["more"], CultureInfo.InvariantCulture);
+        foreach (var day in days)
+        {
+            if (day.Date >= today && day.Log?.Applied.Contains(ladder.Product) != true && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == ladder.Product && step.IsActive()) && --more == 0)
+            {
+                var said = Because.Of(RuleBook.EnoughUses, ("more", uses.Values["more"]), ("need", uses.Values["need"]), ("by", $"by {Words.Day(day.Date)}"), ("on", day.Date));
+                return ladder with { Missing = [.. ladder.Missing.Select(missing => missing == uses ? said : missing)] };
+            }
+        }
+
+        return ladder;
     }
 
     private static DateOnly Earlier(DateOnly a, DateOnly b) => a < b ? a : b;

@@ -334,7 +334,7 @@ internal sealed class RampWalk
 
         if (track.Uses < rules.StepUpUses)
         {
-            missing.Add(Because.Of(RuleBook.EnoughUses, ("uses", track.Uses), ("need", rules.StepUpUses)));
+            missing.Add(Because.Of(RuleBook.EnoughUses, ("more", rules.StepUpUses - track.Uses), ("need", rules.StepUpUses), ("by", "as they are planned")));
         }
 
         if (track.Uses * 100 < track.Planned * rules.StepUpSharePercent)

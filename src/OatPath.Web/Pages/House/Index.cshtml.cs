@@ -141,6 +141,11 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         string Text(string name) => form[name].ToString().Trim();
         int Number(string name, string title, int otherwise)
         {
+            if (!form.ContainsKey(name))
+            {
+                return otherwise;
+            }
+
             if (int.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var number))
             {
                 return number;
@@ -179,6 +184,16 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             EverydaySpf = Number("everydaySpf", "Everyday sunscreen", before.EverydaySpf),
             AcidHoldDays = Number("acidHold", "Hold before a step up", before.AcidHoldDays),
             SensitiveHoldDays = Number("sensitiveHold", "Hold on sensitive skin", before.SensitiveHoldDays),
+            RetinoidHoldDays = Number("retinoidHold", "Hold of a retinoid", before.RetinoidHoldDays),
+            BrushHoldDays = Number("brushHold", "Hold of a brush level", before.BrushHoldDays),
+            StrengthHoldDays = Number("strengthHold", "Hold of a strength", before.StrengthHoldDays),
+            StepUpUses = Number("stepUpUses", "Uses before a step up", before.StepUpUses),
+            StepUpSharePercent = Number("stepUpShare", "Share of planned uses before a step up", before.StepUpSharePercent),
+            StepUpChancePercent = Number("stepUpChance", "Chance over which a step up waits", before.StepUpChancePercent),
+            ReactionRestDays = Number("reactionRest", "Rest after a strong reaction", before.ReactionRestDays),
+            GapDownDays = Number("gapDown", "Days without use that cost a rung", before.GapDownDays),
+            GapRestartDays = Number("gapRestart", "Days without use back to the start", before.GapRestartDays),
+            WinterHold = EnumName.Find<WinterHold>(Text("winterHold")) ?? before.WinterHold,
             ClayMinutes = Number("clay", "Clay mask", before.ClayMinutes),
             WinterFrom = Number("winterFrom", "Winter from", before.WinterFrom),
             WinterUntil = Number("winterUntil", "Winter to the end of", before.WinterUntil),
@@ -189,11 +204,34 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         };
     }
 
+    /// <summary>The thresholds of the ramp, each with what is accepted; never looser than the trade's.</summary>
+    public static IEnumerable<(string Id, string Word, int Value, string Note)> Thresholds(HouseRules rules) =>
+    [
+        ("retinoidHold", "Hold of a retinoid, days", rules.RetinoidHoldDays, "14 or more."),
+        ("brushHold", "Hold of a brush level, days", rules.BrushHoldDays, "14 or more."),
+        ("strengthHold", "A strength held before a stronger one, days", rules.StrengthHoldDays, "28 or more."),
+        ("stepUpUses", "Uses at a rung before a step up", rules.StepUpUses, "4 or more."),
+        ("stepUpShare", "Share of planned uses before a step up, percent", rules.StepUpSharePercent, "70 or more."),
+        ("stepUpChance", "A step up waits over this chance of a strong reaction, in 100 uses", rules.StepUpChancePercent, "5 or less."),
+        ("reactionRest", "Rest after a strong reaction, days", rules.ReactionRestDays, "7 or more."),
+        ("gapDown", "Days without use that cost a rung", rules.GapDownDays, "14 or fewer."),
+        ("gapRestart", "Days without use back to the start", rules.GapRestartDays, "28 or fewer."),
+    ];
+
     private static string Title(string field) => field switch
     {
         "zone" => "Time zone",
         "acidHoldDays" => "Hold before a step up",
         "sensitiveHoldDays" => "Hold on sensitive skin",
+        "retinoidHoldDays" => "Hold of a retinoid",
+        "brushHoldDays" => "Hold of a brush level",
+        "strengthHoldDays" => "Hold of a strength",
+        "stepUpUses" => "Uses before a step up",
+        "stepUpSharePercent" => "Share of planned uses before a step up",
+        "stepUpChancePercent" => "Chance over which a step up waits",
+        "reactionRestDays" => "Rest after a strong reaction",
+        "gapDownDays" => "Days without use that cost a rung",
+        "gapRestartDays" => "Days without use back to the start",
         "winterFrom" => "Winter from",
         "winterUntil" => "Winter to the end of",
         "reorderLeadDays" => "Reorder before a bottle ends",

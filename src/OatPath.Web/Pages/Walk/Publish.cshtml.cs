@@ -87,6 +87,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
             KeepLevel keep => $"{Record.NameOf(keep.Product)}: this is the level",
             ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
             NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
+            ShapeLadder ladder => $"{Record.NameOf(ladder.Product)}: this client's own ladder",
             SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
             ShapeWeek week => Shape(week),
             _ => "A decision",

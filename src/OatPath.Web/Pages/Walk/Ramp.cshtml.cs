@@ -102,6 +102,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         return what switch
         {
             "start" => Decide($"{found.Name} is asked for: patch test first.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
+            "booster" when MilderOf(product) is { } milder => Decide($"{found.Name} is asked for as a booster: patch test first, then one evening a week in place of {milder.Name}.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, BoosterFor = milder.Id, Reason = text }),
             "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, AlreadyInUse = true, Rung = Math.Clamp(rung ?? 0, 0, 4), Reason = text }),
             "stop" => Decide($"{found.Name} is stopped, at once.", (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
             "level" => Decide($"{found.Name} stays at this level.", (id, now) => new KeepLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
@@ -111,6 +112,47 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             _ => BadRequest(),
         };
     }
+
+    public async Task<IActionResult> OnPostShapeAsync(string product, int? start, int? top, string? hold)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        if (UsualLadder(product) is not { } usual)
+        {
+            return NotFound();
+        }
+
+        var days = int.TryParse(hold, out var number) ? number : (int?)null;
+        var shape = new ShapeLadder { Id = "", On = Record.Today, Product = product, Start = start == usual.StartRung ? null : start, Top = top >= usual.Top ? null : top, HoldDays = days == usual.HoldDays ? null : days };
+        var found = new List<Core.House.Problem>();
+        CaseCheck.CheckLadder(found, shape, Record.NameOf(product));
+        if (!string.IsNullOrWhiteSpace(hold) && (days is null || days < usual.HoldDays))
+        {
+            found.Add(new("Days at a rung", $"give {usual.HoldDays} to 180 days; a hold is never shorter than the house's"));
+        }
+
+        if (found.Count > 0)
+        {
+            Problems.AddRange(found);
+            Fill();
+            return Page();
+        }
+
+        return Decide($"{Record.NameOf(product)} climbs this client's own ladder.", (id, now) => shape with { Id = id, RecordedAt = now, By = By });
+    }
+
+    /// <summary>How this client's ladder was shaped last, or null for the usual one.</summary>
+    public ShapeLadder? ShapeOf(string product) => Record.Draft.Decisions.OfType<ShapeLadder>().LastOrDefault(shape => shape.Product == product);
+
+    public Ladder? UsualLadder(string product) => Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
+
+    /// <summary>The milder leave-on of the same acid that this one could take the place of for an evening.</summary>
+    public Product? MilderOf(string product) => Record.Product(product) is { } stronger
+        ? Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse && Strength.IsStronger(stronger, item.Product)).Select(item => item.Product).MaxBy(milder => milder.Actives[0].Percent)
+        : null;
 
     public LadderStatus? StatusOf(string product) => Path.Ladders.FirstOrDefault(ladder => ladder.Product == product);
 
