@@ -143,10 +143,9 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         if (!track.Active)
         {
             var spared = product.IsDevice() ? restrictions.LeaveOut(product, day) : [];
-            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Level == track.Held.Level
+            return spared.Count == 0 && shared.TryGetValue(track, out var kept)
                 ? kept
-                : shared[track] = new(product, slot, [track.Climbs ? track.RungOf(moment == Moment.Morning, day)[0] : Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))],
-                    track.Frequency, neck && !product.IsDevice(), spared, track.Held.Level);
+                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
         }
 
         var because = track.RungOf(moment == Moment.Morning, day);
@@ -161,7 +160,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             because = [.. because, Because.Of(RuleBook.ZoneLeftOut)];
         }
 
-        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, units: track.Held.Units);
+        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units);
     }
 
     /// <summary>Reading stands first, a new patch test last.</summary>

@@ -25,7 +25,7 @@ internal sealed class PathSummary
             questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because));
         }
 
-        foreach (var track in walk.Tracks.Where(track => track.Climbs))
+        foreach (var track in walk.Tracks.Where(track => track.Active))
         {
             var status = Status(track, facts, rules, walk, restrictions);
             ladders.Add(status);
@@ -53,7 +53,7 @@ internal sealed class PathSummary
         var replaced = track.Started ? walk.Replaced(track) : null;
         var state = blocked is not null ? LadderState.Blocked
             : track.Stopped is not null || replaced is not null ? LadderState.Stopped
-            : track.Start is null && track.Active ? LadderState.WaitingForStart
+            : track.Start is null ? LadderState.WaitingForStart
             : walk.RepairReason(today) is not null || restrictions.For(track.Product, today) is not null ? LadderState.Paused
             : track.OffUntil >= today ? LadderState.Off
             : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)

@@ -182,7 +182,7 @@ internal sealed class RampWalk
     {
         foreach (var track in Tracks)
         {
-            if (track.Climbs && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
+            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
                 && !(track.OffUntil >= day) && MissingForStep(track, day).Count == 0)
             {
                 track.EnterRung(track.Rung + 1, day);
@@ -527,11 +527,6 @@ internal sealed class RampWalk
 
         if (!track.Active)
         {
-            if (track.Climbs && (track.Stopped ?? (track.OffUntil >= day && rule.On(RuleBook.Skip7) ? track.Off : null)) is { } resting)
-            {
-                return resting;
-            }
-
             var kept = restrictions.For(track.Product, day);
             return track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null;
         }
@@ -621,14 +616,19 @@ internal sealed class RampWalk
 
     private Because? NotReady(Track track, DateOnly day)
     {
+        if (StrengthHeld(track, day) is { } held)
+        {
+            return held;
+        }
+
         if (track.NeedsPatch && rule.On(RuleBook.PatchFirst) && !Patches.IsClear(track, day))
         {
             return Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name));
         }
 
-        if ((restrictions.NoChange(day) ?? StrengthHeld(track, day)) is { } wait)
+        if (restrictions.NoChange(day) is { } sun)
         {
-            return wait;
+            return sun;
         }
 
         return lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays) && rule.On(RuleBook.ChangeSpacing)

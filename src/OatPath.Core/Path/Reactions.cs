@@ -119,13 +119,13 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
     private List<Track> Implicated(DateOnly day)
     {
-        var used = tracks.Where(track => track.Climbs && facts.WasApplied(track.Product.Id, day)).ToList();
+        var used = tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, day)).ToList();
         if (used.Count > 0)
         {
             return used;
         }
 
-        var planned = tracks.Where(track => track.Climbs && track.PlacedOn(day)).ToList();
+        var planned = tracks.Where(track => track.Active && track.PlacedOn(day)).ToList();
         if (planned.Count > 0)
         {
             return planned;

@@ -19,9 +19,6 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public Ladder Usual { get; } = usual;
     public int Index { get; } = index;
     public bool Active { get; } = product.IsActive();
-
-    /// <summary>Goes up and down a ladder; a brush does by its level, without being an active.</summary>
-    public bool Climbs { get; } = product.IsActive() || usual.Top > 0;
     public bool Acid { get; } = product.IsAcid();
     public bool Exfoliates { get; } = product.Exfoliates();
     public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);

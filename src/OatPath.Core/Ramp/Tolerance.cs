@@ -26,7 +26,7 @@ public enum Felt
 /// </summary>
 /// <remarks>
 /// Derived, with house constants. A use asks a demand, <see cref="DemandOf"/>. The skin's tolerance is an unknown demand; a use is strong with chance
-/// logistic((ln demand - ln tolerance) / 0.14), at least mild with the same 0.2 further down, at least a tingle 0.6 further down. The prior is a normal distribution of ln tolerance; each use multiplies it by
+/// logistic((ln demand - ln tolerance) / 0.14), at least mild with the same 0.2 further down, at least a tingle 0.4 further down. The prior is a normal distribution of ln tolerance; each use multiplies it by
 /// the chance of what was felt, and uses long ago count less. No medical measure.
 /// </remarks>
 public sealed class Tolerance
@@ -37,7 +37,7 @@ public sealed class Tolerance
     private const int Reach = 240;
     private const double Slope = 0.14;
     private const double MildBand = 0.2;
-    private const double TingleBand = 0.6;
+    private const double TingleBand = 0.4;
     private const double PriorSpread = 1;
     private const double HalfLifeDays = 84;
 
