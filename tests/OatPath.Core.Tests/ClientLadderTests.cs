@@ -138,6 +138,20 @@ public sealed class ClientLadderTests
     }
 
     [Fact]
+    public void The_projected_climb_of_two_actives_makes_one_change_at_a_time()
+    {
+        var builder = Using(Glycolic, Monday, Monday.AddDays(25)).Own(Azelaic).InUse("azelaic", Monday, 1);
+        for (var day = Monday; day < Monday.AddDays(25); day = day.AddDays(2))
+        {
+            builder.Use("azelaic", day, Moment.Morning);
+        }
+
+        var steps = builder.Now(Monday.AddDays(25)).Plan(10).Ladders.SelectMany(ladder => ladder.Projected).OrderBy(rung => rung.From).ToList();
+        Assert.True(steps.Count >= 4);
+        Assert.All(steps.Zip(steps.Skip(1)), pair => Assert.True(pair.Second.From.DayNumber - pair.First.From.DayNumber >= 14));
+    }
+
+    [Fact]
     public void A_booster_s_first_evening_that_stings_stops_it()
     {
         var start = Monday.AddDays(28);

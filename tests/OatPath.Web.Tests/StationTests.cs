@@ -29,6 +29,37 @@ public sealed class StationTests : IDisposable
     }
 
     [Fact]
+    public async Task A_client_s_ladder_is_shaped_on_the_ramp_and_a_shorter_hold_is_refused_by_name()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        var refused = await browser.Submit(page, "main form[action*='handler=Shape'], main form[action$='Shape']", ("start", "0"), ("top", "3"), ("hold", "10"));
+        Assert.Contains("Days at a rung", refused.Text, StringComparison.Ordinal);
+        Assert.Contains("21 to 180", refused.Text, StringComparison.Ordinal);
+        Assert.Equal(5, Record("Jory").DraftPath().Ladders.Single().Rungs.Count);
+
+        var after = await browser.Submit(refused, "main form[action*='handler=Shape'], main form[action$='Shape']", ("start", "0"), ("top", "3"), ("hold", "35"));
+        var ladder = Record("Jory").DraftPath().Ladders.Single();
+        Assert.Equal((0, 4, 35), (ladder.StartRung, ladder.Rungs.Count, ladder.HoldDays));
+        Assert.DoesNotContain("every evening", after.Page.QuerySelector(".ladder")!.TextContent, StringComparison.Ordinal);
+
+        await browser.Submit(after, ".done form");
+        Assert.Equal(5, Record("Jory").DraftPath().Ladders.Single().Rungs.Count);
+    }
+
+    [Fact]
+    public async Task The_ramp_says_the_chance_in_words_with_its_number_and_what_moves_a_rung_down()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp?weeks=26");
+        var chance = Record("Jory").DraftPath().Ladders.Single().ChanceNext!.Value;
+
+        Assert.Contains($"a strong reaction is {Drawing.ChanceWords.Of(chance)} ({Drawing.ChanceWords.InHundred(chance)}", System.Text.RegularExpressions.Regex.Replace(page.Text, @"\s+", " "), StringComparison.Ordinal);
+        Assert.Contains("Moves it down", page.Text, StringComparison.Ordinal);
+        Assert.True(page.Page.QuerySelectorAll(".strip .lean").Length >= 2 * 182);
+    }
+
+    [Fact]
     public async Task What_if_shows_the_other_path_writes_nothing_down_and_says_what_cannot_be_supposed()
     {
         using var browser = await studio.SignedIn();

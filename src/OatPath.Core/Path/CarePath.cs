@@ -67,6 +67,9 @@ public sealed record LadderStatus
     public required int Rung { get; init; }
     public required Frequency Frequency { get; init; }
 
+    /// <summary>The half of the day it is used in now.</summary>
+    public required Moment Moment { get; init; }
+
     /// <summary>The client's own ladder, mildest first: its rungs, where a start begins, and the days at each.</summary>
     public required IReadOnlyList<Ramp.Rung> Rungs { get; init; }
     public required int StartRung { get; init; }

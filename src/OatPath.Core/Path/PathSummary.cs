@@ -43,7 +43,7 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
-        return new() { Ladders = ladders, Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
+        return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
     }
 
     private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
@@ -78,6 +78,7 @@ internal sealed class PathSummary
             Frequency = track.Ladder[rung],
             LastUsed = track.UsedOn.Count > 0 ? track.UsedOn[^1] : null,
             DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays - track.IdleDays) : null,
+            Moment = walk.MomentOf(track, today),
             Rungs = track.Ladder.Rungs,
             StartRung = track.Ladder.StartRung,
             HoldDays = track.Ladder.HoldDays,
@@ -89,20 +90,26 @@ internal sealed class PathSummary
             NextDecision = next,
             ChanceNext = climbs && walk.Tolerances.ChanceAt(track, rung + 1, today.AddDays(1)) is { } chance ? Math.Round(chance, 3) : null,
             Missing = missing,
-            Projected = next is { } first ? Project(track, rung, first, rules) : [],
         };
     }
 
-    private static List<ProjectedRung> Project(Track track, int rung, DateOnly first, HouseRules rules)
+    /// <summary>The climb if every step were approved on its day, over all ladders: one change at a time.</summary>
+    private static List<LadderStatus> Projected(List<LadderStatus> ladders, HouseRules rules)
     {
-        var projected = new List<ProjectedRung>();
-        var step = Math.Max(track.Ladder.HoldDays, rules.ChangeSpacingDays);
-        for (var next = rung + 1; next <= track.Ladder.Top; next++)
+        var ready = ladders.ConvertAll(ladder => ladder.NextDecision);
+        var rungs = ladders.ConvertAll(_ => new List<ProjectedRung>());
+        DateOnly? last = null;
+        while (Enumerable.Range(0, ladders.Count).Where(i => ready[i] is not null).OrderBy(i => ready[i]).Select(i => (int?)i).FirstOrDefault() is { } next)
         {
-            projected.Add(new(first.AddDays((next - rung - 1) * step), next, track.Ladder[next]));
+            var ladder = ladders[next];
+            var from = last is { } before && before.AddDays(rules.ChangeSpacingDays) > ready[next] ? before.AddDays(rules.ChangeSpacingDays) : ready[next]!.Value;
+            var rung = ladder.Rung + rungs[next].Count + 1;
+            rungs[next].Add(new(from, rung, ladder.Rungs[rung].Frequency));
+            ready[next] = rung < ladder.Rungs.Count - 1 ? from.AddDays(Math.Max(ladder.HoldDays, rules.ChangeSpacingDays)) : null;
+            last = from;
         }
 
-        return projected;
+        return [.. ladders.Select((ladder, i) => ladder with { Projected = rungs[i] })];
     }
 
     private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, RampWalk walk)

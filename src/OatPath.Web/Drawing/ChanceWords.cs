@@ -12,6 +12,11 @@ public static class ChanceWords
         _ => "likely",
     };
 
-    /// <summary>"fewer than 1", "3", "12".</summary>
-    public static string InHundred(double chance) => chance < 0.005 ? "fewer than 1" : Math.Round(chance * 100).ToString("0", System.Globalization.CultureInfo.InvariantCulture);
+    /// <summary>"fewer than 1 use in 100", "about 3 uses in 100".</summary>
+    public static string InHundred(double chance) => Math.Round(chance * 100) switch
+    {
+        0 => "fewer than 1 use in 100",
+        1 => "about 1 use in 100",
+        var uses => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"about {uses:0} uses in 100"),
+    };
 }

@@ -10,6 +10,9 @@ public sealed record StripDay(DateOnly Date, double X, Mark Morning, Mark Evenin
 /// <summary>A window drawn across the days.</summary>
 public sealed record StripRibbon(string Kind, double X, double Width, double Y, string Word);
 
+/// <summary>A rung of the projected climb: where it would be asked, in words where there is room.</summary>
+public sealed record StripRung(double X, int Lane, string Word, string Title);
+
 /// <summary>Positions of everything on a Strip: days as columns, morning above evening, ribbons above, load as a hill below.</summary>
 public sealed class StripDrawing
 {
@@ -25,12 +28,19 @@ public sealed class StripDrawing
     public required IReadOnlyList<StripDay> Days { get; init; }
     public required IReadOnlyList<StripRibbon> Ribbons { get; init; }
     public required string Hill { get; init; }
-    public required IReadOnlyList<(double X, string Word)> Projected { get; init; }
+    public required IReadOnlyList<StripRung> Projected { get; init; }
     public double? HillTop { get; init; }
     public bool Small { get; init; }
     public required string Summary { get; init; }
 
+    /// <summary>Days so narrow that a mark is drawn tall and lean instead of small.</summary>
+    public bool Lean => !Small && Column < LeanBelow;
+
     public double RowsWidth => Days.Count * Column;
+
+    private const double LeanBelow = 12;
+    private const double LetterWidth = 6.2;
+    private const double ProjectedLine = 15;
 
     public static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 
@@ -55,6 +65,7 @@ public sealed class StripDrawing
         var morningHeight = small ? 13.0 : 40.0;
         var eveningHeight = small ? 19.0 : 54.0;
         var hillTop = top + morningHeight + eveningHeight + 12;
+        var projected = small ? [] : DrawProjected(path, X, width, nameOf);
         return new()
         {
             Small = small,
@@ -66,18 +77,38 @@ public sealed class StripDrawing
             EveningTop = top + morningHeight,
             EveningHeight = eveningHeight,
             MarkSize = Math.Min(column * (small ? 0.95 : 0.9), small ? 15 : 26),
-            Height = small ? top + morningHeight + eveningHeight + 1 : hillTop + 66,
+            Height = small ? top + morningHeight + eveningHeight + 1 : hillTop + 51 + (ProjectedLine * Math.Max(1, projected.Count == 0 ? 0 : projected.Max(rung => rung.Lane) + 1)),
             HillTop = small ? null : hillTop,
             Days = [.. path.Days.Select(day => new StripDay(
                 day.Date, X(day.Date), Grains.Of(day, Moment.Morning, path.Today), Grains.Of(day, Moment.Evening, path.Today),
                 Title(day, path.Today, nameOf), day.Date > path.Today, day.Date == path.Today, day.Date.DayOfWeek == DayOfWeek.Monday))],
             Ribbons = [.. ribbons.Select(ribbon => ribbon with { Y = head + (ribbon.Y * laneHeight) })],
             Hill = small ? "" : DrawHill(path, X, column, hillTop),
-            Projected = small ? [] : [.. path.Ladders.SelectMany(ladder => ladder.Projected.Take(1).Select(rung => (ladder, rung)))
-                .Where(pair => pair.rung.From >= first && pair.rung.From <= path.Days[^1].Date)
-                .Select(pair => (X(pair.rung.From), pair.rung.Frequency.InWords() + "?"))],
+            Projected = projected,
             Summary = Summarise(path, nameOf),
         };
+    }
+
+    /// <summary>The climb if every step were approved on its day: an arrow a rung, a line for each ladder; words only where they have room.</summary>
+    private static List<StripRung> DrawProjected(CarePath path, Func<DateOnly, double> x, double width, Func<string?, string> nameOf)
+    {
+        var drawn = new List<StripRung>();
+        var lane = 0;
+        foreach (var ladder in path.Ladders)
+        {
+            var rungs = ladder.Projected.Where(rung => rung.From >= path.Days[0].Date && rung.From <= path.Days[^1].Date).ToList();
+            for (var i = 0; i < rungs.Count; i++)
+            {
+                var room = (i + 1 < rungs.Count ? x(rungs[i + 1].From) : width) - x(rungs[i].From) - 12;
+                var word = ladder.Rungs[rungs[i].Rung].InWords(ladder.Moment == Moment.Morning) + "?";
+                var named = $"{nameOf(ladder.Product)}: {word}";
+                drawn.Add(new(x(rungs[i].From), lane, room > named.Length * LetterWidth ? named : room > word.Length * LetterWidth ? word : "", $"{named} Asked from {Words.Day(rungs[i].From)}, if every step is approved on its day."));
+            }
+
+            lane += rungs.Count > 0 ? 1 : 0;
+        }
+
+        return drawn;
     }
 
     private static List<StripRibbon> DrawRibbons(CarePath path, Func<DateOnly, double> x, double column, Func<string?, string> nameOf)
