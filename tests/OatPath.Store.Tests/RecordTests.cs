@@ -37,6 +37,24 @@ public sealed class RecordTests : IDisposable
         Assert.Equal(2, Assert.IsType<CheckedIn>(Assert.Single(Live(client).Log)).Report.Sting);
     }
 
+    [Theory]
+    [InlineData(2, false)]
+    [InlineData(3, true)]
+    public void Another_strength_under_the_same_name_begins_anew_and_the_same_one_goes_on(int percent, bool anew)
+    {
+        Product Serum(decimal strength) => new() { Id = "serum", Name = "Willow drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Lactic, strength)], Ph = 3.6m };
+        var client = test.AddClient();
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(2) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", Product = "serum", On = Day.AddDays(-40), AlreadyInUse = true, Rung = 3, Reason = "used for months" }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(percent) }));
+
+        var draft = Draft(client);
+        var ladder = Assert.Single(PathPlanner.Plan(draft, new HouseRules(), null, 1).Ladders);
+        Assert.Equal(anew ? 2 : 1, draft.Decisions.OfType<StartActive>().Count());
+        Assert.Equal(anew ? 1 : 3, ladder.Rung);
+        Assert.Empty(CaseCheck.Check(draft));
+    }
+
     [Fact]
     public void A_draft_reaches_the_client_only_when_published()
     {

@@ -497,7 +497,7 @@ internal sealed class RampWalk
         if (track.DropDue && rule.On(RuleBook.DropAfterWindow))
         {
             track.DropDue = false;
-            track.EnterRung(Math.Max(0, track.Rung - 1), day, Because.Of(RuleBook.DropAfterWindow, ("product", track.Product.Name)));
+            track.EnterRung(Math.Max(0, track.Rung - 1), day, Because.Of(RuleBook.DropAfterWindow, ("product", track.Product.Name), ("on", day)));
         }
 
         if (!track.Active || day > facts.Today)

@@ -165,7 +165,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             track.RestartHold(entry.Day.AddDays(1));
             if (report.Sting >= 4 || report.RednessPast24h)
             {
-                track.CalmFrom = track.CalmFrom is null ? null : entry.Day.AddDays(1);
+                // Never back: a report that comes twice or late must not make the calm longer than it was.
+                track.CalmFrom = track.CalmFrom is null || track.CalmFrom > entry.Day ? track.CalmFrom : entry.Day.AddDays(1);
             }
         }
 
@@ -205,7 +206,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
             else if (track.Started)
             {
-                track.EnterRung(track.Rung - 1, until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name)));
+                track.EnterRung(track.Rung - 1, until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
             }
             else
             {
