@@ -152,6 +152,19 @@ public sealed class ClientLadderTests
     }
 
     [Fact]
+    public void A_yes_given_after_tonight_s_use_made_the_step_due_is_taken_tonight()
+    {
+        var tonight = Monday.AddDays(21);
+        var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 0).Use("glycolic", Monday).Use("glycolic", Monday.AddDays(7)).Use("glycolic", Monday.AddDays(14)).Use("glycolic", tonight).Now(tonight, 23);
+        Assert.Contains(builder.Plan(1).Questions, question => question.Kind == QuestionKind.StepUp && question.Rung == 1);
+
+        var path = builder.StepUp("glycolic", 1, tonight).Plan(7);
+        Assert.Equal(1, path.Ladders[0].Rung);
+        Assert.DoesNotContain(path.Warnings, because => because.Rule == RuleBook.StepNotDue);
+        Assert.DoesNotContain(path.Questions, question => question.Kind == QuestionKind.StepUp);
+    }
+
+    [Fact]
     public void A_booster_s_first_evening_that_stings_stops_it()
     {
         var start = Monday.AddDays(28);

@@ -32,6 +32,9 @@ internal sealed class RampWalk
     private DateOnly? lastChange;
     private int nextDecision;
 
+    /// <summary>Steps up of the day that were not due when it began.</summary>
+    private readonly List<(Track Track, StepUp Step)> early = [];
+
     public RampWalk(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions, bool climbs = false)
     {
         this.climbs = climbs;
@@ -163,11 +166,12 @@ internal sealed class RampWalk
         }
 
         // A step up is weighed after the day's reports, whatever the hour: the gentler order.
+        early.Clear();
         for (var i = firstDecision; i < nextDecision; i++)
         {
-            if (facts.Decisions[i] is StepUp step && Find(step.Product) is { } track)
+            if (facts.Decisions[i] is StepUp step && Find(step.Product) is { } track && !Climb(track, step, day))
             {
-                Climb(track, step, day);
+                early.Add((track, step));
             }
         }
 
@@ -259,6 +263,15 @@ internal sealed class RampWalk
         foreach (var track in Tracks)
         {
             CountDay(track, day);
+        }
+
+        // This evening's use may be the one that was missing when the yes was given.
+        foreach (var (track, step) in early)
+        {
+            if (!Climb(track, step, day))
+            {
+                Ignored.Add(Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On)));
+            }
         }
     }
 
@@ -452,17 +465,17 @@ internal sealed class RampWalk
         }
     }
 
-    private void Climb(Track track, StepUp step, DateOnly day)
+    private bool Climb(Track track, StepUp step, DateOnly day)
     {
         if (!track.Started || track.Stopped is not null || step.Rung != track.Rung + 1 || step.Rung > track.Ladder.Top || track.OffUntil >= day
             || MissingForStep(track, day).Exists(missing => !(step.DespiteEstimate && missing.Rule == RuleBook.Tolerance)))
         {
-            Ignored.Add(Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On)));
-            return;
+            return false;
         }
 
         track.EnterRung(step.Rung, day);
         lastChange = day;
+        return true;
     }
 
     private void AgeTrack(Track track, DateOnly day)
