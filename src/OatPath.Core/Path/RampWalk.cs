@@ -59,6 +59,12 @@ internal sealed class RampWalk
             }
         }
 
+        foreach (var track in Tracks)
+        {
+            track.Stronger.AddRange(Tracks.Where(other => Strength.IsStronger(other.Product, track.Product)));
+            track.Milder.AddRange(Tracks.Where(other => Strength.IsStronger(track.Product, other.Product)));
+        }
+
         Reactions = new(facts, rules, rule, restrictions, Tracks);
         Established = new(facts, Tracks);
         Patches = new(facts, Tracks, HindersPatch);
@@ -570,9 +576,9 @@ internal sealed class RampWalk
     /// <summary>The stronger one of the same acid that has begun in this one's place, as a reason; a booster takes only evenings.</summary>
     public Because? Replaced(Track track)
     {
-        foreach (var other in Tracks)
+        foreach (var other in track.Stronger)
         {
-            if (other.Started && other.Stopped is null && other.BoosterFor is null && rule.On(RuleBook.Replaced) && Strength.IsStronger(other.Product, track.Product))
+            if (other.Started && other.Stopped is null && other.BoosterFor is null && rule.On(RuleBook.Replaced))
             {
                 return Because.Of(RuleBook.Replaced, ("product", track.Product.Name), ("other", other.Product.Name));
             }
@@ -598,10 +604,10 @@ internal sealed class RampWalk
     /// <summary>The milder strength that has not been held calm for long enough, or that was not borne, as a reason.</summary>
     private Because? StrengthHeld(Track track, DateOnly day)
     {
-        foreach (var other in Tracks)
+        foreach (var other in track.Milder)
         {
             if (other.Start is null || other.Start.On > day || other.BoosterFor is not null || other.Stopped is { Rule: RuleBook.StoppedByHand } || !rule.On(RuleBook.StrengthHold)
-                || !Strength.IsStronger(track.Product, other.Product) || Refusal(other.Product, day) is not null)
+                || Refusal(other.Product, day) is not null)
             {
                 continue;
             }

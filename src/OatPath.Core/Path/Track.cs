@@ -35,6 +35,10 @@ internal sealed class Track(Product product, Ladder usual, int index)
 
     public StartActive? Start { get; set; }
 
+    /// <summary>Other strengths of the same acid on the shelf.</summary>
+    public List<Track> Stronger { get; } = [];
+    public List<Track> Milder { get; } = [];
+
     /// <summary>How this client's ladder differs from the usual one.</summary>
     public ShapeLadder? Shape { get; set; }
 
