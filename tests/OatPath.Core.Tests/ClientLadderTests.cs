@@ -165,6 +165,15 @@ public sealed class ClientLadderTests
     }
 
     [Fact]
+    public void A_step_up_noted_for_a_day_to_come_that_is_not_due_says_so()
+    {
+        var path = Using(Glycolic, Monday, Monday.AddDays(5)).StepUp("glycolic", 2, Monday.AddDays(8)).Now(Monday.AddDays(5)).Plan(14);
+
+        Assert.Contains(path.Warnings, because => because.Rule == RuleBook.StepNotDue);
+        Assert.Equal(1, path.Ladders[0].Rung);
+    }
+
+    [Fact]
     public void A_booster_s_first_evening_that_stings_stops_it()
     {
         var start = Monday.AddDays(28);

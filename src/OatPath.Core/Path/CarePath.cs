@@ -86,9 +86,6 @@ public sealed record LadderStatus
     /// <summary>Estimated chance of a strong reaction at a use of the next rung, 0 to 1; null where there is none to climb to.</summary>
     public double? ChanceNext { get; init; }
 
-    /// <summary>Last day it was used, or null.</summary>
-    public DateOnly? LastUsed { get; init; }
-
     /// <summary>Day on which it comes down a rung when it is not used until then, or null where a gap costs nothing now.</summary>
     public DateOnly? DownOn { get; init; }
 

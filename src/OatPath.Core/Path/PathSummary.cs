@@ -76,7 +76,6 @@ internal sealed class PathSummary
             State = state,
             Rung = rung,
             Frequency = track.Ladder[rung],
-            LastUsed = track.UsedOn.Count > 0 ? track.UsedOn[^1] : null,
             DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays - track.IdleDays) : null,
             Moment = walk.MomentOf(track, today),
             Rungs = track.Ladder.Rungs,

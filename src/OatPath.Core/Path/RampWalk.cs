@@ -177,7 +177,15 @@ internal sealed class RampWalk
         {
             if (facts.Decisions[i] is StepUp step && Find(step.Product) is { } track && !Climb(track, step, day))
             {
-                early.Add((track, step));
+                // A day still to come has no use of its own that could make it due.
+                if (day <= facts.Today)
+                {
+                    early.Add((track, step));
+                }
+                else
+                {
+                    Ignored.Add(NotDue(track, step));
+                }
             }
         }
 
@@ -276,7 +284,7 @@ internal sealed class RampWalk
         {
             if (!Climb(track, step, day))
             {
-                Ignored.Add(Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On)));
+                Ignored.Add(NotDue(track, step));
             }
         }
     }
@@ -442,18 +450,20 @@ internal sealed class RampWalk
     private void Shape(Track track, ShapeLadder shape, DateOnly day)
     {
         track.Shape = shape;
-        track.Ladder = track.Usual.Shaped(shape.Start, shape.Top, shape.HoldDays, facts.File.Intake.Sensitivity >= Sensitivity.Sensitive);
+        track.Ladder = LadderOf(track);
         if (track.Started && track.Rung > track.Ladder.Top)
         {
             track.EnterRung(track.Ladder.Top, day, Because.Of(RuleBook.LadderShaped, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Ladder.Top].InWords())));
         }
     }
 
+    private Ladder LadderOf(Track track) => track.BoosterFor is not null ? Ladder.Booster
+        : track.Shape is { } shape ? track.Usual.Shaped(shape.Start, shape.Top, shape.HoldDays, facts.File.Intake.Sensitivity >= Sensitivity.Sensitive) : track.Usual;
+
     private void Restart(Track track, StartActive start, DateOnly day)
     {
         track.Start = start;
-        track.Ladder = start.BoosterFor is not null ? Ladder.Booster
-            : track.Shape is { } shape ? track.Usual.Shaped(shape.Start, shape.Top, shape.HoldDays, facts.File.Intake.Sensitivity >= Sensitivity.Sensitive) : track.Usual;
+        track.Ladder = LadderOf(track);
         track.Stopped = null;
         track.Since = null;
         track.HoldFrom = null;
@@ -470,6 +480,8 @@ internal sealed class RampWalk
             track.EnterRung(Math.Clamp(start.Rung ?? track.Ladder.StartRung, 0, track.Ladder.Top), day);
         }
     }
+
+    private static Because NotDue(Track track, StepUp step) => Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On));
 
     private bool Climb(Track track, StepUp step, DateOnly day)
     {
