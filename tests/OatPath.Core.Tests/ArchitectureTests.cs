@@ -9,14 +9,15 @@ public class ArchitectureTests
     private static readonly System.Reflection.Assembly Core = typeof(PathPlanner).Assembly;
 
     [Theory]
-    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Path", "Simulation" })]
+    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("Peel", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
     [InlineData("Path", new[] { "Simulation" })]
-    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Path", "Simulation" })]
+    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Peel", "Path", "Simulation" })]
     public void A_room_knows_only_skin_shelf_and_house(string room, string[] others)
     {
         var result = Types.InAssembly(Core).That().ResideInNamespace($"OatPath.Core.{room}").ShouldNot().HaveDependencyOnAny([.. others.Select(other => $"OatPath.Core.{other}")]).GetResult();
@@ -51,6 +52,6 @@ public class ArchitectureTests
 
     [Fact]
     public void The_only_hard_limits_are_those_nobody_may_overrule() => Assert.Equal(
-        ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.never-at-home", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
+        ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.never-at-home", "hard.peel-isotretinoin", "hard.peel-under-18", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
         RuleBook.All.Select(rule => rule.Id).Where(RuleBook.IsHardLimit).Order(StringComparer.Ordinal));
 }

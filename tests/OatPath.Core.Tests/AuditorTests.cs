@@ -18,7 +18,9 @@ public class AuditorTests
         RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter,
         RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
         RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,
-        RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum);
+        RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum,
+        RuleBook.PeelUnder18, RuleBook.PeelIsotretinoin, RuleBook.PeelFlag, RuleBook.PeelSchool, RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelOff,
+        RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment, RuleBook.PeelTold, RuleBook.PeelAgain);
 
     [Theory]
     [MemberData(nameof(Rules))]
@@ -27,8 +29,9 @@ public class AuditorTests
         var without = new RuleSwitch(rule);
         for (var seed = 0; seed < 4000; seed++)
         {
-            var file = RandomCase.Build(new Random(seed));
-            if (PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, null, 45, without)).Count > 0)
+            var rules = seed % 2 == 0 ? CaseBuilder.Rules : CaseBuilder.StrongKitRules;
+            var file = RandomCase.Build(new Random(seed), rules);
+            if (PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, null, 45, without)).Count > 0)
             {
                 return;
             }

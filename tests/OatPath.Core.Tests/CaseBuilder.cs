@@ -22,6 +22,7 @@ internal sealed class CaseBuilder
     private int next;
 
     public static HouseRules Rules { get; } = new();
+    public static HouseRules StrongKitRules { get; } = new() { HomePeels = HomePeels.StrongSignedOff };
 
     public static DateTimeOffset At(DateOnly day, int hour = 18, int minute = 0) => new(day.Year, day.Month, day.Day, hour, minute, 0, TimeSpan.Zero);
 
@@ -32,6 +33,9 @@ internal sealed class CaseBuilder
     public static Product Salicylic => new() { Id = "salicylic", Name = "Willow drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Salicylic, 2)], Ph = 3.4m };
     public static Product Azelaic => new() { Id = "azelaic", Name = "Chalk cream", Kind = ProductKind.AzelaicSuspension, Actives = [new(Substance.Azelaic, 10)], Ph = 4.6m };
     public static Product Retinol => new() { Id = "retinol", Name = "Heron drops", Kind = ProductKind.Retinoid, Actives = [new(Substance.Retinol, 0.3m)] };
+
+    public static Product WeakKit => new() { Id = "kit", Name = "Weir wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, 12)], Ph = 3.6m };
+    public static Product StrongKit => new() { Id = "strongkit", Name = "Weir deep", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, 28)], Ph = 3.1m };
 
     /// <summary>A cleanser, a moisturiser, a sunscreen.</summary>
     public static CaseBuilder Basic() => new CaseBuilder().Own(Cleanser, Moisturiser, Sunscreen);

@@ -48,6 +48,14 @@ internal static class RandomCase
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
+    /// <summary>Kits of both strengths.</summary>
+    private static readonly Product[] Kits =
+    [
+        CaseBuilder.WeakKit,
+        new() { Id = "kit2", Name = "Delta wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Salicylic, 2), new(Substance.Lactic, 8)], Ph = 3.7m },
+        CaseBuilder.StrongKit,
+    ];
+
     /// <summary>One acid in three strengths.</summary>
     public static IReadOnlyList<Product> Mandelic { get; } = [.. new[] { 8m, 11m, 15m }.Select(percent =>
         new Product { Id = $"mandelic{percent}", Name = $"Almond drops {percent}", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Mandelic, percent)], Ph = 3.6m, Dispenser = Dispenser.TreatmentPump })];
@@ -63,12 +71,13 @@ internal static class RandomCase
     /// Checks a property on many made-up clients. The same ones every time, so that a red run can be looked at;
     /// OATPATH_SEED=N in the environment draws others.
     /// </summary>
-    public static void Each(int count, Action<CaseFile, int> check)
+    /// <param name="rules">House rules the clients lived by; null for the usual ones.</param>
+    public static void Each(int count, Action<CaseFile, int> check, HouseRules? rules = null)
     {
         var first = int.TryParse(Environment.GetEnvironmentVariable("OATPATH_SEED"), out var seed) ? seed * 1_000_000 : 0;
         Parallel.For(first, first + count, new ParallelOptions { MaxDegreeOfParallelism = 2 }, i =>
         {
-            var file = Build(new Random(i));
+            var file = Build(new Random(i), rules);
             try
             {
                 check(file, i);
@@ -80,10 +89,10 @@ internal static class RandomCase
         });
     }
 
-    public static CaseFile Build(Random random)
+    public static CaseFile Build(Random random, HouseRules? rules = null)
     {
         var now = CaseBuilder.Monday.AddDays(random.Next(0, 400));
-        var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5))).Concat(random.Next(5) == 0 ? Mandelic.Take(2).Select((product, i) => i == 1 && random.Next(3) == 0 ? Mandelic[2] : product) : [])
+        var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5))).Concat(random.Next(5) == 0 ? Mandelic.Take(2).Select((product, i) => i == 1 && random.Next(3) == 0 ? Mandelic[2] : product) : []).Concat(random.Next(3) == 0 ? Pick(random, Kits, random.Next(1, 3)) : []).Concat(random.Next(8) == 0 ? [new() { Id = "dawn", Name = "Dawn drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] }, new() { Id = "liquorice", Name = "Root serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Arbutin, 2)] }] : [])
             .Select(product => Vary(random, product, now))
             .Select(product => new ShelfItem { Product = product, State = random.Next(15) == 0 ? ShelfState.Parked : ShelfState.InUse }).ToList();
         var file = new CaseFile
@@ -98,7 +107,7 @@ internal static class RandomCase
             Occasions = random.Next(8) == 0 ? [new Occasion { Id = "o", On = now.AddDays(random.Next(-5, 40)), Title = "ferry dance" }] : [],
         };
         file = file with { Decisions = Starts(random, file, now) };
-        return Live(random, file, now);
+        return Live(random, file, now, rules ?? CaseBuilder.Rules);
     }
 
     private static Product Vary(Random random, Product product, DateOnly now) =>
@@ -137,7 +146,7 @@ internal static class RandomCase
     private static List<Decision> Starts(Random random, CaseFile file, DateOnly now)
     {
         var decisions = new List<Decision>();
-        foreach (var item in file.Shelf.Where(item => item.Product.IsActive() && random.Next(6) > 0))
+        foreach (var item in file.Shelf.Where(item => item.Product.IsRaised() && random.Next(6) > 0))
         {
             var booster = Strength(item) > 8 && file.Shelf.Any(other => Strength(other) == 8) && random.Next(2) == 0;
             var inUse = !booster && random.Next(4) == 0;
@@ -147,9 +156,10 @@ internal static class RandomCase
                 Product = item.Product.Id,
                 On = now.AddDays(-random.Next(0, 100)),
                 AlreadyInUse = inUse,
+                EveryDays = item.Product.IsKit() && random.Next(2) == 0 ? random.Next(14, 30) : item.Product.Id == "kit" && random.Next(3) == 0 ? 7 : null,
                 BoosterFor = booster ? file.Shelf.First(other => Strength(other) == 8).Product.Id : null,
                 Rung = inUse ? random.Next(0, 5) : null,
-                Reason = inUse ? "in use for long" : "",
+                Reason = inUse ? "in use for long" : item.Product.IsKit() ? "knows the kit well" : "",
             });
             if (inUse && random.Next(2) == 0)
             {
@@ -175,7 +185,7 @@ internal static class RandomCase
     private static decimal Strength(ShelfItem item) => item.Product is { Actives: [{ Substance: Substance.Mandelic, Percent: { } percent }] } ? percent : 0;
 
     /// <summary>Lets the client live by the plan: mostly does it, sometimes skips, sometimes reacts, sometimes steps out of line.</summary>
-    private static CaseFile Live(Random random, CaseFile file, DateOnly now)
+    private static CaseFile Live(Random random, CaseFile file, DateOnly now, HouseRules rules)
     {
         var log = new List<LogEntry>();
         var decisions = file.Decisions.ToList();
@@ -185,7 +195,7 @@ internal static class RandomCase
         var id = 0;
         for (var day = first; day < now; day = day.AddDays(7))
         {
-            var week = PathPlanner.Plan(file with { AsOf = CaseBuilder.At(day, 12), Log = [.. log], Decisions = [.. decisions] }, CaseBuilder.Rules, day, 7);
+            var week = PathPlanner.Plan(file with { AsOf = CaseBuilder.At(day, 12), Log = [.. log], Decisions = [.. decisions] }, rules, day, 7);
             foreach (var planned in week.Days.Where(planned => planned.Date < now))
             {
                 LiveDay(random, planned, log, diligence, wild, ref id);
@@ -233,7 +243,7 @@ internal static class RandomCase
                 else if (step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No) && random.Next(100) < diligence)
                 {
                     used = true;
-                    log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at });
+                    log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds is { } contact && random.Next(8) > 0 ? contact - random.Next(0, 40) + random.Next(0, 40) : null });
                 }
             }
         }

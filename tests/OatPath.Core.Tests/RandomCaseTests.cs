@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Path;
 
 namespace OatPath.Core.Tests;
@@ -5,9 +6,14 @@ namespace OatPath.Core.Tests;
 public class RandomCaseTests
 {
     [Fact]
-    public void Five_thousand_random_cases_have_no_breach() => RandomCase.Each(5000, (file, _) =>
+    public void Five_thousand_random_cases_have_no_breach() => HaveNoBreach(5000, CaseBuilder.Rules);
+
+    [Fact]
+    public void Nor_where_the_house_signs_strong_kits_off() => HaveNoBreach(1500, CaseBuilder.StrongKitRules);
+
+    private static void HaveNoBreach(int count, HouseRules rules) => RandomCase.Each(count, (file, _) =>
     {
         Assert.Empty(CaseCheck.Check(file));
-        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, days: 60)).Take(8).Select(breach => breach.ToString()));
-    });
+        Assert.Empty(PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, days: 60)).Take(8).Select(breach => breach.ToString()));
+    }, rules);
 }

@@ -35,20 +35,21 @@ public sealed record Occasion
 /// <param name="AfterDays">Irritants of every kind.</param>
 /// <param name="CourseDays">Until when tightness and flaking are expected; 0 where none is.</param>
 /// <param name="SunDays">Days after it with SPF 50 and no sun.</param>
+/// <param name="HomePeelDays">Days after it without a peel at home: a salon peel's own interval, else the later of irritants and sun.</param>
 /// <remarks>Source: trade convention, strictest end; the clinician's sheet wins.</remarks>
-public sealed record TreatmentTimes(string Title, int BeforeDays, int AfterDays, int CourseDays, int SunDays)
+public sealed record TreatmentTimes(string Title, int BeforeDays, int AfterDays, int CourseDays, int SunDays, int HomePeelDays)
 {
     public static TreatmentTimes Of(TreatmentKind kind) => kind switch
     {
-        TreatmentKind.SuperficialPeel => new("superficial peel", 7, 7, 7, 14),
-        TreatmentKind.MediumPeel => new("medium peel", 7, 14, 10, 28),
-        TreatmentKind.Dermaplaning => new("dermaplaning", 3, 3, 0, 3),
-        TreatmentKind.NeedlingShallow => new("needling up to 1.0 mm", 3, 3, 3, 7),
-        TreatmentKind.NeedlingDeep => new("needling over 1.0 mm", 7, 7, 3, 14),
-        TreatmentKind.RadioFrequencyNeedling => new("radio-frequency needling", 7, 5, 5, 14),
-        TreatmentKind.AblativeLaser => new("ablative laser", 7, 28, 10, 28),
-        TreatmentKind.HydratingFacial => new("hydrating facial", 0, 0, 0, 0),
-        TreatmentKind.Waxing => new("waxing", 3, 3, 0, 0),
+        TreatmentKind.SuperficialPeel => new("superficial peel", 7, 7, 7, 14, 28),
+        TreatmentKind.MediumPeel => new("medium peel", 7, 14, 10, 28, 90),
+        TreatmentKind.Dermaplaning => new("dermaplaning", 3, 3, 0, 3, 3),
+        TreatmentKind.NeedlingShallow => new("needling up to 1.0 mm", 3, 3, 3, 7, 7),
+        TreatmentKind.NeedlingDeep => new("needling over 1.0 mm", 7, 7, 3, 14, 14),
+        TreatmentKind.RadioFrequencyNeedling => new("radio-frequency needling", 7, 5, 5, 14, 14),
+        TreatmentKind.AblativeLaser => new("ablative laser", 7, 28, 10, 28, 28),
+        TreatmentKind.HydratingFacial => new("hydrating facial", 0, 0, 0, 0, 0),
+        TreatmentKind.Waxing => new("waxing", 3, 3, 0, 0, 7),
         _ => throw new ArgumentOutOfRangeException(nameof(kind)),
     };
 }

@@ -52,6 +52,9 @@ public sealed record HouseRules
     /// <summary>Whose actives are not raised in winter.</summary>
     public WinterHold WinterHold { get; init; } = WinterHold.DryAndSensitive;
 
+    /// <summary>Which peels may be planned at home.</summary>
+    public HomePeels HomePeels { get; init; } = HomePeels.WeakKits;
+
     /// <summary>Days between two changes over all actives.</summary>
     public int ChangeSpacingDays { get; init; } = 14;
 
@@ -89,6 +92,9 @@ public sealed record HouseRules
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     public int ReorderLeadDays { get; init; } = 10;
 }
+
+/// <summary>Peels at home: only in the salon, with weak kits, or also with strong kits that are signed off for one client with the reason.</summary>
+public enum HomePeels { SalonOnly, WeakKits, StrongSignedOff }
 
 /// <summary>Whose actives stay at their rung in winter.</summary>
 public enum WinterHold { DryAndSensitive, Everybody }

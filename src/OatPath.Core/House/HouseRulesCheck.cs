@@ -30,6 +30,7 @@ public static class HouseRulesCheck
         Need(rules.GapDownDays is >= 7 and <= 14, "gapDownDays", "choose 7 to 14 days");
         Need(rules.GapRestartDays > rules.GapDownDays && rules.GapRestartDays <= 28, "gapRestartDays", "choose more days than for one rung, at most 28");
         Need(Enum.IsDefined(rules.WinterHold), "winterHold", "choose dry-and-sensitive or everybody");
+        Need(Enum.IsDefined(rules.HomePeels), "homePeels", "choose salon-only, weak-kits or strong-signed-off");
         Need(rules.ChangeSpacingDays is >= 14 and <= 60, "changeSpacingDays", "choose 14 to 60 days");
         Need(rules.EverydaySpf is 30 or 50, "everydaySpf", "choose 30 or 50");
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");

@@ -129,6 +129,25 @@ public static class RuleBook
     public const string OneExtra = "clash.one-extra";
     public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
     public const string ExfoliationBudget = "ramp.budget";
+    public const string PeelUnder18 = "hard.peel-under-18";
+    public const string PeelIsotretinoin = "hard.peel-isotretinoin";
+    public const string PeelFlag = "peel.flag";
+    public const string PeelSchool = "peel.school";
+    public const string PeelNext = "peel.next";
+    public const string PeelWished = "peel.wished";
+    public const string PeelInterval = "peel.interval";
+    public const string PeelSteady = "peel.steady";
+    public const string PeelStops = "peel.stops";
+    public const string PeelOff = "peel.off";
+    public const string PeelCourse = "peel.course";
+    public const string PeelSun = "peel.sun";
+    public const string PeelNear = "peel.near-treatment";
+    public const string PeelWax = "peel.wax";
+    public const string PeelPigment = "peel.pigment-first";
+    public const string PeelTold = "peel.told";
+    public const string PeelAgain = "peel.first-rung-again";
+    public const string PeelOverrun = "peel.overrun";
+    public const string PeelWeekly = "peel.weekly";
     public const string AskStepUp = "ramp.ask-step-up";
     public const string RunsOut = "supply.runs-out";
     public const string AskSafety = "meet.ask-again";
@@ -275,6 +294,25 @@ public static class RuleBook
         new(OneExtra, "One extra an evening", "house default", "{product} rests: {other} is the extra of this evening."),
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
+        new(PeelUnder18, "No peel under 18", "trade convention", "{product} is not planned: no peel under 18."),
+        new(PeelIsotretinoin, "No peel with isotretinoin", "trade convention", "{product} is not planned: no peel with isotretinoin now or within 6 months."),
+        new(PeelFlag, "Answers that keep a peel from home", "trade convention", "{product} is not planned at home: {flag}. In the salon, or after a clinician's word: end the answer at Meet with its date then."),
+        new(PeelSchool, "Which peels the house plans at home", "house choice", "{product} is not planned: this house plans {school} at home."),
+        new(PeelNext, "Kits have their own evenings", "house default", "{product} rests; its next evening is {on:date}."),
+        new(PeelWished, "The first evening wished", "client's wish, agreed with the practitioner", "{product} waits for {on:date}, the first evening wished."),
+        new(PeelInterval, "From one peel to the next", "trade convention: weak kit 7 days, 14 while the skin is new to it; strong kit 14", "{product} rests: the last peel evening was {on:date}, the next may come on {until:date}."),
+        new(PeelSteady, "4 weeks on a steady routine before the first peel", "house default within trade convention", "{product} waits until {until:date}: 4 weeks without a change come before the first peel."),
+        new(PeelStops, "What stops before a peel has stopped", "trade convention, strictest end", "{product} waits until {until:date}: {other} was used on {on:date} and stops {days} days before a peel."),
+        new(PeelOff, "Off for a peel", "trade convention, strictest end", "{product} rests for the peel evening of {on:date} with {other}, until {until:date}."),
+        new(PeelCourse, "A peel's course is kept clear", "trade convention", "{product} waits: {title} on {on:date} falls into the {days} days of tightness and flaking after a peel."),
+        new(PeelSun, "No peel near strong sun", "trade convention", "{product} waits: strong sun from {from:date} to {until:date}."),
+        new(PeelNear, "No peel near a treatment", "trade convention; a salon peel's own interval", "{product} waits until {until:date}, after the {treatment} of {on:date}."),
+        new(PeelWax, "No peel near waxing", "trade convention", "{product} waits: hair removal on {on:date}, {days} days either side without a peel."),
+        new(PeelPigment, "Pigment inhibitor first", "trade convention: 2 to 6 weeks; 4: house default", "{product} waits: this skin marks easily, and a pigment inhibitor comes for 4 weeks before a strong kit."),
+        new(PeelTold, "How the last peel was taken is known", "house default", "How the skin was on the day after the peel of {on:date} is still to be told."),
+        new(PeelAgain, "Back to the first contact", "trade convention", "{product} starts again at its first contact: {other} has come since the last peel."),
+        new(PeelOverrun, "On longer than planned", "house default", "{product} stayed on for {time} on {on:date}; at most {limit} was planned. Look at the skin before the next one."),
+        new(PeelWeekly, "A weekly kit leaves no room", "derived: days stopped before and after against the interval", "{product} every {days} days leaves {other} {free} free evenings between two peels. Every 14 or 28 days leaves room."),
         new(AskStepUp, "A step up may be asked", "trade convention", "{product}: calm for {days} days, used {uses} of {planned}, worst sting {sting}. Next: {frequency}."),
         new(RunsOut, "A bottle ends", "derived: content less uses along the committed path", "{product} lasts until {on:date}. Set one aside; without sunscreen the actives wait."),
         new(AskSafety, "Safety questions every 4 weeks", "house default", "Pregnancy, medicines and sun were last asked on {on:date}; ask again."),

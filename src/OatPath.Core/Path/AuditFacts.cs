@@ -23,7 +23,7 @@ internal sealed class AuditFacts
         takenBack = [.. file.Log.OfType<Retracted>().Where(Known).Select(entry => entry.Entry)];
         Today = DayOf(file.AsOf);
         Products = file.Shelf.ToDictionary(item => item.Product.Id, item => WithBottle(item.Product));
-        Uses = [.. Entries<Applied>().Where(use => Products.ContainsKey(use.Product) && Products[use.Product].IsActive())];
+        Uses = [.. Entries<Applied>().Where(use => Products.ContainsKey(use.Product) && Products[use.Product].IsRaised())];
         Reports = [.. Entries<CheckedIn>().OrderBy(entry => entry.HappenedAt)];
         Decisions = [.. file.Decisions.Where(decision => decision.RecordedAt is null || decision.RecordedAt <= file.AsOf)];
     }
@@ -65,6 +65,9 @@ internal sealed class AuditFacts
         (entry is BottleSeen { Share: 0 } seen && Products.TryGetValue(seen.Product, out var bottle) && bottle.Spf is not null) || entry is Skipped { Reason: Skipped.RanOut });
 
     public bool UsedOn(string product, DateOnly day) => Uses.Exists(use => use.Product == product && use.Day == day);
+
+    /// <summary>Whether the log has a use of any product on a day.</summary>
+    public bool WasUsed(string product, DateOnly day) => Entries<Applied>().Any(use => use.Product == product && use.Day == day);
 
     public StartActive? StartOf(string product, DateOnly day) =>
         Decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= day).MaxBy(start => start.On);
@@ -130,6 +133,8 @@ internal sealed class AuditFacts
         var report = entry.Report;
         var course = file.Treatments.Any(treatment => Care.TreatmentTimes.Of(treatment.Kind).CourseDays > 0
             && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment.Kind).CourseDays));
+        course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
+            && entry.Day <= use.Day.AddDays(Products[use.Product].AhaPercent() <= 15 && Products[use.Product].Ph >= 3.5m ? 7 : 10));
         return report.Sting >= 5 || report.Redness >= 3 || (report.Redness >= 1 && report.RednessPast24h)
             || (report.Sting >= 1 && report.StingSeconds > 3600) || ((report.TightOrDry || report.Flaking) && !course);
     }
@@ -151,6 +156,7 @@ internal sealed class AuditFacts
         var rung = start.AlreadyInUse ? Math.Min(start.Rung ?? ladder.StartRung, Ladder.For(product, Intake, Rules)?.Top ?? ladder.Top) : Math.Max(ladder.StartRung, (LadderOf(product, begun) ?? ladder).StartRung);
         var since = start.AlreadyInUse ? start.On : Uses.Where(use => use.Product == product.Id && use.Day >= start.On).Select(use => use.Day).DefaultIfEmpty(start.On).Min();
         var downs = new HashSet<DateOnly>();
+        var retinoids = ladder.PerUse ? RetinoidBeginnings() : [];
         for (var d = start.On; d <= day; d = d.AddDays(1))
         {
             if (d <= Today)
@@ -168,6 +174,11 @@ internal sealed class AuditFacts
                 rung = 1;
             }
 
+            if (retinoids.Contains(d) && rung > 0 && uses.Any(use => use < d && use >= start.On))
+            {
+                (rung, since) = (0, d);
+            }
+
             // Windows that overlap cost one rung in total, so the loss is counted at the first use after them.
             if (uses.Contains(d) && uses.Any(use => use < d && use >= start.On))
             {
@@ -183,7 +194,8 @@ internal sealed class AuditFacts
             {
                 var hold = (LadderOf(product, d) ?? ladder).HoldDays;
                 var calm = Reports.TrueForAll(entry => DayOf(entry.HappenedAt) >= d || entry.Day < since || entry.Day <= d.AddDays(-hold) || entry.Report.Sting < 4 || !UsedOn(product.Id, entry.Day));
-                if (d.DayNumber - since.DayNumber >= hold && step.Rung == rung + 1 && calm && UsesBetween(product.Id, since, d) >= 4)
+                var enough = ladder.PerUse ? TookItsLastUse(product, d) && UsesBetween(product.Id, since, d) >= 1 : UsesBetween(product.Id, since, d) >= 4;
+                if (d.DayNumber - since.DayNumber >= hold && step.Rung == rung + 1 && calm && enough)
                 {
                     rung++;
                     since = d;
@@ -193,6 +205,19 @@ internal sealed class AuditFacts
 
         return Math.Min(rung, ladder.Top);
     }
+
+    /// <summary>Whether the last use of a kit by a day was told of on a later day, and calmly.</summary>
+    private bool TookItsLastUse(Product product, DateOnly day)
+    {
+        var last = Uses.Where(use => use.Product == product.Id && use.Day <= day).Select(use => (DateOnly?)use.Day).Max();
+        var told = Reports.Where(entry => last is { } used && entry.Day >= used && entry.Day <= used.AddDays(7)).ToList();
+        return told.Exists(entry => DayOf(entry.HappenedAt) > last) && told.TrueForAll(entry => entry.Day != last || entry.Report.Sting < 4);
+    }
+
+    /// <summary>Days on which a retinoid was used for the first time, of those not in use for long.</summary>
+    private HashSet<DateOnly> RetinoidBeginnings() =>
+        [.. Products.Values.Where(product => product.Has(Family.Retinoid) && StartOf(product.Id, DateOnly.MaxValue) is not { AlreadyInUse: true })
+            .Select(product => Uses.Where(use => use.Product == product.Id).Select(use => use.Day).DefaultIfEmpty(DateOnly.MaxValue).Min())];
 
     /// <summary>A noted word, or 28 days without sting of 4 or more or lasting redness in which it was used again and again.</summary>
     public bool Established(Product product, DateOnly day)
@@ -211,6 +236,12 @@ internal sealed class AuditFacts
 
     private bool CalmFor28(Product product, DateOnly day)
     {
+        if (product.Kind == ProductKind.WashOffPeel)
+        {
+            // A peel now and then makes nobody established.
+            return false;
+        }
+
         var end = day < Today ? day : Today;
         var start = StartOf(product.Id, end);
         return start is not null && start.On <= end.AddDays(-28)

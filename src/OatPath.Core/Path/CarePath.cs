@@ -76,6 +76,12 @@ public sealed record LadderStatus
     public required int HoldDays { get; init; }
     public DateOnly? Since { get; init; }
     public DateOnly? OffUntil { get; init; }
+
+    /// <summary>For a kit: days from one peel evening to the next, the next evening, and why it is not sooner.</summary>
+    public int? EveryDays { get; init; }
+    public DateOnly? NextOn { get; init; }
+    public Because? NotSooner { get; init; }
+
     public int Uses { get; init; }
     public int Planned { get; init; }
     public int WorstSting { get; init; }

@@ -1,5 +1,6 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -8,7 +9,14 @@ namespace OatPath.Core.Path;
 /// <summary>Says what is wrong with a case file: every field with its remedy, not only the first.</summary>
 public static class CaseCheck
 {
+    /// <summary>Letters of the shortest reason that is taken.</summary>
+    public const int ShortestReason = 3;
+
     private const int MaxList = 5000;
+
+    /// <summary>What happened is always recordable; a day is more than any kit is left on by mistake.</summary>
+    public const int MaxContactSeconds = 86_400;
+    private const int MostDaysAhead = 180;
     private static readonly DateOnly Earliest = new(1900, 1, 1);
 
     public static IReadOnlyList<Problem> Check(CaseFile file)
@@ -138,18 +146,19 @@ public static class CaseCheck
                 _ => null,
             };
             Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
-            Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= 3, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
+            Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
             Need(problems, decision is not ClearRed clear || clear.At <= file.AsOf, $"{field}.at", "a stop cannot be cleared in the future");
-            Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= 3, $"{field}.reason", "noting a family as established needs a reason");
+            Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "noting a family as established needs a reason");
             if (decision is StartActive started)
             {
-                Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= 3, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
+                Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
                 Need(problems, started.Rung is null || started.AlreadyInUse, $"{field}.rung", "only an active already in use names its rung");
-                Need(problems, started.Rung is null or (>= 0 and <= 4), $"{field}.rung", "give a rung from 0 to 4");
+                Need(problems, started.Rung is null or (>= 0 and <= 5), $"{field}.rung", "give a rung from 0 to 5");
+                CheckKit(problems, started, file, field);
             }
 
-            Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= 3, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
-            Need(problems, decision is not StepUp { Rung: < 0 or > 4 }, $"{field}.rung", "give a rung from 0 to 4");
+            Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
+            Need(problems, decision is not StepUp { Rung: < 0 or > 5 }, $"{field}.rung", "give a rung from 0 to 5");
             if (decision is ShapeLadder ladder)
             {
                 CheckLadder(problems, ladder, field);
@@ -172,10 +181,27 @@ public static class CaseCheck
     /// <summary>Checks a client's ladder, as the Ramp does.</summary>
     public static void CheckLadder(List<Problem> problems, ShapeLadder ladder, string field = "ladder")
     {
-        Need(problems, ladder.Start is null or (>= 0 and <= 4), $"{field}.start", "give a rung from 0 to 4");
-        Need(problems, ladder.Top is null or (>= 0 and <= 4), $"{field}.top", "give a rung from 0 to 4");
+        Need(problems, ladder.Start is null or (>= 0 and <= 5), $"{field}.start", "give a rung from 0 to 5");
+        Need(problems, ladder.Top is null or (>= 0 and <= 5), $"{field}.top", "give a rung from 0 to 5");
         Need(problems, ladder.Start is null || ladder.Top is null || ladder.Start <= ladder.Top, $"{field}.start", "start at the last rung or below");
         Need(problems, ladder.HoldDays is null or (>= 14 and <= 180), $"{field}.holdDays", "give 14 to 180 days; a hold shorter than the usual one is not taken");
+    }
+
+    /// <summary>Checks the start of a kit, as the Peel page does; a product that is no kit has no days of its own.</summary>
+    public static void CheckKit(List<Problem> problems, StartActive start, CaseFile file, string field = "kit")
+    {
+        var product = file.Shelf.FirstOrDefault(item => item.Product.Id == start.Product)?.Product;
+        if (product is null || KitClass.Of(product) is not { } kit)
+        {
+            Need(problems, (start.EveryDays is null && start.FirstOn is null) || product is null, $"{field}.everyDays", "only a wash-off kit has days of its own; leave it out");
+            return;
+        }
+
+        var least = KitTimes.Of(kit.Strength).IntervalDays;
+        Need(problems, start.EveryDays is null || (start.EveryDays >= least && start.EveryDays <= 180), $"{field}.everyDays", $"give {least} to 180 days for a {(kit.Strength == KitStrength.Weak ? "weak" : "strong")} kit");
+        Need(problems, kit.Strength == KitStrength.Weak || start.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "a strong kit is signed off with its reason, in 3 letters or more");
+        Need(problems, start.BoosterFor is null, $"{field}.boosterFor", "a kit is no booster");
+        Need(problems, start.FirstOn is null || (start.FirstOn >= start.On && start.FirstOn <= start.On.AddDays(MostDaysAhead)), $"{field}.firstOn", $"give a day from the start to {MostDaysAhead} days after it");
     }
 
     private static void CheckBooster(List<Problem> problems, StartActive booster, string serum, CaseFile file, string field)
@@ -216,6 +242,11 @@ public static class CaseCheck
             if (day is { } cell)
             {
                 Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
+            }
+
+            if (entry is Applied { ContactSeconds: { } contact })
+            {
+                Need(problems, contact is >= 0 and <= MaxContactSeconds, $"{field}.contactSeconds", "give 0 to 86400 seconds");
             }
 
             if (entry is BottleSeen seen)

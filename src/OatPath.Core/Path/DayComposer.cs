@@ -78,7 +78,9 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
     private HalfDay Half(DateOnly day, Moment moment, (List<Track> Placed, List<(Track Track, Because Because)> Resting) actives, Because? repair)
     {
-        var half = everyday.Choose(day, moment, repair is not null);
+        // A peel evening is a repair evening but for the peel.
+        var peel = actives.Placed.Exists(track => track.Kit is not null);
+        var half = everyday.Choose(day, moment, repair is not null || peel);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
         foreach (var (track, because) in actives.Resting)
@@ -86,12 +88,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var steps = actives.Placed.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day, acid: false) : Together(half, actives.Placed, day, moment, repair);
+        var steps = actives.Placed.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day) : Together(half, actives.Placed, day, moment);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
     }
 
     /// <summary>The same company on another day is the same half day: it is put in order once.</summary>
-    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment, Because? repair)
+    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment)
     {
         var items = new RoutineItem[placed.Count];
         for (var i = 0; i < items.Length; i++)
@@ -107,7 +109,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
         }
 
-        var steps = Build([.. half.Items, .. items], moment, repair, day, placed.Exists(track => track.Acid));
+        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Exists(track => track.Acid), placed.Exists(track => track.Kit is not null));
         if (!Array.Exists(items, item => item.LeaveOut.Count > 0))
         {
             // With zones left out an item is made for its day, and never met again.
@@ -117,12 +119,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         return steps;
     }
 
-    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid) => RoutineBuilder.Build(
+    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid = false, bool peel = false) => RoutineBuilder.Build(
         new RoutineRequest(
             moment, items,
             WaterOnly: moment == Moment.Morning && everyday.UsesWater(repair is not null),
-            CleanseTwice: moment == Moment.Evening && repair is null && !everyday.HasFirstCleanse(day, repair is not null),
-            MoisturiserOptional: moment == Moment.Evening && acid && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
+            CleanseTwice: moment == Moment.Evening && repair is null && (peel || !everyday.HasFirstCleanse(day, repair: false)),
+            MoisturiserOptional: moment == Moment.Evening && acid && !peel && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
             moment == Moment.Morning ? morningOrder : eveningOrder,
             facts.File.Intake.ChestToo),
         rules);
@@ -137,7 +139,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         }
 
         var neck = track.Active
-            ? !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
+            ? track.Kit is null && !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
                 && (!product.Has(Family.Retinoid) || walk.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
@@ -160,7 +162,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             because = [.. because, Because.Of(RuleBook.ZoneLeftOut)];
         }
 
-        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units);
+        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers);
     }
 
     /// <summary>Reading stands first, a new patch test last.</summary>
@@ -200,7 +202,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         foreach (var track in walk.Tracks)
         {
-            if (track.Active && track.Started && repair is null && restrictions.For(track.Product, day) is { } because && !avoid.Contains(because))
+            if (track.Active && track.Started && repair is null && (restrictions.For(track.Product, day) ?? walk.Peels.Off(track.Product, day)) is { } because && !avoid.Contains(because))
             {
                 avoid.Add(because);
             }

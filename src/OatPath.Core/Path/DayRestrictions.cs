@@ -14,6 +14,9 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
     private const int OccasionDays = 3;
     private const int FillerDays = 14;
 
+    /// <summary>Spans after peels at home in which only the higher SPF counts.</summary>
+    public List<(DateOnly From, DateOnly Until)> PeelSun { get; } = [];
+
     /// <summary>The reason the whole skin gets the repair routine, or null.</summary>
     public Because? Repair(DateOnly day)
     {
@@ -146,6 +149,14 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
         foreach (var treatment in file.Treatments)
         {
             if (day >= treatment.On && day <= treatment.On.AddDays(TreatmentTimes.Of(treatment.Kind).SunDays))
+            {
+                return rules.WindowSpf;
+            }
+        }
+
+        foreach (var (from, until) in PeelSun)
+        {
+            if (day >= from && day <= until)
             {
                 return rules.WindowSpf;
             }

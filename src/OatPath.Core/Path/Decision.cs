@@ -39,6 +39,12 @@ public sealed record StartActive : Decision
     /// <summary>The usual serum whose place this stronger one takes for one evening a week; null for an active of its own.</summary>
     public string? BoosterFor { get; init; }
 
+    /// <summary>Days from one peel evening to the next, for a kit only; null for the usual 14.</summary>
+    public int? EveryDays { get; init; }
+
+    /// <summary>The first peel evening wished, for a kit only; it is never sooner, and later where something stands in the way.</summary>
+    public DateOnly? FirstOn { get; init; }
+
     /// <summary>Rung index held already; only with <see cref="AlreadyInUse"/>.</summary>
     public int? Rung { get; init; }
 }

@@ -22,7 +22,7 @@ internal sealed class Establishment(KnownFacts facts, List<Track> tracks)
         var seen = day < facts.Today ? day : facts.Today;
         foreach (var track in tracks)
         {
-            if (track.Product.Has(family) && track.CalmFrom is { } calm && track.Stopped is null && seen.DayNumber - calm.DayNumber >= CalmDays
+            if (track.Kit is null && track.Product.Has(family) && track.CalmFrom is { } calm && track.Stopped is null && seen.DayNumber - calm.DayNumber >= CalmDays
                 && track.Planned > 0 && track.Uses * 10 >= track.Planned * 7)
             {
                 return true;

@@ -13,7 +13,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         .Select(item => item.Product).Order(ProductOrder.ByContent)];
 
     private readonly List<Product> aside = [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand)
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand && !item.Product.IsKit())
         .Select(item => item.Product)];
 
     private readonly Dictionary<(Moment, bool Repair, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
@@ -24,7 +24,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         long usable = 0;
         for (var i = 0; i < everyday.Count && i < 62; i++)
         {
-            usable |= everyday[i].UsableOn(day) ? 1L << i : 0;
+            usable |= everyday[i].UsableOn(day) && walk.Peels.Off(everyday[i], day) is null ? 1L << i : 0;
         }
 
         var key = (moment, repair, restrictions.SpfNeeded(day), usable, walk.VerdictEpoch(day), LightSensitising()?.Id);
@@ -110,7 +110,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        return walk.Refusal(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+        return walk.Refusal(product, day) ?? walk.Peels.Off(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
     private static bool FitsRepair(Product product) => !product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is

@@ -22,7 +22,7 @@ internal sealed class KnownFacts
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         Reports = [.. Log.OfType<CheckedIn>()];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
-        var active = File.Shelf.Where(item => item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
+        var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
         ParkedStarts = [.. PastStarts()];
         IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day)];
@@ -56,11 +56,15 @@ internal sealed class KnownFacts
 
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 
+    /// <summary>The longest contact noted for a kit on a day, seconds, or null.</summary>
+    public int? ContactOf(string product, DateOnly day) =>
+        Log.OfType<Applied>().Where(entry => entry.Product == product && entry.Day == day).Max(entry => entry.ContactSeconds);
+
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
 
     private IEnumerable<DateOnly> PastStarts()
     {
-        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
+        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         foreach (var start in Decisions.OfType<StartActive>().Where(start => !start.AlreadyInUse && parked.Contains(start.Product)))
         {
             var used = Log.OfType<Applied>().Where(entry => entry.Product == start.Product && entry.Day >= start.On).Select(entry => (DateOnly?)entry.Day).Min();

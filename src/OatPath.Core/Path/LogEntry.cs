@@ -28,6 +28,9 @@ public sealed record Applied : LogEntry
     public required string Product { get; init; }
     public required DateOnly Day { get; init; }
     public required Moment Moment { get; init; }
+
+    /// <summary>How long a wash-off kit stayed on, seconds; null for everything else, and where nobody noted it.</summary>
+    public int? ContactSeconds { get; init; }
 }
 
 /// <summary>A product or a whole moment was left out, with the client's reason.</summary>

@@ -41,7 +41,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
                     ProductMayBeUsed(product, day.Date, moment);
                     WeekIsKept(product, day.Date, moment);
-                    if (product.IsActive())
+                    if (product.IsRaised())
                     {
                         ActiveMayBeUsed(product, step, day, moment);
                     }
@@ -54,6 +54,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             NothingUnexplained(day);
         }
 
+        breaches.AddRange(new PeelAudit(facts, path).Run());
         OneChangeAtATime();
         ReachesItsFirstRung();
         return breaches;
@@ -203,7 +204,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             return;
         }
 
-        if (moment == Moment.Evening && (product.IsActive() || product.Exfoliates()) && week.RestEvenings.Contains(day.DayOfWeek))
+        if (moment == Moment.Evening && (product.IsRaised() || product.Exfoliates()) && week.RestEvenings.Contains(day.DayOfWeek))
         {
             Report(RuleBook.RestEvening, day, moment, product, "falls on a rest evening");
         }
@@ -287,7 +288,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
             return;
         }
 
-        foreach (var other in facts.Products.Values.Where(other => other.Id != product.Id && other.IsActive()))
+        foreach (var other in facts.Products.Values.Where(other => other.Id != product.Id && other.IsRaised()))
         {
             var near = other.Id == serum ? 0 : 1;
             if (UseDays(other.Id, date.AddDays(-near), date.AddDays(near)).FirstOrDefault(day => day >= facts.Today) is var day && day != default)
@@ -402,6 +403,10 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         {
             Report(RuleBook.StoppedAtEntry, date, moment, product, "had a strong reaction on its entry rung");
         }
+        else if (step.ContactSeconds > ladder.Rungs[highest].ContactSeconds || step.Layers > ladder.Rungs[highest].Layers)
+        {
+            Report(RuleBook.Rung, date, moment, product, $"stays on for {step.ContactSeconds} s where {ladder.Rungs[highest].ContactSeconds} s is the highest rung");
+        }
         else if (frequency > ladder[highest])
         {
             Report(RuleBook.Rung, date, moment, product, $"claims {frequency} where {ladder[highest]} is the highest rung");
@@ -487,7 +492,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
     private void Pairs(List<Product> products, DateOnly date, Moment moment)
     {
-        var actives = products.Where(product => product.IsActive()).ToList();
+        var actives = products.Where(product => product.IsRaised()).ToList();
         for (var i = 0; i < actives.Count; i++)
         {
             for (var j = i + 1; j < actives.Count; j++)
@@ -588,7 +593,8 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
     private bool HasSunscreen(DateOnly date)
     {
-        var spf = facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(TreatmentTimes.Of(treatment.Kind).SunDays)) ? 50 : facts.Rules.EverydaySpf;
+        var peeled = facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && UseDays(kit.Id, date.AddDays(kit.AhaPercent() <= 15 && kit.Ph >= 3.5m ? -7 : -14), date).Count > 0);
+        var spf = peeled || facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(TreatmentTimes.Of(treatment.Kind).SunDays)) ? 50 : facts.Rules.EverydaySpf;
         return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && facts.Products[item.Product.Id].IsUsableSunscreen(spf, date) && !item.Product.Allergens().Any(facts.Intake.Allergies.Contains));
     }
 
@@ -627,7 +633,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
     private void OneChangeAtATime()
     {
         var changes = new List<(DateOnly Day, string Product)>();
-        foreach (var product in facts.Products.Values.Where(product => product.IsActive()))
+        foreach (var product in facts.Products.Values.Where(product => product.IsRaised()))
         {
             if (path.Days.Count == 0 || facts.StartOf(product.Id, path.Days[^1].Date) is not { AlreadyInUse: false } start)
             {

@@ -8,7 +8,7 @@ namespace OatPath.Core.Path;
 public static class PathPlanner
 {
     /// <summary>Changes when the same facts could give another path.</summary>
-    public const string EngineVersion = "1.3";
+    public const string EngineVersion = "1.4";
 
     /// <summary>Longest path planned at once, days.</summary>
     public const int MaxDays = 400;
@@ -48,6 +48,7 @@ public static class PathPlanner
 
             if (day == facts.Today)
             {
+                walk.Peels.Settle(day);
                 summary = PathSummary.Of(facts, rules, walk, restrictions);
             }
         }
@@ -58,7 +59,7 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows())
+            Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows()).Concat(walk.Peels.Windows())
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],

@@ -61,14 +61,25 @@ internal sealed class PathSummary
             : LadderState.Climbing;
         var rung = track.Started ? track.Rung : track.FirstRung;
         var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
-            && rung < track.Ladder.Top && track.Ladder.HoldDays > 0;
+            && rung < track.Ladder.Top && track.Ladder.Climbs;
         var missing = climbs ? walk.MissingForStep(track, today) : [];
         if (blocked is not null || track.Stopped is not null || replaced is not null)
         {
             missing = [blocked ?? track.Stopped ?? replaced!];
         }
 
+        var kit = track.Kit is not null && track.Start is not null && track.Stopped is null;
+        if (kit && track.NextOn is null && track.NotSooner is { } waits && !missing.Contains(waits))
+        {
+            missing.Insert(0, waits);
+        }
+
         var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
+        if (kit && next is not null && track.Uses == 0)
+        {
+            next = track.NextOn?.AddDays(1);
+        }
+
         return new()
         {
             Product = track.Product.Id,
@@ -76,13 +87,16 @@ internal sealed class PathSummary
             State = state,
             Rung = rung,
             Frequency = track.Ladder[rung],
-            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays - track.IdleDays) : null,
+            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.EveryDays - track.IdleDays) : null,
             Moment = walk.MomentOf(track, today),
             Rungs = track.Ladder.Rungs,
             StartRung = track.Ladder.StartRung,
             HoldDays = track.Ladder.HoldDays,
             Since = track.Since,
             OffUntil = track.OffUntil >= today ? track.OffUntil : null,
+            EveryDays = kit ? track.EveryDays : null,
+            NextOn = kit ? track.NextOn : null,
+            NotSooner = kit ? walk.Peels.NotSooner(track, today) : null,
             Uses = track.Uses,
             Planned = track.Planned,
             WorstSting = track.WorstSting,
@@ -104,7 +118,7 @@ internal sealed class PathSummary
             var from = last is { } before && before.AddDays(rules.ChangeSpacingDays) > ready[next] ? before.AddDays(rules.ChangeSpacingDays) : ready[next]!.Value;
             var rung = ladder.Rung + rungs[next].Count + 1;
             rungs[next].Add(new(from, rung, ladder.Rungs[rung].Frequency));
-            ready[next] = rung < ladder.Rungs.Count - 1 ? from.AddDays(Math.Max(ladder.HoldDays, rules.ChangeSpacingDays)) : null;
+            ready[next] = rung < ladder.Rungs.Count - 1 ? from.AddDays(Math.Max(Math.Max(ladder.HoldDays, ladder.EveryDays ?? 0), rules.ChangeSpacingDays)) : null;
             last = from;
         }
 
@@ -169,6 +183,11 @@ internal sealed class PathSummary
             {
                 yield return wish;
             }
+        }
+
+        foreach (var said in walk.Peels.Warnings())
+        {
+            yield return said;
         }
 
         var spf = restrictions.SpfNeeded(facts.Today);

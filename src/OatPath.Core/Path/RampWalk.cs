@@ -1,4 +1,5 @@
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -45,7 +46,7 @@ internal sealed class RampWalk
         var index = 0;
         foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).OrderBy(item => LoadIndex.Of(item.Product)).ThenBy(item => item.Product, ProductOrder.ByContent))
         {
-            if (item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand) && Ladder.For(item.Product, facts.File.Intake, rules) is { } ladder)
+            if ((item.Product.IsKit() || item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand)) && Ladder.For(item.Product, facts.File.Intake, rules) is { } ladder)
             {
                 Tracks.Add(new Track(item.Product, ladder, index++));
             }
@@ -65,7 +66,9 @@ internal sealed class RampWalk
             track.Milder.AddRange(Tracks.Where(other => Strength.IsStronger(track.Product, other.Product)));
         }
 
-        Reactions = new(facts, rules, rule, restrictions, Tracks);
+        AllTracks = [.. Tracks, .. gone];
+        Peels = new(facts, rules, rule, restrictions, this);
+        Reactions = new(facts, rules, rule, day => restrictions.InExpectedCourse(day) || Peels.InCourse(day), Tracks);
         Established = new(facts, Tracks);
         Patches = new(facts, Tracks, HindersPatch);
         Tolerances = new(facts.File.Intake.Sensitivity);
@@ -80,6 +83,16 @@ internal sealed class RampWalk
     }
 
     public List<Track> Tracks { get; } = [];
+
+    /// <summary>With those that left the plan: what was used of them still counts.</summary>
+    public IReadOnlyList<Track> AllTracks { get; }
+    public PeelEvenings Peels { get; }
+
+    /// <summary>Whether an answer at Meet begins or ends after a day.</summary>
+    public bool FlagsChangeAfter(DateOnly day) => flagEdges.Any(edge => edge > day);
+
+    /// <summary>The latest start or step up over all actives, or null.</summary>
+    public DateOnly? LastChange => lastChange;
     public List<Because> Ignored { get; } = [];
     public Reactions Reactions { get; }
     public PatchTests Patches { get; }
@@ -162,7 +175,12 @@ internal sealed class RampWalk
             {
                 if (facts.WasApplied(track.Product.Id, day))
                 {
+                    track.Place(day);
                     clashes.Count(track, day, Moment.Evening);
+                    if (track.Kit is not null)
+                    {
+                        Peels.Note(track, day);
+                    }
                 }
             }
 
@@ -193,6 +211,8 @@ internal sealed class RampWalk
         {
             ClimbOnTime(day);
         }
+
+        Peels.Schedule(day);
     }
 
     /// <summary>In a projection every step up is approved on the day it may be asked.</summary>
@@ -200,11 +220,12 @@ internal sealed class RampWalk
     {
         foreach (var track in Tracks)
         {
-            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.HoldDays > 0
+            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.Climbs
                 && !(track.OffUntil >= day) && MissingForStep(track, day).Count == 0)
             {
                 track.EnterRung(track.Rung + 1, day);
                 lastChange = day;
+                NoteRetinoid(track, day);
             }
         }
     }
@@ -245,7 +266,7 @@ internal sealed class RampWalk
         });
         foreach (var track in candidates)
         {
-            if ((Wish(track, day, moment) ?? Spacing(track, day) ?? boosters.Of(track, day) ?? clashes.Of(track, placed, day, moment)) is { } because)
+            if (((track.Kit is null ? Wish(track, day, moment) ?? Spacing(track, day) ?? boosters.Of(track, day) : PeelEvenings.Tonight(track, day)) ?? clashes.Of(track, placed, day, moment)) is { } because)
             {
                 rest.Add((track, because));
                 continue;
@@ -255,6 +276,10 @@ internal sealed class RampWalk
             placed.Add(track);
             track.Place(day);
             clashes.Count(track, day, moment);
+            if (track.Kit is not null && day >= facts.Today)
+            {
+                Peels.Note(track, day);
+            }
         }
 
         return (placed, rest);
@@ -296,7 +321,7 @@ internal sealed class RampWalk
         if (track.HoldFrom <= day && (used || (planned && day < facts.Today)))
         {
             track.Planned++;
-            track.Uses += used ? 1 : 0;
+            track.Uses += used && LongEnough(track, day) ? 1 : 0;
         }
 
         if (!used)
@@ -305,6 +330,17 @@ internal sealed class RampWalk
         }
 
         begun.Remove(track);
+        if (track.UsedOn.Count == 0 && track.Start is not { AlreadyInUse: true })
+        {
+            NoteRetinoid(track, day);
+        }
+
+        if (track.Kit is not null)
+        {
+            Peels.Note(track, day);
+            track.Overrun = track.Held.ContactSeconds is { } limit && facts.ContactOf(track.Product.Id, day) is { } seconds && seconds > limit ? (day, seconds, limit) : null;
+        }
+
         Tolerances.Note(track, day);
         NoteFirstUse(track, day);
         track.IdleDays = 0;
@@ -317,6 +353,18 @@ internal sealed class RampWalk
         {
             track.Place(day);
             clashes.Count(track, day, Moment.Evening);
+        }
+    }
+
+    /// <summary>A kit washed off early says nothing of the contact it was to have.</summary>
+    private bool LongEnough(Track track, DateOnly day) =>
+        track.Held.ContactSeconds is not { } planned || (climbs && day > facts.Today) || facts.ContactOf(track.Product.Id, day) * 10 >= planned * 8;
+
+    private void NoteRetinoid(Track track, DateOnly day)
+    {
+        if (track.Product.Has(Family.Retinoid))
+        {
+            Peels.RetinoidCame(track, day);
         }
     }
 
@@ -359,9 +407,14 @@ internal sealed class RampWalk
             missing.Add(Because.Of(RuleBook.Hold, ("until", due), ("days", track.Ladder.HoldDays)));
         }
 
-        if (track.Uses < rules.StepUpUses)
+        var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
+        if (track.Uses < needed)
         {
-            missing.Add(Because.Of(RuleBook.EnoughUses, ("more", rules.StepUpUses - track.Uses), ("need", rules.StepUpUses), ("by", "as they are planned")));
+            missing.Add(Because.Of(RuleBook.EnoughUses, ("more", needed - track.Uses), ("need", needed), ("by", "as they are planned")));
+        }
+        else if (track.Ladder.PerUse && !climbs && track.UsedOn is [.., var last] && !(track.ToldOn >= last) && rule.On(RuleBook.PeelTold))
+        {
+            missing.Add(Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last)));
         }
 
         if (track.Uses * 100 < track.Planned * rules.StepUpSharePercent)
@@ -463,6 +516,7 @@ internal sealed class RampWalk
     private void Restart(Track track, StartActive start, DateOnly day)
     {
         track.Start = start;
+        track.EveryDays = track.Kit is null ? 0 : start.EveryDays ?? KitTimes.NewIntervalDays;
         track.Ladder = LadderOf(track);
         track.Stopped = null;
         track.Since = null;
@@ -493,6 +547,7 @@ internal sealed class RampWalk
 
         track.EnterRung(step.Rung, day);
         lastChange = day;
+        NoteRetinoid(track, day);
         return true;
     }
 
@@ -514,7 +569,7 @@ internal sealed class RampWalk
         }
 
         var suspended = RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || track.OffUntil >= day
-            || Sunscreenless(track, day) is not null;
+            || Peels.Off(track.Product, day) is not null || Sunscreenless(track, day) is not null;
         if (Reactions.IsRed(day))
         {
             track.RestartHold(day.AddDays(1));
@@ -537,11 +592,11 @@ internal sealed class RampWalk
         }
 
         track.IdleDays++;
-        if (track.IdleDays == rules.GapDownDays && rule.On(RuleBook.Gap))
+        if (track.IdleDays == rules.GapDownDays + track.EveryDays && rule.On(RuleBook.Gap))
         {
             track.EnterRung(Math.Max(Math.Min(track.Rung, track.Ladder.StartRung), track.Rung - 1), day, GapOf(track));
         }
-        else if (track.IdleDays == rules.GapRestartDays && rule.On(RuleBook.Gap))
+        else if (track.IdleDays == rules.GapRestartDays + track.EveryDays && rule.On(RuleBook.Gap))
         {
             track.EnterRung(Math.Min(track.Rung, track.Ladder.StartRung), day, GapOf(track));
         }
@@ -559,7 +614,8 @@ internal sealed class RampWalk
         if (!track.Active)
         {
             var kept = restrictions.For(track.Product, day);
-            return track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null;
+            var peel = Peels.Off(track.Product, day);
+            return peel ?? (track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null);
         }
 
         if (track.Stopped is not null)
@@ -572,7 +628,7 @@ internal sealed class RampWalk
             return Because.Of(RuleBook.NotStarted, ("product", track.Product.Name));
         }
 
-        if ((restrictions.For(track.Product, day) ?? Sunscreenless(track, day)) is { } because)
+        if ((restrictions.For(track.Product, day) ?? Peels.Off(track.Product, day) ?? Sunscreenless(track, day)) is { } because)
         {
             return because;
         }
@@ -721,6 +777,7 @@ internal sealed class RampWalk
         track.EnterRung(track.FirstRung, day);
         track.DropDue = false;
         track.IdleDays = 0;
+        NoteRetinoid(track, day);
         if (track.Active)
         {
             begun[track] = (lastChange, dropDue);

@@ -4,8 +4,9 @@ using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Path;
 
+/// <param name="inCourse">Whether tightness and flaking are expected on a day, after a treatment or a peel.</param>
 /// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the red that pauses everything.</summary>
-internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, DayRestrictions restrictions, List<Track> tracks)
+internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, List<Track> tracks)
 {
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
     private const int LooksBackDays = 7;
@@ -61,7 +62,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         {
             Evidence(track, entry);
             var used = LastUse(track, entry.Day);
-            track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(entry.Report, judged.Outcome));
+            track.ToldOn = reportDay > used && !(track.ToldOn > used) ? used : track.ToldOn;
+            track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(track, entry.Report, judged.Outcome));
         }
 
         if (judged.Outcome == Outcome.CarryOn)
@@ -113,7 +115,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
         }
 
-        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, restrictions.InExpectedCourse(entry.Day));
+        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, inCourse(entry.Day));
     }
 
     /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
@@ -153,8 +155,9 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         return day;
     }
 
-    private static Felt FeltOf(SkinReport report, Outcome outcome) =>
-        report.Sting >= 5 || outcome >= Outcome.Stop ? Felt.Strong : report.Sting >= 3 || outcome == Outcome.EaseOff ? Felt.Mild : report.Sting == 2 ? Felt.Tingle : Felt.Calm;
+    /// <summary>With a kit a sting of 2 or 3 is what contact feels like, not a sign of its end.</summary>
+    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) =>
+        report.Sting >= 5 || outcome >= Outcome.Stop ? Felt.Strong : track.Kit is not null && report.Sting <= 3 && outcome == Outcome.CarryOn ? Felt.Calm : report.Sting >= 3 || outcome == Outcome.EaseOff ? Felt.Mild : report.Sting == 2 ? Felt.Tingle : Felt.Calm;
 
     private static void Evidence(Track track, CheckedIn entry)
     {

@@ -48,7 +48,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         // The other actives go on as in the last 7 days.
         var yesterday = day.AddDays(-1);
         var others = Math.Max(0, Week(yesterday) - (track.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
-        return tolerance.ChanceOfStrong(Tolerance.DemandOf(track.Load, others + (track.Load * track.Ladder[rung].UsesAWeek())));
+        return tolerance.ChanceOfStrong(Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek())));
     }
 
     private double Week(DateOnly last)

@@ -18,7 +18,7 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public Ladder Ladder { get; set; } = usual;
     public Ladder Usual { get; } = usual;
     public int Index { get; } = index;
-    public bool Active { get; } = product.IsActive();
+    public bool Active { get; } = product.IsRaised();
     public bool Acid { get; } = product.IsAcid();
     public bool Exfoliates { get; } = product.Exfoliates();
     public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
@@ -30,7 +30,24 @@ internal sealed class Track(Product product, Ladder usual, int index)
     /// <summary>Families whose irritation this skin may or may not be established in.</summary>
     public IReadOnlyList<Skin.Family> Irritants { get; } = [.. product.Families().Where(family => Skin.FamilyTraits.Of(family).Irritant != Skin.Degree.No)];
 
-    public double Load { get; } = LoadIndex.Of(product);
+    private readonly double[] loads = [.. usual.Rungs.Select(rung => LoadIndex.Of(product, rung))];
+
+    /// <summary>How strong a kit it is, or null for what is no kit.</summary>
+    public KitStrength? Kit { get; } = KitClass.Of(product)?.Strength;
+
+    /// <summary>A kit's next evening, why it is not sooner, and the days from one evening to the next.</summary>
+    public DateOnly? NextOn { get; set; }
+    public Because? NotSooner { get; set; }
+    public int EveryDays { get; set; }
+
+    /// <summary>The latest day of use of which was told on a later day how the skin took it.</summary>
+    public DateOnly? ToldOn { get; set; }
+
+    /// <summary>A use of a kit that stayed on longer than its rung allowed, seconds.</summary>
+    public (DateOnly Day, int Seconds, int Limit)? Overrun { get; set; }
+
+    /// <summary>Load index of a use at the rung held.</summary>
+    public double Load => LoadAt(Started ? Rung : FirstRung);
     public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
 
     public StartActive? Start { get; set; }
@@ -77,11 +94,17 @@ internal sealed class Track(Product product, Ladder usual, int index)
 
     public bool UsedBeforeStart { get; set; }
 
+    /// <summary>Load index of a use at a rung.</summary>
+    public double LoadAt(int rung) => loads[Math.Min(rung, loads.Length - 1)];
+
     public int FirstRung => Math.Max(0, Ladder.StartRung - LostBeforeStart - (DropDue ? 1 : 0));
     public bool Started => Since is not null;
     public Rung Held => Ladder.Rungs[Math.Min(Started ? Rung : FirstRung, Ladder.Top)];
     public Frequency Frequency => Held.Frequency;
     public DateOnly? LastPlaced => placed.Count == 0 ? null : placed[^1];
+
+    /// <summary>The first day it was used, or the first it is planned on from today.</summary>
+    public DateOnly? InUseSince(DateOnly today) => UsedOn.Count > 0 ? UsedOn[0] : placed.Exists(day => day >= today) ? placed.Find(day => day >= today) : null;
 
     public int PlacedIn7(DateOnly day)
     {

@@ -62,7 +62,7 @@ public static class WhatIf
                 Need(Ahead(missed.From), "Day", $"give a day from today to {FurthestDays} days ahead");
                 break;
             case StartNow start:
-                Need(file.Shelf.Any(item => item.Product.Id == start.Product && item.State == ShelfState.InUse && Shelf.ProductRoles.IsActive(item.Product)), "Active", "choose an active that is in use on the shelf");
+                Need(file.Shelf.Any(item => item.Product.Id == start.Product && item.State == ShelfState.InUse && Shelf.Kits.IsRaised(item.Product)), "Active", "choose an active that is in use on the shelf");
                 break;
             case SunAhead sun:
                 Need(Ahead(sun.From), "Day", $"give a day from today to {FurthestDays} days ahead");

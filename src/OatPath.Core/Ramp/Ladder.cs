@@ -15,6 +15,12 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
 
     public int Top => Rungs.Count - 1;
 
+    /// <summary>Each use is weighed by itself: the contact ladder of a kit.</summary>
+    public bool PerUse => Rungs[0].ContactSeconds is not null;
+
+    /// <summary>Whether a next rung is ever asked for.</summary>
+    public bool Climbs => Top > 0 && (HoldDays > 0 || PerUse);
+
     /// <summary>The ladder a product climbs for this client, or null when it is not planned by a ladder.</summary>
     /// <remarks>Source: trade convention, start and hold by house rules; sensitive and reactive skin starts at the entry rung and holds longer.</remarks>
     public static Ladder? For(Product product, Intake intake, HouseRules rules)
@@ -25,6 +31,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
 
         return product.Kind switch
         {
+            ProductKind.WashOffPeel => Kit(product, intake, rules),
             ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
             ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
@@ -42,14 +49,14 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         };
     }
 
-    /// <summary>The ladder as shaped for one client. A hold is only ever longer; a start above the usual one is for skin that is not sensitive, and never above three evenings a week.</summary>
+    /// <summary>The ladder as shaped for one client. A hold is only ever longer; a start above the usual one is for skin that is not sensitive, never above three evenings a week, and never with a kit.</summary>
     /// <param name="start">Index of the rung a start takes, or null for the usual one.</param>
     /// <param name="top">Index of the last rung, or null for the whole ladder.</param>
     /// <param name="holdDays">Days at a rung, or null for the usual ones.</param>
     public Ladder Shaped(int? start, int? top, int? holdDays, bool sensitive)
     {
         var last = Math.Clamp(top ?? Top, 0, Top);
-        var highest = sensitive ? StartRung : Math.Max(StartRung, Rungs.Count(rung => rung.Frequency <= Frequency.ThreeAWeek) - 1);
+        var highest = sensitive || PerUse ? StartRung : Math.Max(StartRung, Rungs.Count(rung => rung.Frequency <= Frequency.ThreeAWeek) - 1);
         return this with
         {
             Rungs = last == Top ? Rungs : [.. Rungs.Take(last + 1)],
@@ -61,6 +68,27 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     /// <summary>One evening a week in place of the usual serum: 4 units the first time, 5 later.</summary>
     /// <remarks>Source: trade convention.</remarks>
     public static Ladder Booster { get; } = new("booster", "booster evening", [new(Frequency.OnceAWeek, Units: 4), new(Frequency.OnceAWeek, Units: 5)], 0, 0);
+
+    /// <summary>Contact with a wash-off kit. Skin that marks easily does without the last rung; two layers are for houses that sign strong kits off.</summary>
+    /// <remarks>Source: trade convention; shorter contact on skin that marks easily: trade convention, by one rung: house default. Two layers within the same ten minutes: house default.</remarks>
+    private static Ladder Kit(Product product, Intake intake, HouseRules rules)
+    {
+        var weak = KitClass.Of(product) is { Strength: KitStrength.Weak };
+        var rungs = (weak ? WeakContact : StrongContact).Select(seconds => new Rung(Frequency.OnceAWeek, ContactSeconds: seconds)).ToList();
+        if (Suitability.PigmentProne(intake))
+        {
+            rungs.RemoveAt(rungs.Count - 1);
+        }
+        else if (weak && rules.HomePeels == HomePeels.StrongSignedOff)
+        {
+            rungs.Add(new(Frequency.OnceAWeek, ContactSeconds: WeakContact[^1], Layers: 2));
+        }
+
+        return weak ? new("weak-kit", "weak wash-off kit", rungs, 0, 0) : new("strong-kit", "strong wash-off kit", rungs, 0, 0);
+    }
+
+    private static readonly int[] WeakContact = [300, 480, 600];
+    private static readonly int[] StrongContact = [30, 60, 90, 120, 150, 180];
 
     /// <summary>How often a device is used when nothing else is agreed.</summary>
     /// <remarks>House default: galvanic 2, microcurrent 3, plate 3, light mask 2, ion cleansing and steam 1 a week; the label comes first.</remarks>

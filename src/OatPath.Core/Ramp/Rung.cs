@@ -6,11 +6,14 @@ namespace OatPath.Core.Ramp;
 /// <summary>One step of a ladder: how often, and where it matters at which level or how much.</summary>
 /// <param name="Level">Level of a brush, 1 to 3.</param>
 /// <param name="Units">Units of the dispenser, for a booster evening.</param>
-public sealed record Rung(Frequency Frequency, int? Level = null, int? Units = null)
+/// <param name="ContactSeconds">Longest contact of a wash-off kit, from first touch to the last of it off.</param>
+/// <param name="Layers">Layers of a wash-off kit; the first goes on working under the second, within the same contact.</param>
+public sealed record Rung(Frequency Frequency, int? Level = null, int? Units = null, int? ContactSeconds = null, int Layers = 1)
 {
-    /// <summary>"level 2, 2 evenings a week", "4 units, 1 evening a week", "3 evenings a week".</summary>
+    /// <summary>"level 2, 2 evenings a week", "4 units, 1 evening a week", "1 min 30 s", "3 evenings a week".</summary>
     public string InWords(bool morning = false) => this switch
     {
+        { ContactSeconds: { } contact } => Words.Duration(contact) + (Layers > 1 ? $", {Layers} layers" : ""),
         { Level: { } level } => string.Create(CultureInfo.InvariantCulture, $"level {level}, {Frequency.InWords(morning)}"),
         { Units: { } units } => string.Create(CultureInfo.InvariantCulture, $"{units} units, {Frequency.InWords(morning)}"),
         _ => Frequency.InWords(morning),

@@ -6,7 +6,7 @@ namespace OatPath.Core.Routine;
 
 /// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
 public sealed class RoutineItem(
-    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null)
+    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1)
 {
     private Step? built;
     private (bool CleanseTwice, bool Optional) builtFor;
@@ -19,6 +19,10 @@ public sealed class RoutineItem(
 
     /// <summary>Units of the dispenser on a booster evening; null on any other.</summary>
     public int? Units { get; } = units;
+
+    /// <summary>Contact of a kit, seconds, and its layers; null for everything else.</summary>
+    public int? ContactSeconds { get; } = contactSeconds;
+    public int Layers { get; } = layers;
     public bool Neck { get; } = neck;
     public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
 
@@ -208,7 +212,9 @@ public static class RoutineBuilder
             Roles = item.Product.Families(),
             Amount = amount,
             SkinState = item.Product.IsAcid() && traits.LeaveOn ? SkinState.Dry : traits.Wants,
-            HoldSeconds = hold,
+            HoldSeconds = item.ContactSeconds ?? hold,
+            ContactSeconds = item.ContactSeconds,
+            Layers = item.Layers,
             WaitSeconds = item.Units is null ? traits.WaitSeconds : Math.Max(traits.WaitSeconds, BoosterWaitSeconds),
             Removal = traits.Removal,
             Neck = item.Neck,

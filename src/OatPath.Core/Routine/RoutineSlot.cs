@@ -15,6 +15,7 @@ public enum RoutineSlot
     Blade,
     Device,
     Mask,
+    Peel,
     Prep,
     CalmingToner,
     Acid,
@@ -46,6 +47,7 @@ public static class RoutineSlots
         ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask => RoutineSlot.Device,
         ProductKind.UltrasonicBlade => RoutineSlot.Blade,
         ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask => RoutineSlot.Mask,
+        ProductKind.WashOffPeel => RoutineSlot.Peel,
         ProductKind.CalmingToner => RoutineSlot.CalmingToner,
         ProductKind.ExfoliatingToner or ProductKind.PeelPad or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => RoutineSlot.Acid,
         ProductKind.AntioxidantSerum => RoutineSlot.Antioxidant,
@@ -65,7 +67,7 @@ public static class RoutineSlots
     /// <summary>Rinsed steps stand before everything that stays on, and sunscreen after everything: no hand order moves across.</summary>
     public static int Phase(RoutineSlot slot) => slot switch
     {
-        <= RoutineSlot.Mask => 0,
+        <= RoutineSlot.Peel => 0,
         RoutineSlot.Sunscreen => 2,
         _ => 1,
     };

@@ -31,6 +31,10 @@ public sealed record Step
     /// <summary>How often its rung allows it, for actives only.</summary>
     public Frequency? Frequency { get; init; }
 
+    /// <summary>Longest contact of a wash-off kit, seconds from first touch, and its layers.</summary>
+    public int? ContactSeconds { get; init; }
+    public int Layers { get; init; } = 1;
+
     /// <summary>Level of a brush, 1 to 3.</summary>
     public int? Level { get; init; }
 

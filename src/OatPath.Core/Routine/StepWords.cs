@@ -14,6 +14,12 @@ public static class StepWords
         StepAction.Dry => step.SkinState == SkinState.Dry
             ? ["Pat with a fresh towel.", "Wait until the skin is completely dry."]
             : ["Pat with a fresh towel. Leave the skin slightly damp."],
+        StepAction.PatchTest when step.Kind == ProductKind.WashOffPeel =>
+        [
+            "Under the jaw or behind one ear, a patch the size of a thumbnail, on dry skin.",
+            "Leave it on for at most 1 minute, by a kitchen timer, then rinse it off well.",
+            "Look at it after 24 and after 48 hours.",
+        ],
         StepAction.PatchTest =>
         [
             "Put a thin film the size of a thumbnail on the inner side of one forearm.",
@@ -22,11 +28,33 @@ public static class StepWords
         ],
         StepAction.ReadPatch =>
         [
-            "Look at the inner forearm where the patch test was.",
+            step.Kind == ProductKind.WashOffPeel ? "Look at the place under the jaw or behind the ear where the patch test was." : "Look at the inner forearm where the patch test was.",
             "Feeling it briefly was normal. Scabs, bumps, swelling or redness that stays means: do not use it.",
         ],
+        _ when step.ContactSeconds is { } contact => [.. Peel(step, contact)],
         _ => [.. Apply(step)],
     };
+
+    /// <summary>A peel at home, in the order in which it must be read: what stops it comes first.</summary>
+    private static IEnumerable<string> Peel(Step step, int contact)
+    {
+        yield return "Not tonight with sunburn, an open or picked spot, a cold sore or a new medicine, or if anything stings after cleansing. Ask your studio first.";
+        yield return "Ready before you open it: neutraliser mixed or water running, as the label says; a kitchen timer, mirror, gloves, petroleum jelly on lips, nostrils, brows and eye corners.";
+        yield return "Face completely dry. One even coat, sturdy zones first, no massage. Stay outside the bony rim of the eye; never on lids or lips.";
+        yield return $"The time counts from the first touch. At most {Words.Duration(contact)}, then off, in the order it went on.";
+        if (step.Layers > 1)
+        {
+            yield return $"{step.Layers} layers: the second one half way. Both come off at {Words.Duration(contact)}.";
+        }
+
+        yield return "Sting of 5 or more, or white, grey or blistered skin: off at once with cool running water for 10 minutes, no neutraliser. Still burning after 20 minutes: medical help. In the eye: rinse 15 minutes, medical help.";
+        if (step.LeaveOut.Count > 0)
+        {
+            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(ZoneOf))}.";
+        }
+
+        yield return "Face only, not the neck. Afterwards rinse lukewarm, then cold, and pat.";
+    }
 
     private static IEnumerable<string> Apply(Step step)
     {

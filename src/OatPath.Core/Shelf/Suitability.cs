@@ -16,6 +16,7 @@ public static class Suitability
         Pregnancy(product, intake, day, found);
         Medicines(product, intake, day, found);
         Devices(product, intake, day, found);
+        Peels(product, intake, day, found);
         Cautions(product, intake, day, found);
         return found;
     }
@@ -171,6 +172,52 @@ public static class Suitability
             Caution(RuleBook.MattSunscreen);
         }
     }
+
+    /// <summary>What the answers at Meet say to a peel at home.</summary>
+    private static void Peels(Product product, Intake intake, DateOnly day, List<Verdict> found)
+    {
+        if (KitClass.Of(product) is not { } kit)
+        {
+            return;
+        }
+
+        void Refuse(Severity severity, string rule, string why) => found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", why))));
+        if (intake.AgeOn(day) < 18)
+        {
+            Refuse(Severity.HardLimit, RuleBook.PeelUnder18, "under 18");
+        }
+
+        if (IsotretinoinCounts(intake, day))
+        {
+            Refuse(Severity.HardLimit, RuleBook.PeelIsotretinoin, "isotretinoin");
+        }
+
+        foreach (var flag in NoPeel.Where(flag => intake.Has(flag, day)))
+        {
+            Refuse(Severity.Block, RuleBook.PeelFlag, FlagEffect.Of(flag).Title.ToLowerInvariant());
+        }
+
+        if (kit.Strength != KitStrength.Weak && intake.Has(FlagKind.KeloidTendency, day))
+        {
+            Refuse(Severity.Block, RuleBook.PeelFlag, "keloid tendency, nothing beyond a weak kit");
+        }
+
+        if (intake.Sensitivity == Sensitivity.Reactive || (intake.Sensitivity == Sensitivity.Sensitive && kit.Strength != KitStrength.Weak))
+        {
+            Refuse(Severity.Block, RuleBook.PeelFlag, $"{intake.Sensitivity.ToString().ToLowerInvariant()} skin");
+        }
+    }
+
+    /// <summary>Answers that leave a peel to the salon or to a clinician's word.</summary>
+    private static readonly FlagKind[] NoPeel =
+    [
+        FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.PrescriptionRetinoid, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.SkinFlare, FlagKind.Rosacea,
+        FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression,
+    ];
+
+    /// <summary>Whether the skin marks easily on any day: for a ladder, which has no day.</summary>
+    public static bool PigmentProne(Intake intake) =>
+        intake.Phototype >= Phototype.IV || intake.Flags.Any(flag => flag.Kind is FlagKind.Melasma or FlagKind.DarkOrPalePatch);
 
     /// <summary>Melasma, a patch after a peel, or phototype IV to VI.</summary>
     public static bool PigmentProne(Intake intake, DateOnly day) =>
