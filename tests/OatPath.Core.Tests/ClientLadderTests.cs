@@ -225,7 +225,7 @@ public sealed class ClientLadderTests
         var missing = Assert.Single(path.Ladders[0].Missing, because => because.Rule == RuleBook.EnoughUses);
 
         Assert.Equal(("2", "2026-03-12"), (missing.Values["more"], missing.Values["on"]));
-        Assert.Equal("2 more calm uses are needed at this rung, by Thu 12 March.", Words.Say(missing));
+        Assert.Equal("Calm uses still needed at this rung: 2, by Thu 12 March.", Words.Say(missing));
         Assert.Equal(Monday.AddDays(3 + 14), path.Ladders[0].DownOn);
     }
 

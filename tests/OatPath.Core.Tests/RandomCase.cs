@@ -53,6 +53,7 @@ internal static class RandomCase
     [
         CaseBuilder.WeakKit,
         new() { Id = "kit2", Name = "Delta wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Salicylic, 2), new(Substance.Lactic, 8)], Ph = 3.7m },
+        new() { Id = "kit3", Name = "Rill wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Gluconolactone, 10)], Ph = 3.6m },
         CaseBuilder.StrongKit,
     ];
 

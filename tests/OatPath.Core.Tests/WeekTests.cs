@@ -48,6 +48,48 @@ public class WeekTests
     }
 
     [Fact]
+    public void When_one_day_is_not_enough_the_fewest_wishes_that_are_stand_together()
+    {
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Retinol, CaseBuilder.Glycolic).InUse("retinol", Monday, 4).InUse("glycolic", Monday, 1)
+            .Decide(Week([DayOfWeek.Monday, DayOfWeek.Thursday], new NeverOn("glycolic", [DayOfWeek.Tuesday, DayOfWeek.Wednesday, DayOfWeek.Friday, DayOfWeek.Saturday]))).Plan(10);
+
+        var said = Assert.Single(path.Warnings, because => because.Rule == RuleBook.WishesTogether);
+        Assert.Equal("For every product to have its rung, 2 of the wishes would have to go: Monday evening free; Thursday evening free.", Words.Say(said));
+    }
+
+    [Fact]
+    public void The_wishes_named_are_enough_and_no_fewer_would_be()
+    {
+        for (var seed = 0; seed < 400; seed++)
+        {
+            var random = new Random(seed);
+            DayOfWeek[] Some(int most) => [.. Enum.GetValues<DayOfWeek>().OrderBy(_ => random.Next()).Take(random.Next(most))];
+            var wishers = Enumerable.Range(0, random.Next(1, 4)).Select(i => new WeekSearch.Wisher($"p{i}", $"P{i}", (Frequency)random.Next(5), random.Next(3) > 0)).ToList();
+            var week = Week(Some(5), [.. wishers.Select(wisher => new NeverOn(wisher.Product, Some(5)))]);
+            int Short(ShapeWeek with) => wishers.Count(wisher => WeekRoom.UsesAWeek(wisher.Frequency, day => !(wisher.RestsInEvening && with.RestEvenings.Contains(day))
+                && !with.Never.Any(never => never.Product == wisher.Product && never.Days.Contains(day))) + WeekSearch.Slack < WeekRoom.UsesAWeek(wisher.Frequency, _ => true));
+            IEnumerable<ShapeWeek> Without(ShapeWeek wished) => wished.RestEvenings.Select(day => wished with { RestEvenings = [.. wished.RestEvenings.Except([day])] })
+                .Concat(wished.Never.SelectMany(never => never.Days.Select(day => wished with { Never = [.. wished.Never.Select(other => other == never ? other with { Days = [.. other.Days.Except([day])] } : other)] })));
+            var oneIsEnough = Without(week).Any(less => Short(less) == 0);
+            var twoAreEnough = Without(week).SelectMany(Without).Any(less => Short(less) == 0);
+
+            var said = WeekSearch.Nearest(week, wishers);
+            if (Short(week) == 0 || (oneIsEnough && Short(week) == 1))
+            {
+                Assert.Null(said);
+            }
+            else if (oneIsEnough || twoAreEnough)
+            {
+                Assert.Equal(oneIsEnough ? "1" : "2", said!.Values["count"]);
+            }
+            else
+            {
+                Assert.True(said is null || said.Values["count"] is "3" or "4");
+            }
+        }
+    }
+
+    [Fact]
     public void A_week_without_a_free_day_is_refused_with_the_way_out()
     {
         var problems = CaseCheck.Check(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Decide(Week(Enum.GetValues<DayOfWeek>(), new NeverOn("glycolic", Enum.GetValues<DayOfWeek>()), new NeverOn("nobody", [DayOfWeek.Monday]))).Build());

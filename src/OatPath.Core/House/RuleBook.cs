@@ -126,6 +126,7 @@ public static class RuleBook
     public const string RestEvening = "week.rest-evening";
     public const string NeverOnDay = "week.never-on";
     public const string WishShort = "week.wish-short";
+    public const string WishesTogether = "week.wishes-together";
     public const string OneExtra = "clash.one-extra";
     public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
     public const string ExfoliationBudget = "ramp.budget";
@@ -133,6 +134,7 @@ public static class RuleBook
     public const string PeelIsotretinoin = "hard.peel-isotretinoin";
     public const string PeelFlag = "peel.flag";
     public const string PeelSchool = "peel.school";
+    public const string PeelEvening = "peel.evening";
     public const string PeelNext = "peel.next";
     public const string PeelWished = "peel.wished";
     public const string PeelInterval = "peel.interval";
@@ -216,9 +218,9 @@ public static class RuleBook
         new(PatchRead, "Patch test is read", "trade convention", "The patch test of {product} from {on:date} is to be read at 24 and 48 hours."),
         new(PatchReaction, "Patch test reacted", "trade convention", "The patch test of {product} reacted on {on:date}: it is not used."),
         new(Rung, "The rung held", "trade convention", "{product}: {frequency}, since {since:date}."),
-        new(RungFrequency, "No more often than the rung", "trade convention", "Rest: {product} is at {frequency}, spread evenly."),
+        new(RungFrequency, "No more often than the rung", "trade convention", "Rest: {product} is at {frequency}, spread evenly, at most {most} in 7 days."),
         new(Hold, "Hold before a step up", "trade convention: 21 days, sensitive 28", "The hold of {days} days lasts until {until:date}."),
-        new(EnoughUses, "At least 4 uses", "trade convention", "{more} more calm uses are needed at this rung, {by}."),
+        new(EnoughUses, "At least 4 uses", "trade convention", "Calm uses still needed at this rung: {more}, {by}."),
         new(SeventyPercent, "At least 70 % used", "trade convention", "Used {uses} of {planned} planned; 70 % are needed."),
         new(ChangeSpacing, "One change in 14 days", "trade convention", "One change at a time: the next may come on {until:date}."),
         new(LadderShaped, "A ladder shaped for one client", "house default: a hold is only ever longer", "{product}: this client's ladder ends at {frequency}."),
@@ -291,6 +293,7 @@ public static class RuleBook
         new(RestEvening, "Rest evening of the week", "client's wish, agreed with the practitioner", "Rest: {weekday} is a rest evening in this client's week."),
         new(NeverOnDay, "A day without this product", "client's wish, agreed with the practitioner", "{product} rests: never on a {weekday} in this client's week."),
         new(WishShort, "The week leaves fewer uses than the rung", "derived: the rung's smallest gap on the days that are free", "The days left free give {product} {uses} uses a week; its rung is {frequency}. Nearest: free {weekday}."),
+        new(WishesTogether, "The fewest wishes to give up", "derived: all sets of up to four wishes, fewest first", "For every product to have its rung, {count} of the wishes would have to go: {wishes}."),
         new(OneExtra, "One extra an evening", "house default", "{product} rests: {other} is the extra of this evening."),
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
@@ -298,6 +301,7 @@ public static class RuleBook
         new(PeelIsotretinoin, "No peel with isotretinoin", "trade convention", "{product} is not planned: no peel with isotretinoin now or within 6 months."),
         new(PeelFlag, "Answers that keep a peel from home", "trade convention", "{product} is not planned at home: {flag}. In the salon, or after a clinician's word: end the answer at Meet with its date then."),
         new(PeelSchool, "Which peels the house plans at home", "house choice", "{product} is not planned: this house plans {school} at home."),
+        new(PeelEvening, "A peel and its course", "trade convention", "Peel evening with {product} on {on:date}; tightness and flaking belong to its course until {until:date}. SPF 50, no picking."),
         new(PeelNext, "Kits have their own evenings", "house default", "{product} rests; its next evening is {on:date}."),
         new(PeelWished, "The first evening wished", "client's wish, agreed with the practitioner", "{product} waits for {on:date}, the first evening wished."),
         new(PeelInterval, "From one peel to the next", "trade convention: weak kit 7 days, 14 while the skin is new to it; strong kit 14", "{product} rests: the last peel evening was {on:date}, the next may come on {until:date}."),

@@ -188,7 +188,7 @@ public static class CaseCheck
     }
 
     /// <summary>Checks the start of a kit, as the Peel page does; a product that is no kit has no days of its own.</summary>
-    public static void CheckKit(List<Problem> problems, StartActive start, CaseFile file, string field = "kit")
+    public static void CheckKit(List<Problem> problems, StartActive start, CaseFile file, string field)
     {
         var product = file.Shelf.FirstOrDefault(item => item.Product.Id == start.Product)?.Product;
         if (product is null || KitClass.Of(product) is not { } kit)

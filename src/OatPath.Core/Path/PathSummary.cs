@@ -80,6 +80,11 @@ internal sealed class PathSummary
             next = track.NextOn?.AddDays(1);
         }
 
+        if (next is { } soonest && walk.LastChange is { } changed)
+        {
+            next = Later(soonest, changed.AddDays(rules.ChangeSpacingDays));
+        }
+
         return new()
         {
             Product = track.Product.Id,
@@ -183,6 +188,11 @@ internal sealed class PathSummary
             {
                 yield return wish;
             }
+        }
+
+        if (WeekWishes.Together(walk.Week, walk.Tracks, track => walk.MomentOf(track, facts.Today)) is { } together)
+        {
+            yield return together;
         }
 
         foreach (var said in walk.Peels.Warnings())

@@ -58,10 +58,10 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         }
     }
 
-    /// <summary>Looks again once a day is placed: a patch test may just have found its day.</summary>
+    /// <summary>Looks again once a day is placed: a patch test may just have found its day, a peel just been done.</summary>
     public void Settle(DateOnly day)
     {
-        foreach (var kit in kits.Where(kit => kit.NextOn is null))
+        foreach (var kit in kits.Where(kit => kit.NextOn != day || facts.WasApplied(kit.Product.Id, day)))
         {
             Find(kit, day);
         }
@@ -109,7 +109,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         foreach (var (kit, on) in peels.Concat(kits.Where(kit => kit.NextOn is not null && !peels.Contains((kit, kit.NextOn.Value))).Select(kit => (kit, kit.NextOn!.Value))))
         {
             var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
-            yield return new("peel", on, course, kit.Product.Id, Because.Of(RuleBook.PeelOff, ("product", "Every active"), ("other", kit.Product.Name), ("on", on), ("until", course)));
+            yield return new("peel", on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
         }
     }
 
@@ -174,6 +174,12 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             return;
         }
 
+        if (kit.LookAgainOn > day)
+        {
+            kit.NotSooner = Hindered(kit, day, day);
+            return;
+        }
+
         for (var on = day; on < day.AddDays(LooksAheadDays); on = on.AddDays(1))
         {
             if (Hindered(kit, on, day) is not { } because)
@@ -188,7 +194,18 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
                 return;
             }
         }
+
+        // In all that time nothing is free: a week later is soon enough to look again.
+        kit.LookAgainOn = day.AddDays(7);
     }
+
+    /// <summary>Reasons that end with a date of their own; what is left comes from the answers at Meet and ends with them.</summary>
+    private static readonly HashSet<string> DateRules =
+    [
+        RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment, RuleBook.PeelWished,
+        RuleBook.PatchRead, RuleBook.Skip7, RuleBook.RepairTonight, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter, RuleBook.Occasion, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.ZoneUnknown,
+        RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.FlagRepair,
+    ];
 
     /// <summary>Why a kit's next evening is not sooner, seen from a day; null when it is that day's.</summary>
     public Because? NotSooner(Track kit, DateOnly day) => kit.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day) : null;
@@ -196,7 +213,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
     /// <summary>Reasons that no later day of the search would lift.</summary>
     private bool HopelessFor(Because because, DateOnly on) =>
         because.Rule is RuleBook.PeelSchool or RuleBook.RedPause or RuleBook.MedicalPause or RuleBook.PatchFirst or RuleBook.Replaced or RuleBook.SunscreenRequired
-        || (because.Rule is RuleBook.PeelFlag or RuleBook.PeelUnder18 or RuleBook.PeelIsotretinoin && !walk.FlagsChangeAfter(on));
+        || (!walk.FlagsChangeAfter(on) && !DateRules.Contains(because.Rule));
 
     /// <summary>Why a peel cannot be on an evening as seen from a day, or null.</summary>
     private Because? Hindered(Track kit, DateOnly on, DateOnly day)
@@ -243,13 +260,9 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
     private Because? Refused(Track kit, DateOnly on)
     {
-        // The day lies ahead of the walk, so the verdicts of the walk's own day do not serve.
-        foreach (var verdict in Suitability.Judge(kit.Product, facts.File.Intake, on))
+        if (walk.RefusalAhead(kit.Product, on) is { } refused)
         {
-            if (verdict.Refuses && rule.On(verdict.Because.Rule))
-            {
-                return verdict.Because;
-            }
+            return refused;
         }
 
         if (!rule.On(RuleBook.SunscreenRequired))
@@ -259,7 +272,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
         var spf = rules.WindowSpf;
         var until = on.AddDays(1);
-        return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, until) && !Suitability.Judge(item.Product, facts.File.Intake, on).Any(verdict => verdict.Refuses))
+        return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, until) && walk.RefusalAhead(item.Product, on) is null)
             ? null : Because.Of(RuleBook.SunscreenRequired, ("product", kit.Product.Name), ("spf", spf));
     }
 

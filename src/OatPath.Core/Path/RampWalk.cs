@@ -18,6 +18,7 @@ internal sealed class RampWalk
     private readonly DayRestrictions restrictions;
     private readonly bool climbs;
     private readonly Dictionary<string, IReadOnlyList<Verdict>> verdicts = [];
+    private readonly Dictionary<(string, int), Because?> refusalsAhead = [];
     private readonly Clashes clashes;
     private readonly BoosterEvenings boosters;
     private readonly HashSet<DateOnly> flagEdges;
@@ -134,6 +135,18 @@ internal sealed class RampWalk
         }
 
         return found;
+    }
+
+    /// <summary>The same for a day ahead of the walk, which keeps no verdicts; between two changes of the answers at Meet it is one answer.</summary>
+    public Because? RefusalAhead(Product product, DateOnly day)
+    {
+        var key = (product.Id, flagEdges.Count(edge => edge <= day));
+        if (!refusalsAhead.TryGetValue(key, out var refused))
+        {
+            refusalsAhead[key] = refused = Suitability.Judge(product, facts.File.Intake, day).FirstOrDefault(verdict => verdict.Refuses && rule.On(verdict.Because.Rule))?.Because;
+        }
+
+        return refused;
     }
 
     /// <summary>Why a product is not for this client on a day, or null.</summary>
@@ -516,6 +529,7 @@ internal sealed class RampWalk
     private void Restart(Track track, StartActive start, DateOnly day)
     {
         track.Start = start;
+        track.LookAgainOn = null;
         track.EveryDays = track.Kit is null ? 0 : start.EveryDays ?? KitTimes.NewIntervalDays;
         track.Ladder = LadderOf(track);
         track.Stopped = null;
@@ -625,7 +639,7 @@ internal sealed class RampWalk
 
         if (track.Start is null || track.Start.On > day)
         {
-            return Because.Of(RuleBook.NotStarted, ("product", track.Product.Name));
+            return Because.Of(track.Kit is null ? RuleBook.NotStarted : RuleBook.SessionOnly, ("product", track.Product.Name));
         }
 
         if ((restrictions.For(track.Product, day) ?? Peels.Off(track.Product, day) ?? Sunscreenless(track, day)) is { } because)

@@ -40,6 +40,9 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public Because? NotSooner { get; set; }
     public int EveryDays { get; set; }
 
+    /// <summary>When no evening was to be found for long, the day on which it is looked for again.</summary>
+    public DateOnly? LookAgainOn { get; set; }
+
     /// <summary>The latest day of use of which was told on a later day how the skin took it.</summary>
     public DateOnly? ToldOn { get; set; }
 
@@ -151,7 +154,7 @@ internal sealed class Track(Product product, Ladder usual, int index)
         if (resting is null || restingAt != (Held, morning))
         {
             restingAt = (Held, morning);
-            resting = Because.Of(RuleBook.RungFrequency, ("product", Product.Name), ("frequency", Held.InWords(morning)));
+            resting = Because.Of(RuleBook.RungFrequency, ("product", Product.Name), ("frequency", Held.InWords(morning)), ("most", Frequency.MaxPer7Days()));
         }
 
         return resting;

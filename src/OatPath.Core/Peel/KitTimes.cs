@@ -34,7 +34,7 @@ public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDay
 }
 
 /// <summary>Days a product stops before a peel and stays off after it; the evening itself is always without it.</summary>
-/// <remarks>Source: trade convention, strictest end; clay masks with what is done by hand: house default.</remarks>
+/// <remarks>Source: trade convention, strictest end; clay masks with what is done by hand, and no extra on a peel evening: house default.</remarks>
 public readonly record struct PeelStop(int Before, int After)
 {
     /// <summary>The strictest of all roles a product plays, or null for what may stay.</summary>
@@ -68,6 +68,11 @@ public readonly record struct PeelStop(int Before, int After)
         if (product.Kind is ProductKind.SpotTreatment or ProductKind.SpotPatch)
         {
             Add(weak ? new(3, 3) : new(7, 7));
+        }
+
+        if (strictest is null && product.Traits.Use == KindUse.Extra)
+        {
+            Add(new(0, 0));
         }
 
         return strictest;

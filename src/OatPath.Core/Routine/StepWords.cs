@@ -56,6 +56,10 @@ public static class StepWords
         yield return "Face only, not the neck. Afterwards rinse lukewarm, then cold, and pat.";
     }
 
+    /// <summary>How often a step is done by its rung, or how long a kit stays on; null for what is everyday.</summary>
+    public static string? HowOften(Step step, bool morning) =>
+        step.ContactSeconds is { } contact ? $"peel evening, at most {Words.Duration(contact)}" : step.Frequency?.InWords(morning);
+
     private static IEnumerable<string> Apply(Step step)
     {
         yield return step.SkinState switch

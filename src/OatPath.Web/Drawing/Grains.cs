@@ -34,6 +34,11 @@ public static class Grains
             return new("patch", "patch test");
         }
 
+        if (planned.Exists(step => step.ContactSeconds is not null))
+        {
+            return new("sheaf", "peel evening");
+        }
+
         return planned.Count switch
         {
             0 => day[moment].Steps.Any(step => step.Slot is RoutineSlot.Steam or RoutineSlot.Device) ? new("device", "device") : Rest,
@@ -63,6 +68,11 @@ public static class Grains
             return new("mild", $"used, mild reaction{(day.Log.Sting is { } sting ? $", sting {sting}" : "")}");
         }
 
+        if (planned.Exists(step => step.ContactSeconds is not null))
+        {
+            return new("sheaf", "peel, done");
+        }
+
         return used == 1 ? new("grain", "one active, used") : new("two-grains", "two actives, used");
     }
 
@@ -76,7 +86,7 @@ public static class Grains
 
         var morning = day.Morning.Steps.Select(step => step.Key).ToHashSet();
         var evening = day.Evening.Steps.Select(step => step.Key).ToHashSet();
-        var resting = day.Morning.Omitted.Concat(day.Evening.Omitted).Where(omission => omission.Because.Rule.StartsWith("ramp.", StringComparison.Ordinal)).Select(omission => omission.Product).ToHashSet();
+        var resting = day.Morning.Omitted.Concat(day.Evening.Omitted).Where(omission => omission.Because.Rule.StartsWith("ramp.", StringComparison.Ordinal) || omission.Because.Rule.StartsWith("peel.", StringComparison.Ordinal)).Select(omission => omission.Product).ToHashSet();
         foreach (var key in day.Log.Applied)
         {
             if (planned.Exists(step => step.Key == key) || (moment == Moment.Evening && !morning.Contains(key) && !evening.Contains(key) && resting.Contains(key)))

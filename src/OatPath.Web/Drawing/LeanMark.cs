@@ -23,6 +23,7 @@ public static class LeanMark
             "skipped" => $"<path class=\"lean-open\" d=\"{Grain(x)}M{N(x - 2.6)} {N(y + 4)}l5.2 -8\"/>",
             "patch" => $"<circle class=\"lean-open\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"2.6\"/>",
             "device" => $"<path d=\"M{N(x)} {N(y - 6)}l2.6 6l-2.6 6l-2.6 -6z\"/>",
+            "sheaf" => $"<path d=\"{Grain(x)}M{N(x)} {N(y + (reach * 0.8))}l-4.2 -{N(reach * 1.2)}l2 -.8zM{N(x)} {N(y + (reach * 0.8))}l4.2 -{N(reach * 1.2)}l-2 -.8z\"/>",
             "two-grains" => $"<path d=\"{Grain(x - 1.3)}{Grain(x + 1.3)}\"/>",
             "mild" => $"<path d=\"{Grain(x)}\"/><path class=\"lean-bar\" d=\"M{N(x - 2.8)} {N(y)}h5.6\"/>",
             "strong" => $"<path d=\"{Grain(x)}M{N(x - 3)} {N(y - 3)}h6v6h-6z\"/>",

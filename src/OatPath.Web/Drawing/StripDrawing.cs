@@ -8,7 +8,18 @@ namespace OatPath.Web.Drawing;
 public sealed record StripDay(DateOnly Date, double X, Mark Morning, Mark Evening, string Title, bool Ahead, bool Today, bool WeekStart);
 
 /// <summary>A window drawn across the days.</summary>
-public sealed record StripRibbon(string Kind, double X, double Width, double Y, string Word);
+public sealed record StripRibbon(string Kind, double X, double Width, double Y, string Word)
+{
+    /// <summary>As much of the word as has room: all of it, what stands before its comma, its beginning, or nothing.</summary>
+    public string Shown
+    {
+        get
+        {
+            var brief = Word.Split(',')[0];
+            return Width > Word.Length * 6 ? Word : brief != Word && Width > brief.Length * 6 ? brief : Width > 40 ? Word[..Math.Min(Word.Length, (int)(Width / 7))] + "…" : "";
+        }
+    }
+}
 
 /// <summary>A rung of the projected climb: where it would be asked, in words where there is room.</summary>
 public sealed record StripRung(double X, int Lane, string Word, string Title);
@@ -149,6 +160,7 @@ public sealed class StripDrawing
         "care" => $"care until {Words.Day(window.Until!.Value)}",
         "before-treatment" => "stops before treatment",
         "sun" => "strong sun",
+        "peel" => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
         _ => "skin left in peace",
     };
 

@@ -16,7 +16,8 @@ public sealed record WeekCell(DayOfWeek Day, bool Used, bool Never, string Why);
 public sealed record WeekRow(Product Product, bool IsExtra, string Often, IReadOnlyList<WeekCell> Cells, string? Cost);
 
 /// <summary>The seven days ahead as a grid: who has which evening, what is never, which evenings rest.</summary>
-public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRow> Rows, IReadOnlyList<DayOfWeek> Rests)
+/// <param name="Together">The fewest wishes to give up so that all have their rung, in words, or null.</param>
+public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRow> Rows, IReadOnlyList<DayOfWeek> Rests, string? Together)
 {
     public static WeekGrid Of(ClientRecord record, CarePath path, ShapeWeek week)
     {
@@ -37,7 +38,8 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
             rows.Add(new(product, !product.IsActive(), frequency.InWords(morning), [.. days.Select(day => Cell(day, product.Id, never))], cost is null ? null : Words.Say(cost)));
         }
 
-        return new([.. days.Select(day => day.Date)], [.. rows.OrderBy(row => row.IsExtra).ThenBy(row => RoutineSlots.Of(row.Product.Kind)).ThenBy(row => row.Product, ProductOrder.ByContent)], week.RestEvenings);
+        return new([.. days.Select(day => day.Date)], [.. rows.OrderBy(row => row.IsExtra).ThenBy(row => RoutineSlots.Of(row.Product.Kind)).ThenBy(row => row.Product, ProductOrder.ByContent)], week.RestEvenings,
+            path.Warnings.FirstOrDefault(because => because.Rule == RuleBook.WishesTogether) is { } together ? Words.Say(together) : null);
     }
 
     private static WeekCell Cell(DayPath day, string product, IReadOnlyList<DayOfWeek> never)

@@ -73,6 +73,7 @@ public sealed class PhoneView
             {
                 (Moment.Evening, 0) => "A rest evening",
                 (Moment.Morning, 0) => "Good morning",
+                (Moment.Evening, _) when actives.Exists(step => step.ContactSeconds is not null) => "A peel evening",
                 (Moment.Evening, _) when actives.Exists(step => step.Slot == RoutineSlot.Acid) => "An acid evening",
                 (Moment.Evening, _) => "An active evening",
                 _ => "An active morning",

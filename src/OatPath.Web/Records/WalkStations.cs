@@ -26,7 +26,7 @@ public static class WalkStations
             new("Routine", "routine", record.Draft.Shelf.Count == 0 ? "nothing to order" : $"{Steps(path, Moment.Morning)} morning, {Steps(path, Moment.Evening)} evening",
                 record.Draft.Shelf.Count == 0 ? StationState.Quiet : StationState.Done),
             Ramp(path, record),
-            new("Peel", "peel", "none planned", StationState.Quiet),
+            Peel(path),
             new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open", windows.Count == 0 ? StationState.Quiet : StationState.Waits),
             new("Look back", "look-back", path.Reports.Count switch { 0 => "no report yet", 1 => "1 report", var n => $"{n} reports" }, path.Reports.Count == 0 ? StationState.Quiet : StationState.Done),
         ];
@@ -59,11 +59,18 @@ public static class WalkStations
             }, StationState.Waits);
         }
 
-        var running = path.Ladders.Where(ladder => ladder.State is LadderState.Climbing or LadderState.Level or LadderState.PatchTest).ToList();
+        var running = path.Ladders.Where(ladder => ladder.EveryDays is null && ladder.State is LadderState.Climbing or LadderState.Level or LadderState.PatchTest).ToList();
         return new("Ramp", "ramp",
             path.Ladders.Count == 0 ? "no active" : running.Count == 0 ? "nothing started" : running.Exists(ladder => ladder.State == LadderState.PatchTest) ? "patch test" : $"{running[0].Frequency.InWords()}",
             running.Count == 0 ? StationState.Quiet : StationState.Done);
     }
+
+    private static WalkStation Peel(CarePath path) => path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null) switch
+    {
+        null => new("Peel", "peel", "none planned", StationState.Quiet),
+        { NextOn: { } next } => new("Peel", "peel", next == path.Today ? "tonight" : $"next {Words.Day(next)}", StationState.Done),
+        _ => new("Peel", "peel", "no evening found", StationState.Waits),
+    };
 
     private static int Steps(CarePath path, Moment moment) =>
         path.Days.Take(7).Select(day => day[moment].Steps.Count(step => step.Action == StepAction.Apply)).DefaultIfEmpty().Max();

@@ -14,16 +14,22 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeP
     public IActionResult OnGet() => Page();
 
     /// <summary>Ticks a step. The form's own id makes a second press the same tick.</summary>
-    public IActionResult OnPostDone(string step, string key, string half)
+    public IActionResult OnPostDone(string step, string key, string half, int? contact)
     {
         if (Find(step, half) is not { } found || !IsKey(key))
         {
             return Changed();
         }
 
+        if (found.ContactSeconds is not null && contact is not (> 0 and <= CaseCheck.MaxContactSeconds))
+        {
+            TempData["Hint"] = "Choose how long it stayed on; nothing was kept yet.";
+            return Redirect("/my");
+        }
+
         LogEntry entry = found.Action == StepAction.PatchTest
             ? new PatchApplied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product! }
-            : new Applied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Key, Day = View.Day, Moment = View.Moment };
+            : new Applied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Key, Day = View.Day, Moment = View.Moment, ContactSeconds = found.ContactSeconds is null ? null : contact };
         return Keep(entry);
     }
 

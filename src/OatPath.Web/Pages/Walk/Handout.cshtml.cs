@@ -9,7 +9,11 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>The published plan on paper: one sheet for the morning, one for the evening.</summary>
+/// <summary>One sheet: a moment over the days it stands for.</summary>
+/// <param name="Peel">The sheet of a peel evening, which holds nothing that other evenings hold.</param>
+public sealed record HandoutSheet(string Title, Moment Moment, IReadOnlyList<DateOnly> Days, IReadOnlyList<SheetLine> Lines, bool Repair, bool Peel);
+
+/// <summary>The published plan on paper: one sheet for the morning, one for the evening, and one of its own for a peel evening.</summary>
 [Authorize(Policy = People.Roles.Decides)]
 public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider clock) : WalkPage(room)
 {
@@ -20,7 +24,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     public CarePath Path { get; private set; } = null!;
 
     /// <summary>Each moment with all its lines over the next two weeks.</summary>
-    public IReadOnlyList<(Moment Moment, IReadOnlyList<SheetLine> Lines, bool Repair)> Sheets { get; private set; } = [];
+    public IReadOnlyList<HandoutSheet> Sheets { get; private set; } = [];
 
     /// <summary>The phone link's address, only on the sheet that made it.</summary>
     public string? Address { get; private set; }
@@ -51,20 +55,34 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     }
 
     /// <summary>How often a line is done: nothing for what belongs to every day; an active by its rung, with its next days.</summary>
-    public static string WhenOf(SheetLine line, Moment moment)
+    public static string WhenOf(SheetLine line, HandoutSheet sheet)
     {
-        if (line.Days.Count >= Days - 1)
+        if (line.Days.Count >= sheet.Days.Count - 1)
         {
             return "";
         }
 
-        var often = line.Step.Frequency?.InWords(moment == Moment.Morning) is { } words ? $"Only {words}: " : "Only on ";
+        var often = StepWords.HowOften(line.Step, sheet.Moment == Moment.Morning) is { } words ? $"Only {words}: " : "Only on ";
         return $"{often}{string.Join(", ", line.Days.Take(7).Select(day => day.ToString("ddd d", System.Globalization.CultureInfo.InvariantCulture)))}. ";
     }
 
     private void Fill()
     {
         Path = Record.LivePath(days: Days);
-        Sheets = [.. new[] { Moment.Morning, Moment.Evening }.Select(moment => (moment, MomentSheet.Of(Path.Days, moment), Path.Days[0][moment].Repair))];
+        var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
+        var others = Path.Days.Except(peels).ToList();
+        Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];
+        if (peels.Count > 0)
+        {
+            Sheets = [.. Sheets, Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true)];
+        }
     }
+
+    private HandoutSheet Sheet(string title, Moment moment, IReadOnlyList<DayPath> days, bool peel) =>
+        new(title, moment, [.. days.Select(day => day.Date)], MomentSheet.Of(days, moment), !peel && days[0].Date == Path.Days[0].Date && Path.Days[0][moment].Repair, peel);
+
+    private static readonly string[] Counted = ["no", "one", "two", "three"];
+
+    /// <summary>"Print two sheets".</summary>
+    public string PrintWords => $"Print {Counted[Sheets.Count]} sheets";
 }

@@ -1,25 +1,193 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
 using OatPath.Core.Path;
+using OatPath.Core.Peel;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Store;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>Says what the path already knows about peels: what stands in the way, and which products wait for a session.</summary>
-public sealed class PeelModel(RecordRoom room) : WalkPage(room)
+/// <summary>A product that stops for the next peel: its last day before it and its first day after it.</summary>
+public sealed record PeelPause(Product Product, DateOnly LastBefore, DateOnly BackOn);
+
+/// <summary>A peel that was done, as the log tells it.</summary>
+public sealed record PeelDone(DateOnly Day, int? ContactSeconds, DayLog? Felt);
+
+/// <summary>Peel evenings of a kit: planned here, found by the path, and written down when they were done.</summary>
+public sealed class PeelModel(RecordRoom room, IAuthorizationService authorization) : WalkPage(room)
 {
+    private const int ShownDays = 84;
+    private const int DaysBefore = 180;
+
     public override string Station => "Peel";
+
+    /// <summary>What was typed into the form that plans evenings.</summary>
+    [BindProperty]
+    public PeelPlanForm Plan { get; set; } = new();
+
+    public CarePath Path { get; private set; } = null!;
 
     public IReadOnlyList<FlagEffect> InTheWay { get; private set; } = [];
 
+    /// <summary>Kits in use on the shelf, and what else is kept for a session.</summary>
     public IReadOnlyList<Product> Kits { get; private set; } = [];
 
-    public IReadOnlyList<Product> Stops { get; private set; } = [];
+    public IReadOnlyList<Product> KeptAside { get; private set; } = [];
 
-    public void OnGet()
+    /// <summary>The kit that is planned, or null.</summary>
+    public LadderStatus? Course { get; private set; }
+
+    public IReadOnlyList<PeelPause> Pauses { get; private set; } = [];
+
+    public IReadOnlyList<DateOnly> Evenings { get; private set; } = [];
+
+    public IReadOnlyList<PeelDone> Done { get; private set; } = [];
+
+    public void OnGet() => Fill();
+
+    public async Task<IActionResult> OnPostPlanAsync()
     {
-        InTheWay = [.. Record.Draft.Intake.Flags.Where(flag => flag.Covers(Record.Today)).Select(flag => FlagEffect.Of(flag.Kind)).Where(effect => effect.Effect.Contains("peel", StringComparison.OrdinalIgnoreCase)).Distinct()];
-        Kits = [.. Record.Draft.Shelf.Select(item => item.Product).Where(product => product.Kind is ProductKind.WashOffPeel or ProductKind.Neutraliser or ProductKind.PhPrep)];
-        Stops = [.. Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).Where(product => product.Families().Any(family => FamilyTraits.Of(family).StopsBeforePeel))];
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        var start = Plan.ToStart(Record.Today, By);
+        if (Record.Draft.Shelf.Any(item => item.Product.Id == start.Product && item.State == ShelfState.InUse && item.Product.IsKit()))
+        {
+            var found = new List<Problem>();
+            CaseCheck.CheckKit(found, start, Record.Draft, "Plan");
+            Problems.AddRange(found.Select(problem => problem with { Field = problem.Field switch { "Plan.everyDays" => "How often", "Plan.firstOn" => "First evening wished", _ => "Reason" } }));
+        }
+        else
+        {
+            Problems.Add(new("Kit", "choose a kit that is in use on the shelf"));
+        }
+
+        if (Problems.Count > 0 || !Save(Room.Decide(Id, By, (id, now) => start with { Id = id, RecordedAt = now })))
+        {
+            Fill();
+            return Page();
+        }
+
+        Reopen();
+        var status = Record.DraftPath().Ladders.First(ladder => ladder.Product == start.Product);
+        return Back("peel", status switch
+        {
+            { NextOn: { } next } when Plan.FirstOn is { } wished && next > wished => $"{Record.NameOf(start.Product)} is planned. {Words.Day(wished)} cannot be; the nearest evening is {Words.Day(next)}.",
+            { NextOn: { } next } => $"{Record.NameOf(start.Product)} is planned: patch test first, then {Words.Day(next)}.",
+            _ => $"{Record.NameOf(start.Product)} is noted, but no evening can be found yet; see why below.",
+        }, Record.Facts[^1].Id);
+    }
+
+    public async Task<IActionResult> OnPostStopAsync(string product)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        return Keep($"{Record.NameOf(product)} is stopped, at once.", Room.Decide(Id, By, (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product }));
+    }
+
+    /// <summary>Writes down a peel that was done, whoever saw it. What happened is always recordable.</summary>
+    public IActionResult OnPostWrite(string product, DateOnly? day, string? minutes, string? seconds)
+    {
+        if (Record.Product(product) is not { } kit || !kit.IsKit())
+        {
+            return NotFound();
+        }
+
+        if (day is not { } on || on > Record.Today || on < Record.Today.AddDays(-400))
+        {
+            Problems.Add(new("Evening", "give the day it was done, today or earlier"));
+        }
+
+        var contact = Contact(minutes, seconds);
+        if (contact is null or > CaseCheck.MaxContactSeconds)
+        {
+            Problems.Add(new("Time on the skin", "give minutes and seconds, such as 5 and 0"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            Fill();
+            return Page();
+        }
+
+        var id = Fact.NewId();
+        var done = new DateTimeOffset(day!.Value.ToDateTime(new TimeOnly(21, 0)), Record.Zone.GetUtcOffset(day.Value.ToDateTime(new TimeOnly(21, 0))));
+        var at = done < Record.AsOf ? done : Record.AsOf;
+        return Keep($"The peel of {Words.Day(day.Value)} is written down.",
+            Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Record.AsOf, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
+    }
+
+    public int? SuggestedContact => Course?.Rungs[Course.Rung].ContactSeconds;
+
+    private static int? Contact(string? minutes, string? seconds)
+    {
+        static int? Number(string? text) => string.IsNullOrWhiteSpace(text) ? 0 : int.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var number) && number <= 1440 ? number : null;
+        return Number(minutes) is { } m && Number(seconds) is { } s && m + s > 0 ? (m * 60) + s : null;
+    }
+
+    private IActionResult Keep(string done, Fact fact)
+    {
+        if (Save(fact))
+        {
+            return Back("peel", done, fact.Id);
+        }
+
+        Fill();
+        return Page();
+    }
+
+    private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
+
+    private void Fill()
+    {
+        Version = Record.Client.Version;
+        ModelState.Remove(nameof(Version));
+        Path = Record.DraftPath(0, ShownDays);
+        var intake = Record.Draft.Intake;
+        InTheWay = [.. intake.Flags.Where(flag => flag.Covers(Record.Today)).Select(flag => FlagEffect.Of(flag.Kind)).Where(effect => effect.Effect.Contains("peel", StringComparison.OrdinalIgnoreCase)).Distinct()];
+        var inUse = Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
+        Kits = [.. inUse.Where(product => product.IsKit())];
+        KeptAside = [.. inUse.Where(product => product.Kind is ProductKind.Neutraliser or ProductKind.PhPrep)];
+        Plan.Product = Plan.Product.Length == 0 && Kits.Count > 0 ? Kits[^1].Id : Plan.Product;
+        Course = Path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null && ladder.Missing.All(missing => missing.Rule != RuleBook.Replaced));
+        if (Course is not { } course)
+        {
+            return;
+        }
+
+        Evenings = [.. Path.Days.Where(day => day.Evening.Steps.Any(step => step.Product == course.Product && step.ContactSeconds is not null)).Select(day => day.Date)];
+        var strength = KitClass.Of(Record.Product(course.Product)!)!.Strength;
+        if (course.NextOn is { } next)
+        {
+            Pauses = [.. inUse.Select(product => (product, Stop: PeelStop.Of(strength, product))).Where(pair => pair.Stop is not null && !pair.product.IsKit())
+                .Select(pair => new PeelPause(pair.product, next.AddDays(-pair.Stop!.Value.Before - 1), next.AddDays(pair.Stop.Value.After + 1))).OrderBy(pause => pause.LastBefore).ThenBy(pause => pause.Product.Name, StringComparer.Ordinal)];
+        }
+
+        var before = Record.DraftPath(DaysBefore, DaysBefore + 1);
+        Done = [.. Record.Draft.Log.OfType<Applied>().Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore) && !Record.Draft.Log.OfType<Retracted>().Any(back => back.Entry == use.Id)).OrderByDescending(use => use.Day).Take(12)
+            .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log))];
+    }
+}
+
+/// <summary>The form that plans the evenings of a kit.</summary>
+public sealed class PeelPlanForm
+{
+    public string Product { get; set; } = "";
+    public int EveryDays { get; set; } = KitTimes.NewIntervalDays;
+    public DateOnly? FirstOn { get; set; }
+    public string? Reason { get; set; }
+
+    public StartActive ToStart(DateOnly today, string by)
+    {
+        var text = (Reason ?? "").Trim();
+        return new() { Id = "", On = today, By = by, Product = Product, EveryDays = EveryDays, FirstOn = FirstOn, Reason = text.Length > 500 ? text[..500] : text };
     }
 }

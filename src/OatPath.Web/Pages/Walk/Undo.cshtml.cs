@@ -26,7 +26,7 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
     public async Task<IActionResult> OnPostAsync()
     {
         var fact = Record.Facts.FirstOrDefault(found => found.Id == FactId);
-        if (fact is null || fact.Kind is "retract" or "intake" || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is not BottleSeen))
+        if (fact is null || fact.Kind is "retract" or "intake" || (fact.Kind == "log" && !MayGo(CaseAssembly.Body<LogEntry>(fact))))
         {
             return NotFound();
         }
@@ -64,5 +64,8 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
         return Redirect(Target());
     }
 
-    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "care" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
+    /// <summary>What a practitioner wrote down; what a client told stays.</summary>
+    private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
+
+    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
 }

@@ -1,0 +1,148 @@
+using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Path;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Tests;
+
+public sealed class PeelPageTests : IDisposable
+{
+    private readonly TestStudio studio = new();
+
+    private ClientRecord Record(string name) => studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!;
+
+    private string Peel(string name) => $"/clients/{studio.ClientId(name)}/peel";
+
+    private static LadderStatus Kit(CarePath path) => path.Ladders.Single(ladder => ladder.Product == "kiln-peel");
+
+    [Fact]
+    public async Task The_next_evening_stands_there_with_its_contact_and_what_rests_around_it()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get(Peel("Wilmot"));
+
+        Assert.Contains("Next evening: Thu 12 March, at most 8 min on the skin", page.Text, StringComparison.Ordinal);
+        Assert.Contains("Not sooner: Kiln wash-off peel rests: the last peel evening was Thu 26 February", page.Text, StringComparison.Ordinal);
+        var row = page.Page.QuerySelectorAll("table tbody tr").Single(line => line.TextContent.Contains("Chalk cream", StringComparison.Ordinal));
+        Assert.Contains("Sun 8 March", row.TextContent, StringComparison.Ordinal);
+        Assert.Contains("Mon 16 March", row.TextContent, StringComparison.Ordinal);
+        Assert.Contains("5 min on the skin, sting 2", page.Text, StringComparison.Ordinal);
+        Assert.Contains("next Thu 12 March", (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/ramp")).Page.QuerySelector(".stations")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_wish_that_cannot_be_is_answered_with_the_nearest_evening()
+    {
+        using var browser = await studio.SignedIn();
+        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Orla")}/shelf"), "form[action*='handler=Bring']", ("product", "kiln-peel"));
+        Assert.DoesNotContain(Record("Orla").Draft.Decisions.OfType<StartActive>(), start => start.Product == "kiln-peel");
+
+        var page = await browser.Submit(await browser.Get(Peel("Orla")), "form[action*='handler=Plan']", ("Plan.EveryDays", "28"), ("Plan.FirstOn", "2026-03-10"));
+
+        Assert.Contains("Tue 10 March cannot be; the nearest evening is ", page.Text, StringComparison.Ordinal);
+        var status = Kit(Record("Orla").DraftPath());
+        Assert.True(status.NextOn >= new DateOnly(2026, 3, 12), $"{status.NextOn}");
+        Assert.Equal(28, status.EveryDays);
+        Assert.Contains("Not sooner:", page.Text, StringComparison.Ordinal);
+        Assert.Empty(PathAuditor.Audit(Record("Orla").Draft, Record("Orla").Rules, Record("Orla").DraftPath()));
+
+        await browser.Submit(page, ".undo, form[action*='/undo/']");
+        Assert.DoesNotContain(Record("Orla").Draft.Decisions.OfType<StartActive>(), start => start.Product == "kiln-peel");
+    }
+
+    [Theory]
+    [InlineData("Plan.EveryDays", "3", "give 7 to 180 days")]
+    [InlineData("Plan.FirstOn", "2029-01-01", "give a day from the start")]
+    [InlineData("Plan.Product", "chalk-cream", "choose a kit")]
+    public async Task Bad_plans_name_the_field_and_change_nothing(string field, string value, string said)
+    {
+        using var browser = await studio.SignedIn();
+        var before = Record("Wilmot").Facts.Count;
+        var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Plan']", (field, value), ("Plan.Reason", "kept text"));
+
+        Assert.Contains(said, page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal("kept text", page.Page.QuerySelector("#why")!.GetAttribute("value"));
+        Assert.Equal(before, Record("Wilmot").Facts.Count);
+    }
+
+    [Fact]
+    public async Task A_peel_done_in_the_studio_is_written_down_and_can_be_taken_back()
+    {
+        using var browser = await studio.SignedIn();
+        var wrong = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Write']", ("minutes", "five"));
+        Assert.Contains("Time on the skin", wrong.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+
+        var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Write']", ("day", "2026-03-09"), ("minutes", "12"), ("seconds", "30"));
+
+        Assert.Contains("Mon 9 March, 12 min 30 s on the skin", page.Text, StringComparison.Ordinal);
+        Assert.Contains("stayed on for 12 min 30 s on Mon 9 March; at most 8 min was planned", page.Text, StringComparison.Ordinal);
+        Assert.Equal(new DateOnly(2026, 3, 23), Kit(Record("Wilmot").LivePath()).NextOn);
+
+        await browser.Submit(page, "form[action*='/undo/']");
+        Assert.Equal(new DateOnly(2026, 3, 12), Kit(Record("Wilmot").LivePath()).NextOn);
+    }
+
+    [Fact]
+    public async Task An_assistant_writes_peels_down_but_plans_none()
+    {
+        using var browser = await studio.SignedIn("oskar");
+        var page = await browser.Get(Peel("Wilmot"));
+
+        Assert.Null(page.Page.QuerySelector("form[action*='handler=Plan']"));
+        var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        var refused = await browser.Post($"{Peel("Wilmot")}?handler=Plan", [new("__RequestVerificationToken", token), new("Plan.Product", "kiln-peel"), new("Version", "1")], follow: false);
+        Assert.Contains("not-yours", refused.Address, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("written down", (await browser.Submit(page, "form[action*='handler=Write']", ("minutes", "5"))).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task On_the_phone_a_peel_asks_how_long_it_stayed_on_before_it_counts()
+    {
+        studio.Clock.Advance(TimeSpan.FromDays(3));
+        using var phone = await studio.Phone("Wilmot");
+        var page = await phone.Get("/my");
+        Assert.Contains("A peel evening", page.Text, StringComparison.Ordinal);
+        for (var i = 0; i < 10 && page.Page.QuerySelector("#contact") is null; i++)
+        {
+            page = await phone.Submit(page, "form[action*='handler=Done']");
+        }
+
+        Assert.Contains("At most 8 min, then off", page.Text, StringComparison.Ordinal);
+        Assert.Contains("Sting of 5 or more", page.Text, StringComparison.Ordinal);
+        var without = await phone.Submit(page, "form[action*='handler=Done']", ("contact", ""));
+        Assert.Contains("Choose how long it stayed on", without.Text, StringComparison.Ordinal);
+
+        await phone.Submit(without, "form[action*='handler=Done']", ("contact", "480"));
+        var done = Assert.Single(Record("Wilmot").Live.Log.OfType<Applied>(), use => use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12));
+        Assert.Equal(480, done.ContactSeconds);
+    }
+
+    [Fact]
+    public async Task After_a_peel_told_of_on_the_next_day_the_Desk_asks_for_the_next_contact()
+    {
+        studio.Clock.Advance(TimeSpan.FromDays(3));
+        using var browser = await studio.SignedIn();
+        await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Write']");
+        studio.Clock.Advance(TimeSpan.FromDays(1));
+        using var phone = await studio.Phone("Wilmot");
+        await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "2"), ("length", "45"), ("redness", "0"));
+        studio.Clock.Advance(TimeSpan.FromDays(4));
+
+        var desk = await browser.Get("/");
+        Assert.Contains("Kiln wash-off peel: calm", desk.Text, StringComparison.Ordinal);
+        Assert.Contains("Next: 10 min", desk.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Stopping_a_kit_acts_at_once_and_frees_the_others()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Stop']");
+
+        Assert.Equal(HttpStatusCode.OK, page.Status);
+        Assert.Equal(LadderState.Stopped, Kit(Record("Wilmot").LivePath()).State);
+        Assert.Contains(Record("Wilmot").LivePath().Days.Take(4), day => day.Evening.Steps.Any(step => step.Product == "chalk-cream"));
+    }
+
+    public void Dispose() => studio.Dispose();
+}
