@@ -119,7 +119,9 @@ public static class CaseAssembly
             var on = CareDay.Of(fact.RecordedAt, CareDay.FindZone(zone) ?? TimeZoneInfo.Utc);
             if (shelf.ContainsKey(product) && decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= on && (start.RecordedAt ?? fact.RecordedAt) <= fact.RecordedAt).MaxBy(start => start.On) is { } started)
             {
-                yield return new StartActive { Id = $"changed-{fact.Id}", Product = product, On = on, RecordedAt = fact.RecordedAt, By = fact.RecordedBy, BoosterFor = started.BoosterFor, Reason = "its strength or make changed" };
+                // A reason signs a strong kit off, and nobody has given one for what the kit is now.
+                var reason = shelf[product].Product.IsKit() ? "" : "its strength or make changed";
+                yield return new StartActive { Id = $"changed-{fact.Id}", Product = product, On = on, RecordedAt = fact.RecordedAt, By = fact.RecordedBy, BoosterFor = started.BoosterFor, EveryDays = started.EveryDays, Reason = reason };
             }
         }
     }

@@ -19,7 +19,7 @@ public class AuditorTests
         RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
         RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,
         RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum,
-        RuleBook.PeelUnder18, RuleBook.PeelIsotretinoin, RuleBook.PeelFlag, RuleBook.PeelSchool, RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelOff,
+        RuleBook.Illness, RuleBook.PeelUnder18, RuleBook.PeelIsotretinoin, RuleBook.PeelFlag, RuleBook.PeelSchool, RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelOff,
         RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment, RuleBook.PeelTold, RuleBook.PeelAgain);
 
     [Theory]

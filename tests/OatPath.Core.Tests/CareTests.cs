@@ -27,6 +27,26 @@ public class CareTests
     }
 
     [Theory]
+    [InlineData(FlagKind.Illness)]
+    [InlineData(FlagKind.SkinFlare)]
+    [InlineData(FlagKind.ColdSoreActive)]
+    public void After_an_illness_an_active_comes_back_one_rung_lower_and_only_once(FlagKind kind)
+    {
+        var file = Nightly().Flag(kind, Today.AddDays(5), Today.AddDays(9)).Flag(FlagKind.Illness, Today.AddDays(7), Today.AddDays(12)).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 40);
+        var days = path.DaysOf("glycolic");
+
+        Assert.DoesNotContain(days, day => day >= Today.AddDays(5) && day <= Today.AddDays(12));
+        Assert.Equal(Today.AddDays(13), days.First(day => day > Today.AddDays(5)));
+        Assert.Equal(Frequency.EveryOther, path.On(Today.AddDays(13))!.Evening.Steps.Single(step => step.Product == "glycolic").Frequency);
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
+
+    [Fact]
+    public void An_illness_without_an_end_rests_the_actives_until_there_is_one() =>
+        Assert.Empty(Nightly().Flag(FlagKind.Illness, Today).Plan(60).DaysOf("glycolic"));
+
+    [Theory]
     [MemberData(nameof(Kinds))]
     public void A_care_window_is_the_repair_routine_with_sunscreen_and_says_its_end(TreatmentKind kind)
     {

@@ -64,7 +64,7 @@ internal static class RandomCase
     /// <summary>All that a studio might bring in.</summary>
     public static IReadOnlyList<Product> Studio { get; } = [.. Everyday.Select(product => product with { Id = "studio-" + product.Id, Price = 20, ContentMl = 50 }), .. Actives.Select(product => product with { Id = "studio-" + product.Id, Price = 30, ContentMl = 30 })];
 
-    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller, FlagKind.DrySpell];
+    private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller, FlagKind.DrySpell, FlagKind.Illness];
     private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone,
         FlagKind.ImplantedElectronics, FlagKind.Epilepsy, FlagKind.LightSensitiveEyes];
 

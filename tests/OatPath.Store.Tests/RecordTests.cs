@@ -56,6 +56,26 @@ public sealed class RecordTests : IDisposable
     }
 
     [Fact]
+    public void A_kit_that_became_a_strong_one_is_signed_off_anew()
+    {
+        Product Kit(decimal strength, decimal ph) => new() { Id = "kit", Name = "Weir wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, strength)], Ph = ph };
+        var rules = new HouseRules { HomePeels = HomePeels.StrongSignedOff };
+        var client = test.AddClient();
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true } }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", Product = "kit", On = Day.AddDays(-40), AlreadyInUse = true, EveryDays = 21, Reason = "used for months, calm" }));
+        Assert.NotNull(PathPlanner.Plan(Draft(client), rules, null, 60).Ladders.Single().NextOn);
+
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(28, 3.1m) }));
+
+        var draft = Draft(client);
+        var status = PathPlanner.Plan(draft, rules, null, 60).Ladders.Single();
+        Assert.Null(status.NextOn);
+        Assert.Equal(RuleBook.PeelSchool, status.Missing[0].Rule);
+        Assert.Equal(21, draft.Decisions.OfType<StartActive>().Last().EveryDays);
+        Assert.Empty(CaseCheck.Check(draft));
+    }
+
+    [Fact]
     public void A_draft_reaches_the_client_only_when_published()
     {
         var client = test.AddClient();

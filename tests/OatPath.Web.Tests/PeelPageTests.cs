@@ -66,6 +66,25 @@ public sealed class PeelPageTests : IDisposable
     }
 
     [Fact]
+    public async Task A_strong_kit_is_signed_off_with_its_reason_where_the_house_plans_them()
+    {
+        using var browser = await studio.SignedIn();
+        await browser.Submit(await browser.Get("/house"), "form:has(#homePeels)", ("homePeels", "strong-signed-off"));
+        var record = Record("Orla");
+        var room = studio.Services.GetRequiredService<RecordRoom>();
+        var kit = new OatPath.Core.Shelf.Product { Id = "deep", Name = "Weir deep", Kind = OatPath.Core.Shelf.ProductKind.WashOffPeel, Actives = [new(OatPath.Core.Skin.Substance.Glycolic, 28)], Ph = 3.1m };
+        room.Append(record.Client.Id, null, room.Make(record.Client.Id, "shelf", new ShelfItem { Product = kit }, "Maren Holt"));
+
+        var refused = await browser.Submit(await browser.Get(Peel("Orla")), "form[action*='handler=Plan']", ("Plan.Product", "deep"), ("Plan.EveryDays", "7"));
+        Assert.Contains("signed off for this client with its reason", refused.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains("give 14 to 180 days", refused.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+
+        var page = await browser.Submit(refused, "form[action*='handler=Plan']", ("Plan.Product", "deep"), ("Plan.EveryDays", "28"), ("Plan.Reason", "years of peels in the studio, steady"));
+        Assert.Contains("Weir deep is planned", page.Text, StringComparison.Ordinal);
+        Assert.Contains("at most 30 s on the skin", page.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_peel_done_in_the_studio_is_written_down_and_can_be_taken_back()
     {
         using var browser = await studio.SignedIn();

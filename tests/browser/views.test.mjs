@@ -49,7 +49,7 @@ describe('views', () => {
 
   const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link', 'handout', 'start'];
   const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/templates', '/nowhere',
-    ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Orla/ramp?If.What=missed&If.Days=16', '/clients/Dov/routine', '/clients/Sunniva/ramp'];
+    ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Orla/ramp?If.What=missed&If.Days=16', '/clients/Dov/routine', '/clients/Sunniva/ramp', '/clients/Wilmot/peel', '/clients/Wilmot/ramp?weeks=26', '/clients/Wilmot/handout'];
   for (const view of views) {
     test(`${view} is accessible and does not scroll sideways`, async () => {
       await page.goto(studio.origin + view.replace(/clients\/([A-Z]\w+)/, (_, name) => `clients/${clients[name]}`));
@@ -87,12 +87,12 @@ describe('views', () => {
     assert.ok(bottom < 800, `${bottom}`);
   });
 
-  for (const name of ['Orla', 'Sunniva', 'Mirre']) {
+  for (const [name, pages] of [['Orla', 2], ['Sunniva', 2], ['Mirre', 2], ['Wilmot', 3]]) {
     for (const format of ['A4', 'Letter']) {
       test(`the handout of ${name} prints as one ${format} page a moment with nothing cut, readable in grey`, async () => {
         await page.goto(`${studio.origin}/clients/${clients[name]}/handout`);
         const pdf = (await page.pdf({ format })).toString('latin1');
-        assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, 2);
+        assert.equal(pdf.match(/\/Type \/Page\b/g)?.length, pages);
         await page.emulateMedia({ media: 'print' });
         const [width, height] = format === 'A4' ? [703, 1032] : [726, 965]; // the paper less its margins, px
         await page.setViewportSize({ width, height });
@@ -122,6 +122,29 @@ describe('views', () => {
     await page.goto(`${studio.origin}/clients/${clients.Orla}/routine`);
     assert.ok(await page.locator('.half-evening .band').first().isVisible());
     await page.setViewportSize(desk);
+  });
+
+  test('the Strip prints on white with the evening hatched, and without what only a screen needs', async () => {
+    await page.goto(`${studio.origin}/clients/${clients.Wilmot}/ramp?weeks=12`);
+    await page.emulateMedia({ media: 'print' });
+    assert.match(await page.locator('.strip .row-evening').evaluate((e) => getComputedStyle(e).fill), /evening-hatch/);
+    assert.equal(await page.locator('.strip .row-morning').evaluate((e) => getComputedStyle(e).fill), 'rgb(255, 255, 255)');
+    for (const hidden of ['.stations', '.top', 'main form', '.btn']) assert.equal(await page.locator(hidden).first().isVisible(), false, hidden);
+    assert.ok(await page.locator('.strip').isVisible());
+    await page.emulateMedia({ media: null });
+  });
+
+  test('a peel is planned, wished too soon and answered by mouse and by keyboard', async () => {
+    await page.goto(`${studio.origin}/clients/${clients.Ailsa}/shelf?q=kiln`);
+    await page.locator('form:has(input[value="kiln-peel"]) button').first().click();
+    await page.goto(`${studio.origin}/clients/${clients.Ailsa}/peel`);
+    await page.focus('#first');
+    await page.fill('#first', await page.locator('#first').getAttribute('min'));
+    await page.focus('#why');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('text=/cannot be; the nearest evening is|no evening can be found yet/');
+    assert.deepEqual(await violations(page, false), []);
+    assert.ok(await page.locator('.ladder li').count() >= 2);
   });
 
   test('nothing failed on the way and nothing left the app', () => {

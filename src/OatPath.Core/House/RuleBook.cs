@@ -80,6 +80,7 @@ public static class RuleBook
     public const string TreatmentBefore = "care.before";
     public const string TreatmentAfter = "care.after";
     public const string Sunburn = "care.sunburn";
+    public const string Illness = "care.illness";
     public const string StrongSun = "care.strong-sun";
     public const string SunNewActive = "care.sun-no-change";
     public const string Occasion = "care.occasion";
@@ -247,6 +248,7 @@ public static class RuleBook
         new(TreatmentBefore, "Stop before a treatment", "trade convention, strictest end", "Actives stop before the {treatment} on {on:date}."),
         new(TreatmentAfter, "Care after a treatment", "trade convention, strictest end", "After the {treatment} on {on:date}: repair routine and SPF 50 until {until:date}. The clinician's sheet comes first."),
         new(Sunburn, "Nothing active on sunburn", "trade convention", "Sunburn: actives pause until {until:date}."),
+        new(Illness, "Actives rest in an illness", "trade convention for the rung; the rest itself: house default", "{product} rests since {from:date}, until the illness is over; then one rung lower."),
         new(StrongSun, "Pause around strong sun", "trade convention", "Strong sun from {from:date} to {until:date}: acids and retinoids pause 3 days before and during."),
         new(SunNewActive, "Nothing new around strong sun", "trade convention", "No active is started or raised from {from:date} to {until:date}, because of strong sun."),
         new(Occasion, "Skin left in peace before an occasion", "trade convention", "{title} on {on:date}: no irritant in the 3 days before."),

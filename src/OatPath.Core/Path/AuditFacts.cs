@@ -255,7 +255,8 @@ internal sealed class AuditFacts
     {
         var ends = file.Treatments.Where(treatment => Care.TreatmentTimes.Of(treatment.Kind).AfterDays > 0)
             .Select(treatment => treatment.On.AddDays(Care.TreatmentTimes.Of(treatment.Kind).AfterDays))
-            .Concat(file.Intake.Flags.Where(flag => flag.Kind == FlagKind.Sunburn && flag.From is not null).Select(flag => (flag.Until ?? flag.From)!.Value.AddDays(7)));
+            .Concat(file.Intake.Flags.Where(flag => flag.Kind == FlagKind.Sunburn && flag.From is not null).Select(flag => (flag.Until ?? flag.From)!.Value.AddDays(7)))
+            .Concat(file.Intake.Flags.Where(flag => flag.Kind is FlagKind.ColdSoreActive or FlagKind.SkinFlare or FlagKind.Illness && flag.From is not null && flag.Until is not null).Select(flag => flag.Until!.Value));
         return ends.Any(end => end >= after && end < before);
     }
 

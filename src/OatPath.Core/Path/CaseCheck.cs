@@ -69,7 +69,7 @@ public static class CaseCheck
             var flag = intake.Flags[i];
             var field = $"intake.flags[{i}]";
             Need(problems, flag.From is null || flag.Until is null || flag.From <= flag.Until, $"{field}.until", "must not be before its first day");
-            Need(problems, flag.Kind is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller) || flag.From is not null,
+            Need(problems, flag.Kind is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller or FlagKind.Illness) || flag.From is not null,
                 $"{field}.from", "give the day it happened or will happen");
             foreach (var date in new[] { flag.From, flag.Until }.OfType<DateOnly>())
             {
@@ -199,7 +199,6 @@ public static class CaseCheck
 
         var least = KitTimes.Of(kit.Strength).IntervalDays;
         Need(problems, start.EveryDays is null || (start.EveryDays >= least && start.EveryDays <= 180), $"{field}.everyDays", $"give {least} to 180 days for a {(kit.Strength == KitStrength.Weak ? "weak" : "strong")} kit");
-        Need(problems, kit.Strength == KitStrength.Weak || start.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "a strong kit is signed off with its reason, in 3 letters or more");
         Need(problems, start.BoosterFor is null, $"{field}.boosterFor", "a kit is no booster");
         Need(problems, start.FirstOn is null || (start.FirstOn >= start.On && start.FirstOn <= start.On.AddDays(MostDaysAhead)), $"{field}.firstOn", $"give a day from the start to {MostDaysAhead} days after it");
     }

@@ -51,6 +51,11 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
                 return Because.Of(RuleBook.Sunburn, ("until", (flag.Until ?? burned).AddDays(SunNewActive)));
             }
 
+            if (flag.Kind == FlagKind.Illness && flag.From is { } ill && flag.Covers(day) && rule.On(RuleBook.Illness))
+            {
+                return Because.Of(RuleBook.Illness, ("product", product.Name), ("from", ill));
+            }
+
             if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun && product.LightSensitising() != Degree.No && rule.On(RuleBook.StrongSun)
                 && day >= sun.AddDays(-SunPauseBefore) && day <= (flag.Until ?? sun))
             {
@@ -126,6 +131,7 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
     /// <summary>A suspension after which every active comes back one rung lower.</summary>
     public bool DropsARung(DateOnly day) =>
         file.Treatments.Any(treatment => TreatmentTimes.Of(treatment.Kind) is { AfterDays: > 0 } times && day >= treatment.On && day <= treatment.On.AddDays(times.AfterDays))
+        || file.Intake.Flags.Any(flag => flag.Kind is FlagKind.ColdSoreActive or FlagKind.SkinFlare or FlagKind.Illness && flag.From is not null && flag.Covers(day))
         || file.Intake.Flags.Any(flag => flag.Kind == FlagKind.Sunburn && flag.From is { } burned && day >= burned && day <= (flag.Until ?? burned).AddDays(SunNewActive));
 
     /// <summary>Zones an active leaves out on a day.</summary>

@@ -318,6 +318,11 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
                 Report(RuleBook.FlagRepair, date, moment, product, "falls on a repair routine");
             }
 
+            if (flag.Kind == FlagKind.Illness && flag.From is not null && flag.Covers(date))
+            {
+                Report(RuleBook.Illness, date, moment, product, "falls on an illness");
+            }
+
             if (flag.Kind == FlagKind.Sunburn && flag.From is { } burned && date >= burned && date <= (flag.Until ?? burned).AddDays(7))
             {
                 Report(RuleBook.Sunburn, date, moment, product, "falls on sunburn");

@@ -61,9 +61,10 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
     /// <summary>Looks again once a day is placed: a patch test may just have found its day, a peel just been done.</summary>
     public void Settle(DateOnly day)
     {
+        // What was used today counts from tomorrow on.
         foreach (var kit in kits.Where(kit => kit.NextOn != day || facts.WasApplied(kit.Product.Id, day)))
         {
-            Find(kit, day);
+            Find(kit, day.AddDays(1));
         }
     }
 
@@ -79,7 +80,8 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             return null;
         }
 
-        for (var i = peels.Count - 1; i >= 0; i--)
+        // Peels are noted in order of days, so those out of reach end the look back.
+        for (var i = peels.Count - 1; i >= 0 && day <= peels[i].On.AddDays(PeelStop.MostDays); i--)
         {
             var (kit, on) = peels[i];
             if (kit.Product.Id != product.Id && day >= on && StopOf(kit, product) is { } stop && day <= on.AddDays(stop.After))
@@ -90,7 +92,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
         foreach (var kit in kits)
         {
-            if (kit.NextOn is { } on && kit.Product.Id != product.Id && StopOf(kit, product) is { } stop && day >= on.AddDays(-stop.Before) && day <= on)
+            if (kit.NextOn is { } on && day <= on && day >= on.AddDays(-PeelStop.MostDays) && kit.Product.Id != product.Id && StopOf(kit, product) is { } stop && day >= on.AddDays(-stop.Before))
             {
                 return Rests(product, kit, on, stop);
             }
@@ -180,7 +182,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             return;
         }
 
-        for (var on = day; on < day.AddDays(LooksAheadDays); on = on.AddDays(1))
+        for (var on = Soonest(kit, day); on < day.AddDays(LooksAheadDays); on = on.AddDays(1))
         {
             if (Hindered(kit, on, day) is not { } because)
             {
@@ -208,7 +210,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
     ];
 
     /// <summary>Why a kit's next evening is not sooner, seen from a day; null when it is that day's.</summary>
-    public Because? NotSooner(Track kit, DateOnly day) => kit.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day) : null;
+    public Because? NotSooner(Track kit, DateOnly day) => kit.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day.AddDays(1)) : null;
 
     /// <summary>Reasons that no later day of the search would lift.</summary>
     private bool HopelessFor(Because because, DateOnly on) =>
@@ -276,11 +278,30 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             ? null : Because.Of(RuleBook.SunscreenRequired, ("product", kit.Product.Name), ("spf", spf));
     }
 
+    /// <summary>A day before which nothing is free: the search begins there.</summary>
+    private DateOnly Soonest(Track kit, DateOnly day)
+    {
+        var soonest = day;
+        void NotBefore(DateOnly? until) => soonest = until > soonest ? until.Value : soonest;
+        NotBefore(Between(kit).Until);
+        NotBefore(SteadyUntil(kit));
+        NotBefore(kit.Started ? null : kit.Start!.FirstOn);
+        NotBefore(kit.OffUntil);
+        return soonest < day.AddDays(LooksAheadDays) ? soonest : day;
+    }
+
     private Because? Interval(Track kit, DateOnly on)
+    {
+        var (last, until) = Between(kit);
+        return on < until ? Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value)) : null;
+    }
+
+    /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
+    private (DateOnly? Last, DateOnly? Until) Between(Track kit)
     {
         if (!rule.On(RuleBook.PeelInterval))
         {
-            return null;
+            return (null, null);
         }
 
         DateOnly? until = null;
@@ -305,10 +326,13 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             last = passed;
         }
 
-        return on < until ? Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value)) : null;
+        return (last, until);
     }
 
-    private Because? Steady(Track kit, DateOnly on)
+    private Because? Steady(Track kit, DateOnly on) =>
+        on < SteadyUntil(kit) ? Because.Of(RuleBook.PeelSteady, ("product", kit.Product.Name), ("until", SteadyUntil(kit)!.Value)) : null;
+
+    private DateOnly? SteadyUntil(Track kit)
     {
         if (kit.Started || !rule.On(RuleBook.PeelSteady))
         {
@@ -316,7 +340,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         }
 
         var since = walk.LastChange is { } change && change > firstDay ? change : firstDay;
-        return on < since.AddDays(KitTimes.SteadyDays) ? Because.Of(RuleBook.PeelSteady, ("product", kit.Product.Name), ("until", since.AddDays(KitTimes.SteadyDays))) : null;
+        return since.AddDays(KitTimes.SteadyDays);
     }
 
     private Because? Sun(Track kit, DateOnly on)

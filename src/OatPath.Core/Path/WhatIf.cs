@@ -146,7 +146,7 @@ public static class WhatIf
         }
         else if (step.IsActive() && !log.OfType<Applied>().Any(use => use.Product == step.Product && use.Day == date))
         {
-            log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = date, Moment = moment, HappenedAt = at });
+            log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds });
         }
     }
 

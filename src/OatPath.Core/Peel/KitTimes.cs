@@ -37,6 +37,9 @@ public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDay
 /// <remarks>Source: trade convention, strictest end; clay masks with what is done by hand, and no extra on a peel evening: house default.</remarks>
 public readonly record struct PeelStop(int Before, int After)
 {
+    /// <summary>No product stops earlier or stays off longer.</summary>
+    public const int MostDays = 14;
+
     /// <summary>The strictest of all roles a product plays, or null for what may stay.</summary>
     public static PeelStop? Of(KitStrength strength, Product product)
     {

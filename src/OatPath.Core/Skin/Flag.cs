@@ -33,6 +33,7 @@ public enum FlagKind
     CauseBeyondProducts,
     NeverUsedAcid,
     DrySpell,
+    Illness,
 }
 
 /// <summary>One answer with the days and zones it holds for.</summary>
@@ -93,6 +94,7 @@ public sealed record FlagEffect(FlagKind Kind, string Title, string Effect, bool
         new(FlagKind.CauseBeyondProducts, "Cause a product cannot reach", "Say so, promise nothing, suggest whom to ask."),
         new(FlagKind.NeverUsedAcid, "Never used an acid", "Beginner everywhere; patch test first."),
         new(FlagKind.DrySpell, "Dry spell: tight, cold or heated air", "Every active stays at its rung until it is over.", true),
+        new(FlagKind.Illness, "Ill: fever, infection, run down", "Actives rest until it is over and come back one rung lower; no peel.", true),
     ];
 
     public static FlagEffect Of(FlagKind kind) => All[(int)kind];

@@ -60,7 +60,11 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         {
             var found = new List<Problem>();
             CaseCheck.CheckKit(found, start, Record.Draft, "Plan");
-            Problems.AddRange(found.Select(problem => problem with { Field = problem.Field switch { "Plan.everyDays" => "How often", "Plan.firstOn" => "First evening wished", _ => "Reason" } }));
+            Problems.AddRange(found.Select(problem => problem with { Field = problem.Field == "Plan.everyDays" ? "How often" : "First evening wished" }));
+            if (KitClass.Of(Record.Product(start.Product)!) is { Strength: not KitStrength.Weak } && start.Reason.Length < CaseCheck.ShortestReason)
+            {
+                Problems.Add(new("Reason", "a strong kit is signed off for this client with its reason, in 3 letters or more"));
+            }
         }
         else
         {

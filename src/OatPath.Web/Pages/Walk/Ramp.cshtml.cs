@@ -103,7 +103,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         {
             "start" => Decide($"{found.Name} is asked for: patch test first.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
             "booster" when MilderOf(product) is { } milder => Decide($"{found.Name} is asked for as a booster: patch test first, then one evening a week in place of {milder.Name}.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, BoosterFor = milder.Id, Reason = text }),
-            "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, AlreadyInUse = true, Rung = Math.Clamp(rung ?? 0, 0, 4), Reason = text }),
+            "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, AlreadyInUse = true, Rung = Math.Clamp(rung ?? 0, 0, 5), Reason = text }),
             "stop" => Decide($"{found.Name} is stopped, at once.", (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
             "level" => Decide($"{found.Name} stays at this level.", (id, now) => new KeepLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
             "reopen" => Decide($"{found.Name} may climb again.", (id, now) => new ReopenLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
