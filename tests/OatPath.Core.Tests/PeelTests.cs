@@ -81,6 +81,18 @@ public class PeelTests
     }
 
     [Fact]
+    public void A_kit_that_is_asked_for_and_never_planned_is_not_accepted_as_safe()
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Start("kit", Monday).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
+        var idle = path with { Days = [.. path.Days.Select(day => day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.ContactSeconds is null)] } })] };
+
+        Assert.Equal(Monday.AddDays(28), path.DaysOf("kit")[0]);
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+        Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, idle), breach => breach.Rule == "live.first-rung");
+    }
+
+    [Fact]
     public void Contact_climbs_after_a_calm_peel_that_was_told_of_on_the_day_after()
     {
         var path = Peeled(1).Plan(30);
@@ -279,6 +291,17 @@ public class PeelTests
 
         Assert.Equal(Monday.AddDays(3), path.DaysOf("dawn")[0]);
         Assert.True(path.DaysOf("blade")[0] >= Monday.AddDays(3));
+    }
+
+    [Fact]
+    public void What_was_used_out_of_turn_moves_the_peel_even_on_its_own_day()
+    {
+        var dawn = new Product { Id = "dawn", Name = "Dawn drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] };
+        CaseBuilder Built() => Peeled(1).Own(dawn, CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-60), 1);
+
+        Assert.Equal(Monday, Built().Plan(20).DaysOf("kit")[0]);
+        Assert.Equal(Monday.AddDays(3), Built().Use("dawn", Monday.AddDays(-1), Moment.Morning).Plan(20).DaysOf("kit")[0]);
+        Assert.Equal(Monday.AddDays(4), Built().Use("azelaic", Monday, Moment.Morning).Plan(20).DaysOf("kit")[0]);
     }
 
     [Theory]

@@ -244,7 +244,7 @@ internal static class RandomCase
                 else if (step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No) && random.Next(100) < diligence)
                 {
                     used = true;
-                    log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds is { } contact && random.Next(8) > 0 ? contact - random.Next(0, 40) + random.Next(0, 40) : null });
+                    log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds is { } contact && random.Next(8) > 0 ? Math.Max(5, contact + random.Next(-40, 40)) : null });
                 }
             }
         }

@@ -72,9 +72,10 @@ internal sealed class AuditFacts
     public StartActive? StartOf(string product, DateOnly day) =>
         Decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= day).MaxBy(start => start.On);
 
+    public bool InUse(string product) => file.Shelf.Any(item => item.Product.Id == product && item.State == ShelfState.InUse);
+
     /// <summary>Whether a product was started, not stopped since, and is in use on the shelf.</summary>
-    public bool InPlan(string product, DateOnly day) => StartOf(product, day) is { } start
-        && file.Shelf.Any(item => item.Product.Id == product && item.State == ShelfState.InUse)
+    public bool InPlan(string product, DateOnly day) => StartOf(product, day) is { } start && InUse(product)
         && !Decisions.OfType<StopActive>().Any(stop => stop.Product == product && stop.On >= start.On && stop.On <= day);
 
     /// <summary>The ladder a product is on: the usual one as the client's decisions shape it, or the booster's.</summary>

@@ -681,7 +681,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         }
     }
 
-    /// <summary>In an unflagged case a single requested active reaches its first use within its patch test plus 7 days.</summary>
+    /// <summary>In an unflagged case a single requested active reaches its first use within its patch test plus 7 days, a weak kit within the 4 steady weeks plus 7.</summary>
     private void ReachesItsFirstRung()
     {
         var plain = facts.Intake.Flags.Count == 0 && facts.Reports.Count == 0 && facts.File.Treatments.Count == 0 && facts.File.Occasions.Count == 0 && path.Days.Count > 0;
@@ -693,10 +693,13 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
         var product = facts.Products[requested[0].Product];
         var from = requested[0].On > facts.Today ? requested[0].On : facts.Today;
-        var until = from.AddDays(3 + 7);
+        var kit = product.Kind == ProductKind.WashOffPeel;
+        var until = from.AddDays((kit ? 28 : 3) + 7);
         if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || facts.File.Shelf.First(item => item.Product.Id == product.Id).State != ShelfState.InUse
             || Suitability.Judge(product, facts.Intake, from).Any(verdict => verdict.Refuses) || !Enumerable.Range(0, 14).All(ahead => HasSunscreen(from.AddDays(ahead)))
-            || product.Traits.Use is KindUse.Session or KindUse.OnHand)
+            || (product.Traits.Use is KindUse.Session or KindUse.OnHand && !kit)
+            || (kit && (facts.Rules.HomePeels == HomePeels.SalonOnly || KitClass.Of(product)!.Strength != KitStrength.Weak || requested[0].FirstOn is not null
+                || !facts.Products.Values.Any(other => other.IsUsableSunscreen(50, until.AddDays(1)) && facts.InUse(other.Id)))))
         {
             return;
         }

@@ -158,7 +158,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
             foreach (var day in DaysOf(other.Id))
             {
                 // What happened is not the path's fault; what is planned beside it is.
-                if (on >= facts.Today && day < on && day >= on.AddDays(-stop.Before))
+                if (on >= facts.Today && !facts.WasUsed(kit.Id, on) && stop.Before > 0 && day <= on && day >= on.AddDays(-stop.Before))
                 {
                     Report(RuleBook.PeelStops, on, other, $"is used on {day:yyyy-MM-dd}, too near before the peel");
                 }

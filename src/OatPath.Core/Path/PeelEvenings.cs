@@ -51,7 +51,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
         foreach (var product in everyday)
         {
-            if (kits.Count > 0 && Off(product, day) is null)
+            if (kits.Count > 0 && (Off(product, day) is null || facts.WasApplied(product.Id, day)))
             {
                 everydayUse[product.Id] = day;
             }
@@ -411,7 +411,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         Because? found = null;
         foreach (var track in walk.AllTracks)
         {
-            if (track != kit && track.LastPlaced is { } last && last < day)
+            if (track != kit && (UsedOn(track.Product, day) ?? track.LastPlacedBefore(day)) is { } last)
             {
                 Check(track.Product, last);
             }
@@ -419,13 +419,16 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
         foreach (var product in everyday)
         {
-            if (everydayUse.TryGetValue(product.Id, out var last) && last < day)
+            if ((UsedOn(product, day) ?? (everydayUse.TryGetValue(product.Id, out var told) && told < day ? told : null)) is { } last)
             {
                 Check(product, last);
             }
         }
 
         return found;
+
+        // What was ticked on the very day counts; what is only planned on it gives way.
+        DateOnly? UsedOn(Product product, DateOnly date) => date <= facts.Today && facts.WasApplied(product.Id, date) ? date : null;
 
         void Check(Product product, DateOnly last)
         {

@@ -106,6 +106,19 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public Frequency Frequency => Held.Frequency;
     public DateOnly? LastPlaced => placed.Count == 0 ? null : placed[^1];
 
+    public DateOnly? LastPlacedBefore(DateOnly day)
+    {
+        for (var i = placed.Count - 1; i >= 0; i--)
+        {
+            if (placed[i] < day)
+            {
+                return placed[i];
+            }
+        }
+
+        return null;
+    }
+
     /// <summary>The first day it was used, or the first it is planned on from today.</summary>
     public DateOnly? InUseSince(DateOnly today) => UsedOn.Count > 0 ? UsedOn[0] : placed.Exists(day => day >= today) ? placed.Find(day => day >= today) : null;
 
