@@ -104,6 +104,16 @@ public class PeelTests
     }
 
     [Fact]
+    public void A_yes_on_the_day_of_a_peel_holds_whatever_that_evening_is_told_of()
+    {
+        // The auditor once took the peel of the same evening for the one the yes was given on.
+        var file = Did(Peeled(1).StepUp("kit", 1, Monday), "kit", Monday, 480, told: false).Now(Monday.AddDays(1)).Build();
+
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, days: 30)));
+        Assert.Equal(1, PathPlanner.Plan(file, CaseBuilder.Rules, days: 30).Ladders.Single().Rung);
+    }
+
+    [Fact]
     public void A_peel_that_nobody_told_of_asks_for_no_more_contact()
     {
         var path = Did(Peeled(0), "kit", Monday.AddDays(-14), 300, told: false).StepUp("kit", 1, Monday).Plan(30);
@@ -333,6 +343,23 @@ public class PeelTests
 
         Assert.DoesNotContain(path.DaysOf("kit"), day => day.AddDays(7) >= Monday.AddDays(12) && day <= Monday.AddDays(40));
         Assert.Equal(Monday.AddDays(41), path.DaysOf("kit").First(day => day > Monday.AddDays(12)));
+    }
+
+    [Fact]
+    public void A_rung_lost_to_a_treatment_is_lost_even_when_the_peel_it_rested_for_moves_away()
+    {
+        // Found by a made-up client: another start moved the peel, and the serum came back at once, on the rung it should have lost.
+        var serum = new Product { Id = "vitc", Name = "Dawn serum", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.LAscorbic, 10)] };
+        var root = new Product { Id = "root", Name = "Root serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Arbutin, 2)] };
+        var file = CaseBuilder.Basic().Own(serum, CaseBuilder.StrongKit, root).InUse("vitc", Monday.AddDays(-60), 1).Use("vitc", Monday.AddDays(-4), Moment.Morning).Treat(TreatmentKind.Waxing, Monday)
+            .Decide(new StartActive { Id = "k", Product = "strongkit", On = Monday.AddDays(-60), Reason = "signed off", FirstOn = Monday.AddDays(10) }).Patched("strongkit", Monday.AddDays(-60))
+            .Start("root", Monday.AddDays(-2)).Patched("root", Monday.AddDays(-2)).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.StrongKitRules, days: 60);
+
+        var back = path.DaysOf("vitc")[0];
+        Assert.True(back > path.DaysOf("root")[0] && back < Monday.AddDays(10), $"{back}");
+        Assert.Equal(Frequency.EveryOther, path.On(back)!.Morning.Steps.Single(step => step.Product == "vitc").Frequency);
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.StrongKitRules, path));
     }
 
     [Fact]

@@ -53,6 +53,8 @@ public sealed class PeelPageTests : IDisposable
     [Theory]
     [InlineData("Plan.EveryDays", "3", "give 7 to 180 days")]
     [InlineData("Plan.FirstOn", "2029-01-01", "give a day from the start")]
+    [InlineData("Plan.EveryDays", "often", "give whole days")]
+    [InlineData("Plan.FirstOn", "soon", "give a date, or leave it empty")]
     [InlineData("Plan.Product", "chalk-cream", "choose a kit")]
     public async Task Bad_plans_name_the_field_and_change_nothing(string field, string value, string said)
     {

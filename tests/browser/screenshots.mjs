@@ -30,6 +30,7 @@ await at('Perrin', 'start', 'start');
 await at('Orla', 'routine', 'bench');
 await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');
+await at('Wilmot', 'peel', 'peel');
 await at('Perrin', 'publish', 'publish');
 
 await page.goto(`${studio.origin}/clients/${clients.Jory}/link`);

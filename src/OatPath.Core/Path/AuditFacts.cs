@@ -195,7 +195,7 @@ internal sealed class AuditFacts
             {
                 var hold = (LadderOf(product, d) ?? ladder).HoldDays;
                 var calm = Reports.TrueForAll(entry => DayOf(entry.HappenedAt) >= d || entry.Day < since || entry.Day <= d.AddDays(-hold) || entry.Report.Sting < 4 || !UsedOn(product.Id, entry.Day));
-                var enough = ladder.PerUse ? TookItsLastUse(product, d) && UsesBetween(product.Id, since, d) >= 1 : UsesBetween(product.Id, since, d) >= 4;
+                var enough = ladder.PerUse ? TookItsLastUse(product, d) && UsesBetween(product.Id, since, d.AddDays(-1)) >= 1 : UsesBetween(product.Id, since, d) >= 4;
                 if (d.DayNumber - since.DayNumber >= hold && step.Rung == rung + 1 && calm && enough)
                 {
                     rung++;
@@ -207,10 +207,10 @@ internal sealed class AuditFacts
         return Math.Min(rung, ladder.Top);
     }
 
-    /// <summary>Whether the last use of a kit by a day was told of on a later day, and calmly.</summary>
+    /// <summary>Whether the last use of a kit before a day was told of on a later day, and calmly.</summary>
     private bool TookItsLastUse(Product product, DateOnly day)
     {
-        var last = Uses.Where(use => use.Product == product.Id && use.Day <= day).Select(use => (DateOnly?)use.Day).Max();
+        var last = Uses.Where(use => use.Product == product.Id && use.Day < day).Select(use => (DateOnly?)use.Day).Max();
         var told = Reports.Where(entry => last is { } used && entry.Day >= used && entry.Day <= used.AddDays(7)).ToList();
         return told.Exists(entry => DayOf(entry.HappenedAt) > last) && told.TrueForAll(entry => entry.Day != last || entry.Report.Sting < 4);
     }

@@ -583,7 +583,7 @@ internal sealed class RampWalk
         }
 
         var suspended = RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || track.OffUntil >= day
-            || Peels.Off(track.Product, day) is not null || Sunscreenless(track, day) is not null;
+            || Sunscreenless(track, day) is not null;
         if (Reactions.IsRed(day))
         {
             track.RestartHold(day.AddDays(1));
@@ -600,7 +600,8 @@ internal sealed class RampWalk
             track.EnterRung(Math.Max(0, track.Rung - 1), day, Because.Of(RuleBook.DropAfterWindow, ("product", track.Product.Name), ("on", day)));
         }
 
-        if (!track.Active || day > facts.Today)
+        // Resting for a peel is no gap.
+        if (!track.Active || day > facts.Today || Peels.Off(track.Product, day) is not null)
         {
             return;
         }

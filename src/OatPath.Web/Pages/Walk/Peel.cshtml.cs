@@ -55,6 +55,14 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             return Forbid();
         }
 
+        foreach (var (key, field, remedy) in new[] { ("Plan.EveryDays", "How often", "give whole days, such as 14"), ("Plan.FirstOn", "First evening wished", "give a date, or leave it empty") })
+        {
+            if (ModelState.TryGetValue(key, out var entry) && entry.Errors.Count > 0)
+            {
+                Problems.Add(new(field, remedy));
+            }
+        }
+
         var start = Plan.ToStart(Record.Today, By);
         if (Record.Draft.Shelf.Any(item => item.Product.Id == start.Product && item.State == ShelfState.InUse && item.Product.IsKit()))
         {
