@@ -7,6 +7,17 @@ namespace OatPath.Core.Tests;
 
 public class RampTests
 {
+    [Fact]
+    public void Two_actives_that_are_ready_on_one_evening_begin_fourteen_days_apart_even_when_both_families_are_established()
+    {
+        var enzyme = new Shelf.Product { Id = "enzyme", Name = "Fig powder", Kind = Shelf.ProductKind.Enzyme, Actives = [new(Substance.Papain)] };
+        var day = CaseBuilder.Monday;
+        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, enzyme).Established(Family.Aha, day.AddDays(-30)).Established(Family.Enzyme, day.AddDays(-30))
+            .Start("glycolic", day.AddDays(-10)).Patched("glycolic", day.AddDays(-10)).Start("enzyme", day.AddDays(-6)).Patched("enzyme", day.AddDays(-6)).Plan(40);
+
+        Assert.Equal(14, Math.Abs(path.DaysOf("glycolic")[0].DayNumber - path.DaysOf("enzyme")[0].DayNumber));
+    }
+
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
     /// <summary>A glycolic toner whose first evening is a given day, used as planned up to today.</summary>

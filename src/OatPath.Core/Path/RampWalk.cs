@@ -279,6 +279,13 @@ internal sealed class RampWalk
         });
         foreach (var track in candidates)
         {
+            // Another may have begun a moment ago, on this very evening.
+            if (track is { Active: true, Started: false } && lastChange == day && NotReady(track, day) is { } waits)
+            {
+                rest.Add((track, waits));
+                continue;
+            }
+
             if (((track.Kit is null ? Wish(track, day, moment) ?? Spacing(track, day) ?? boosters.Of(track, day) : PeelEvenings.Tonight(track, day)) ?? clashes.Of(track, placed, day, moment)) is { } because)
             {
                 rest.Add((track, because));

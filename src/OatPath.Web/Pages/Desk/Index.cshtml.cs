@@ -88,7 +88,12 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
         foreach (var window in path.Windows.Where(window => window.Until > record.Today && window.Until <= until))
         {
-            yield return (window.Until!.Value, window.Kind == "ease-off" ? "rest days end" : window.Kind == "occasion" ? "an occasion" : "a window ends");
+            yield return (window.Until!.Value, window.Kind switch { "ease-off" => "rest days end", "occasion" => "an occasion", "peel" => "the course of a peel ends", _ => "a window ends" });
+        }
+
+        foreach (var ladder in path.Ladders.Where(ladder => ladder.NextOn > record.Today && ladder.NextOn <= until))
+        {
+            yield return (ladder.NextOn!.Value, "a peel evening");
         }
 
         foreach (var ladder in path.Ladders.Where(ladder => ladder.NextDecision > record.Today && ladder.NextDecision <= until))

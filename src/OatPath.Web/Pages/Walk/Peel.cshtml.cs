@@ -50,7 +50,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostPlanAsync()
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -97,7 +97,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostStopAsync(string product)
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -155,8 +155,6 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         Fill();
         return Page();
     }
-
-    private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
 
     private void Fill()
     {

@@ -39,7 +39,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostStepUpAsync(string product, int rung, string? reason)
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -62,7 +62,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostClearAsync(string reason)
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -81,7 +81,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostDecideAsync(string product, string what, string? reason, int? rung)
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -115,7 +115,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public async Task<IActionResult> OnPostShapeAsync(string product, int? start, int? top, string? hold)
     {
-        if (await Forbidden())
+        if (await MayNotDecide(authorization))
         {
             return Forbid();
         }
@@ -186,8 +186,6 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         Fill();
         return Page();
     }
-
-    private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
 
     private void Fill()
     {

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -38,6 +39,9 @@ public abstract class WalkPage(RecordRoom room) : PageModel
             context.Result = NotFound();
         }
     }
+
+    /// <summary>Whether whoever is signed in may only look, write down and tell.</summary>
+    protected async Task<bool> MayNotDecide(IAuthorizationService authorization) => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
 
     protected void Reopen() => Record = room.Derive(Id)!;
 
