@@ -66,6 +66,9 @@ internal sealed class AuditFacts
 
     public bool UsedOn(string product, DateOnly day) => Uses.Exists(use => use.Product == product && use.Day == day);
 
+    /// <summary>A kit that stays within the weak class; what is not known does not.</summary>
+    public static bool IsWeakKit(Product kit) => kit.AhaPercent() <= 15 && kit.Ph >= 3.5m;
+
     /// <summary>Whether the log has a use of any product on a day.</summary>
     public bool WasUsed(string product, DateOnly day) => Entries<Applied>().Any(use => use.Product == product && use.Day == day);
 
@@ -135,7 +138,7 @@ internal sealed class AuditFacts
         var course = file.Treatments.Any(treatment => Care.TreatmentTimes.Of(treatment.Kind).CourseDays > 0
             && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment.Kind).CourseDays));
         course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
-            && entry.Day <= use.Day.AddDays(Products[use.Product].AhaPercent() <= 15 && Products[use.Product].Ph >= 3.5m ? 7 : 10));
+            && entry.Day <= use.Day.AddDays(IsWeakKit(Products[use.Product]) ? 7 : 10));
         return report.Sting >= 5 || report.Redness >= 3 || (report.Redness >= 1 && report.RednessPast24h)
             || (report.Sting >= 1 && report.StingSeconds > 3600) || ((report.TightOrDry || report.Flaking) && !course);
     }

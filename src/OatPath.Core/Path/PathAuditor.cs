@@ -598,7 +598,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
 
     private bool HasSunscreen(DateOnly date)
     {
-        var peeled = facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && UseDays(kit.Id, date.AddDays(kit.AhaPercent() <= 15 && kit.Ph >= 3.5m ? -7 : -14), date).Count > 0);
+        var peeled = facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && UseDays(kit.Id, date.AddDays(AuditFacts.IsWeakKit(kit) ? -7 : -14), date).Count > 0);
         var spf = peeled || facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(TreatmentTimes.Of(treatment.Kind).SunDays)) ? 50 : facts.Rules.EverydaySpf;
         return facts.File.Shelf.Any(item => item.State == ShelfState.InUse && facts.Products[item.Product.Id].IsUsableSunscreen(spf, date) && !item.Product.Allergens().Any(facts.Intake.Allergies.Contains));
     }

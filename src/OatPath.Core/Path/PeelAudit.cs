@@ -36,7 +36,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
 
     private void PeelMayBe(Product kit, DateOnly on)
     {
-        var weak = IsWeak(kit);
+        var weak = AuditFacts.IsWeakKit(kit);
         var start = facts.StartOf(kit.Id, on);
         if (facts.Rules.HomePeels == HomePeels.SalonOnly || (!weak && (facts.Rules.HomePeels != HomePeels.StrongSignedOff || string.IsNullOrWhiteSpace(start?.Reason))))
         {
@@ -74,7 +74,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
         var start = facts.StartOf(kit.Id, on);
         var before = peels.Where(peel => peel.On < on).Select(peel => (DateOnly?)peel.On).LastOrDefault();
         var done = peels.Count(peel => peel.Kit == kit && peel.On < on);
-        var days = Math.Max(start?.EveryDays ?? 14, IsWeak(kit) && (done >= 3 || start?.AlreadyInUse == true) ? 7 : 14);
+        var days = Math.Max(start?.EveryDays ?? 14, AuditFacts.IsWeakKit(kit) && (done >= 3 || start?.AlreadyInUse == true) ? 7 : 14);
         if (before is { } last && on.DayNumber - last.DayNumber < days)
         {
             Report(RuleBook.PeelInterval, on, kit, $"comes {on.DayNumber - last.DayNumber} days after the peel before it");
@@ -83,7 +83,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
 
     private void IsClearOfSunAndDates(Product kit, DateOnly on)
     {
-        var weak = IsWeak(kit);
+        var weak = AuditFacts.IsWeakKit(kit);
         var course = weak ? 7 : 10;
         foreach (var flag in facts.Intake.Flags.Where(flag => flag.From is not null))
         {
@@ -114,7 +114,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
     private void IsForThisClient(Product kit, DateOnly on)
     {
         bool Has(params FlagKind[] kinds) => facts.Intake.Flags.Any(flag => kinds.Contains(flag.Kind) && flag.Covers(on));
-        var weak = IsWeak(kit);
+        var weak = AuditFacts.IsWeakKit(kit);
         if (facts.Intake.BirthDate is { } born && born.AddYears(18) > on)
         {
             Report(RuleBook.PeelUnder18, on, kit, "is a peel under 18");
@@ -150,7 +150,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
     {
         foreach (var other in facts.Products.Values.Where(other => other.Id != kit.Id && other.Kind != ProductKind.WashOffPeel))
         {
-            if (PeelStop.Of(IsWeak(kit) ? KitStrength.Weak : KitStrength.Strong, other) is not { } stop)
+            if (PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, other) is not { } stop)
             {
                 continue;
             }
@@ -169,12 +169,6 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
                 }
             }
         }
-    }
-
-    private static bool IsWeak(Product kit)
-    {
-        var aha = kit.Actives.Where(active => active.Family == Family.Aha).Sum(active => active.Percent ?? 100);
-        return aha <= 15 && kit.Ph >= 3.5m;
     }
 
     /// <summary>Days a product is used: by the log, and by the path from today on.</summary>

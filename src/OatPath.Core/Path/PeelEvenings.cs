@@ -217,18 +217,10 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         because.Rule is RuleBook.PeelSchool or RuleBook.RedPause or RuleBook.MedicalPause or RuleBook.PatchFirst or RuleBook.Replaced or RuleBook.SunscreenRequired
         || (!walk.FlagsChangeAfter(on) && !DateRules.Contains(because.Rule));
 
-    /// <summary>Why a peel cannot be on an evening as seen from a day, or null.</summary>
-    private Because? Hindered(Track kit, DateOnly on, DateOnly day)
-    {
-        if (kit.Start is null || kit.Stopped is not null)
-        {
-            return kit.Stopped ?? Because.Of(RuleBook.NotStarted, ("product", kit.Product.Name));
-        }
-
-        return School(kit) ?? Newer(kit) ?? Refused(kit, on) ?? walk.RepairReason(on) ?? restrictions.For(kit.Product, on) ?? Resting(kit, on)
+    /// <summary>Why a peel with a kit that is started and not stopped cannot be on an evening as seen from a day, or null.</summary>
+    private Because? Hindered(Track kit, DateOnly on, DateOnly day) => School(kit) ?? Newer(kit) ?? Refused(kit, on) ?? walk.RepairReason(on) ?? restrictions.For(kit.Product, on) ?? Resting(kit, on)
             ?? (kit.NeedsPatch && !kit.Started && rule.On(RuleBook.PatchFirst) && !walk.Patches.IsClear(kit, on) ? Patch(kit, day) : null)
             ?? Wished(kit, on) ?? Interval(kit, on) ?? Steady(kit, on) ?? Sun(kit, on) ?? Near(kit, on) ?? Pigment(kit, on) ?? WeekWishes.Of(walk.Week, kit, on, Moment.Evening) ?? Stops(kit, on, day);
-    }
 
     private static Because? Resting(Track kit, DateOnly on) => kit.OffUntil >= on ? kit.Off : null;
 
