@@ -20,19 +20,22 @@ public class AuditorTests
         RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,
         RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum,
         RuleBook.Illness, RuleBook.PeelUnder18, RuleBook.PeelIsotretinoin, RuleBook.PeelFlag, RuleBook.PeelSchool, RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelOff,
-        RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment, RuleBook.PeelTold);
+        RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment);
 
     [Theory]
     [MemberData(nameof(Rules))]
     public void Taking_a_rule_out_of_the_planner_is_noticed(string rule)
     {
-        var without = new RuleSwitch(rule);
+        // The estimate only holds back, and so would hide what a missing rule lets through.
+        var paper = new RuleSwitch(RuleBook.Tolerance);
+        var without = new RuleSwitch(RuleBook.Tolerance, rule);
         for (var seed = 0; seed < 4000; seed++)
         {
             var rules = seed % 2 == 0 ? CaseBuilder.Rules : CaseBuilder.StrongKitRules;
             var file = RandomCase.Build(new Random(seed), rules);
             if (PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, null, 45, without)).Count > 0)
             {
+                Assert.Empty(PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, null, 45, paper)));
                 return;
             }
         }
@@ -46,15 +49,38 @@ public class AuditorTests
     {
         var built = CaseBuilder.Basic().Own(CaseBuilder.WeakKit, CaseBuilder.Retinol).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-90), Reason = "knows the kit" }).Patched("kit", Monday.AddDays(-90))
             .StepUp("kit", 1, Monday.AddDays(-40)).Start("retinol", Monday.AddDays(-9)).Patched("retinol", Monday.AddDays(-9)).Use("retinol", Monday.AddDays(-6));
-        foreach (var day in new[] { -56, -42, -28, -14 })
+
+        RemovalIsNoticed(RuleBook.PeelAgain, Peels(built, -56, -42, -28, -14).Build());
+    }
+
+    /// <summary>Too rare among random clients: more contact approved while the last peel is still to be told of.</summary>
+    [Fact]
+    public void A_planner_that_raises_the_contact_after_an_untold_peel_is_noticed()
+    {
+        var built = CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-60), Reason = "knows the kit" }).Patched("kit", Monday.AddDays(-60));
+        Peels(built, -42, -28).Log(Peel(-14, "untold")).StepUp("kit", 1, Monday);
+
+        RemovalIsNoticed(RuleBook.PeelTold, built.Build());
+    }
+
+    private static CaseBuilder Peels(CaseBuilder built, params int[] days)
+    {
+        foreach (var day in days)
         {
-            built.Log(new Applied { Id = built.Id(), Product = "kit", Day = Monday.AddDays(day), Moment = Moment.Evening, HappenedAt = CaseBuilder.At(Monday.AddDays(day), 20), ContactSeconds = 300 })
+            built.Log(Peel(day, built.Id()))
                 .Report(Monday.AddDays(day), new CheckIn.SkinReport { Sting = 1, StingSeconds = 10 }, Monday.AddDays(day + 1), 20);
         }
 
-        var file = built.Build();
+        return built;
+    }
+
+    private static Applied Peel(int day, string id) =>
+        new() { Id = id, Product = "kit", Day = Monday.AddDays(day), Moment = Moment.Evening, HappenedAt = CaseBuilder.At(Monday.AddDays(day), 20), ContactSeconds = 300 };
+
+    private static void RemovalIsNoticed(string rule, CaseFile file)
+    {
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, null, 45)));
-        Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, null, 45, new RuleSwitch(RuleBook.PeelAgain))), breach => breach.Rule == RuleBook.Rung);
+        Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, null, 45, new RuleSwitch(rule))), breach => breach.Rule == RuleBook.Rung);
     }
 
     [Fact]

@@ -60,6 +60,21 @@ public sealed class StationTests : IDisposable
     }
 
     [Fact]
+    public async Task A_step_asked_with_an_unsure_estimate_says_so_at_the_desk_and_on_the_ramp()
+    {
+        using var browser = await studio.SignedIn();
+        var record = Record("Jory");
+        var status = record.LivePath().Ladders.Single();
+        var doubt = Drawing.ChanceWords.Doubt(status, record.Rules)!;
+
+        Assert.Contains($"{Drawing.ChanceWords.InHundred(status.ChanceNext!.Value)}, but it is only", doubt, StringComparison.Ordinal);
+        Assert.Contains(doubt, (await browser.Get("/")).Text, StringComparison.Ordinal);
+        Assert.Contains(doubt, (await browser.Get($"/clients/{Id("Jory")}/ramp")).Text, StringComparison.Ordinal);
+        Assert.Null(Drawing.ChanceWords.Doubt(status with { ChanceNext = 0.05 }, record.Rules));
+        Assert.Null(Drawing.ChanceWords.Doubt(status with { Missing = [Core.House.Because.Of(Core.House.RuleBook.Hold)] }, record.Rules));
+    }
+
+    [Fact]
     public async Task What_if_shows_the_other_path_writes_nothing_down_and_says_what_cannot_be_supposed()
     {
         using var browser = await studio.SignedIn();

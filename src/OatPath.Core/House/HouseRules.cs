@@ -39,7 +39,11 @@ public sealed record HouseRules
     public int StepUpUses { get; init; } = 4;
     public int StepUpSharePercent { get; init; } = 70;
 
-    /// <summary>Chance of a strong reaction at a use, in percent, over which a step up waits.</summary>
+    /// <summary>How sure the estimate must be, 0 to 1, that a chance is over its limit before it holds a step up back.</summary>
+    /// <remarks>House default, found in the trial: with more of it strong reactions rise, with less of it steps that would have been borne wait too long.</remarks>
+    public const double SureEnough = 0.6;
+
+    /// <summary>Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.</summary>
     public int StepUpChancePercent { get; init; } = 5;
 
     /// <summary>Days an active rests after a strong reaction.</summary>

@@ -92,6 +92,9 @@ public sealed record LadderStatus
     /// <summary>Estimated chance of a strong reaction at a use of the next rung, 0 to 1; null where there is none to climb to.</summary>
     public double? ChanceNext { get; init; }
 
+    /// <summary>How sure the estimate is, 0 to 1, that <see cref="ChanceNext"/> is over the house's limit; null where there is none.</summary>
+    public double? SureOverNext { get; init; }
+
     /// <summary>Day on which it comes down a rung when it is not used until then, or null where a gap costs nothing now.</summary>
     public DateOnly? DownOn { get; init; }
 

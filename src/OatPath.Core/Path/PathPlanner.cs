@@ -8,7 +8,7 @@ namespace OatPath.Core.Path;
 public static class PathPlanner
 {
     /// <summary>Changes when the same facts could give another path.</summary>
-    public const string EngineVersion = "1.4";
+    public const string EngineVersion = "1.5";
 
     /// <summary>Longest path planned at once, days.</summary>
     public const int MaxDays = 400;

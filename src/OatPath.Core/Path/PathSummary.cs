@@ -85,6 +85,7 @@ internal sealed class PathSummary
             next = Later(soonest, changed.AddDays(rules.ChangeSpacingDays));
         }
 
+        var expected = climbs ? walk.Expects(track, rung + 1, today.AddDays(1)) : null;
         return new()
         {
             Product = track.Product.Id,
@@ -106,7 +107,8 @@ internal sealed class PathSummary
             Planned = track.Planned,
             WorstSting = track.WorstSting,
             NextDecision = next,
-            ChanceNext = climbs && walk.Tolerances.ChanceAt(track, rung + 1, today.AddDays(1)) is { } chance ? Math.Round(chance, 3) : null,
+            ChanceNext = expected is { Chance: var chance } ? Math.Round(chance, 3) : null,
+            SureOverNext = expected is { SureOver: var sure } ? Math.Round(sure, 3) : null,
             Missing = missing,
         };
     }

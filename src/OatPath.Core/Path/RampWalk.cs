@@ -465,16 +465,19 @@ internal sealed class RampWalk
         return missing;
     }
 
-    /// <summary>The step up waits while the estimate finds a strong reaction too likely there.</summary>
+    /// <summary>What the estimate expects on a rung, measured by the house's limit.</summary>
+    public Expected? Expects(Track track, int rung, DateOnly day) => Tolerances.At(track, rung, day, rules.StepUpChancePercent / 100.0);
+
+    /// <summary>The step up waits while the estimate is sure enough that a strong reaction is too likely there.</summary>
     private Because? TooLikely(Track track, DateOnly day)
     {
-        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Tolerances.ChanceAt(track, track.Rung + 1, day) is not { } chance || chance * 100 <= rules.StepUpChancePercent)
+        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Expects(track, track.Rung + 1, day) is not { } expected || expected.SureOver <= HouseRules.SureEnough)
         {
             return null;
         }
 
         return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(MomentOf(track, day) == Moment.Morning)),
-            ("chance", Math.Round(chance * 100)), ("limit", rules.StepUpChancePercent));
+            ("chance", Math.Round(expected.Chance * 100)), ("sure", Math.Round(expected.SureOver * 100)), ("limit", rules.StepUpChancePercent));
     }
 
     /// <summary>Begins the ladders first used on this day, so that a report of the same evening finds them begun.</summary>

@@ -156,8 +156,16 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     }
 
     /// <summary>With a kit a sting of 2 or 3 is what contact feels like, not a sign of its end.</summary>
-    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) =>
-        report.Sting >= 5 || outcome >= Outcome.Stop ? Felt.Strong : track.Kit is not null && report.Sting <= 3 && outcome == Outcome.CarryOn ? Felt.Calm : report.Sting >= 3 || outcome == Outcome.EaseOff ? Felt.Mild : report.Sting == 2 ? Felt.Tingle : Felt.Calm;
+    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) => report.Sting switch
+    {
+        >= 5 => Felt.Strong,
+        _ when outcome >= Outcome.Stop => Felt.Strong,
+        2 or 3 when track.Kit is not null && outcome == Outcome.CarryOn => Felt.Calm,
+        _ when report.Sting >= 3 || outcome == Outcome.EaseOff => Felt.Mild,
+        2 => Felt.Tingle,
+        1 => Felt.Calm,
+        _ => Felt.Nothing,
+    };
 
     private static void Evidence(Track track, CheckedIn entry)
     {

@@ -4,6 +4,11 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Path;
 
+/// <summary>What the estimate expects of one use.</summary>
+/// <param name="Chance">Of a strong reaction, 0 to 1.</param>
+/// <param name="SureOver">How sure it is that the chance is over the house's limit, 0 to 1.</param>
+internal readonly record struct Expected(double Chance, double SureOver);
+
 /// <summary>What each day asked of the skin, and what that lets expect of the next rung.</summary>
 internal sealed class ToleranceRecord(Sensitivity sensitivity)
 {
@@ -18,9 +23,10 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         }
     }
 
-    /// <summary>Chance of a strong reaction at a use on a rung, 0 to 1; null for what asks nothing of the skin.</summary>
+    /// <summary>What is expected of a use on a rung; null for what asks nothing of the skin.</summary>
     /// <param name="day">The day it is asked on; what was used before counts.</param>
-    public double? ChanceAt(Track track, int rung, DateOnly day)
+    /// <param name="limit">The chance of a strong reaction one wants to be under, 0 to 1.</param>
+    public Expected? At(Track track, int rung, DateOnly day, double limit)
     {
         if (track.Load <= 0)
         {
@@ -48,7 +54,8 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         // The other actives go on as in the last 7 days.
         var yesterday = day.AddDays(-1);
         var others = Math.Max(0, Week(yesterday) - (track.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
-        return tolerance.ChanceOfStrong(Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek())));
+        var demand = Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
+        return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
     }
 
     private double Week(DateOnly last)

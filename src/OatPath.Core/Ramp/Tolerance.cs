@@ -5,7 +5,10 @@ namespace OatPath.Core.Ramp;
 /// <summary>How the skin took one use; mildest first.</summary>
 public enum Felt
 {
-    /// <summary>Sting of 0 or 1.</summary>
+    /// <summary>Sting of 0.</summary>
+    Nothing,
+
+    /// <summary>Sting of 1.</summary>
     Calm,
 
     /// <summary>Sting of 2 that fades: what one aims for.</summary>
@@ -25,8 +28,8 @@ public enum Felt
 /// A small estimate of what one skin bears of one active: what the intake lets expect, corrected by every use since. It may hold a step up back and never forces one.
 /// </summary>
 /// <remarks>
-/// Derived, with house constants. A use asks a demand, <see cref="DemandOf"/>. The skin's tolerance is an unknown demand; a use is strong with chance
-/// logistic((ln demand - ln tolerance) / 0.14), at least mild with the same 0.2 further down, at least a tingle 0.4 further down. The prior is a normal distribution of ln tolerance; each use multiplies it by
+/// Derived, with house constants. A use asks a demand, <see cref="DemandOf"/>. The skin's tolerance is an unknown demand, and how alike its evenings turn out is an unknown slope; a use is strong with chance
+/// logistic((ln demand - ln tolerance) / slope), at least mild with the same 0.2 further down, at least a tingle 0.4, felt at all 0.7. The prior is a normal distribution of ln tolerance with each of three slopes as likely; each use multiplies it by
 /// the chance of what was felt, and uses long ago count less. No medical measure.
 /// </remarks>
 public sealed class Tolerance
@@ -34,21 +37,21 @@ public sealed class Tolerance
     private const double Step = 0.05;
     private const int Low = -60;
     private const int High = 140;
+    private const int Count = High - Low + 1;
     private const int Reach = 240;
-    private const double Slope = 0.14;
     private const double MildBand = 0.2;
     private const double TingleBand = 0.4;
+    private const double FeltBand = 0.7;
     private const double PriorSpread = 1;
     private const double HalfLifeDays = 84;
 
-    // The chance of a band between a and b is chance(a) (1 - chance(b)) (1 - exp((b - a) / slope)); so no small difference is ever taken, and worse stays worse.
-    private static readonly double[] LogStrong = Table(difference => LogChance(difference));
-    private static readonly double[] LogNotStrong = Table(difference => LogChance(-difference));
-    private static readonly double[] LogMild = Table(difference => LogChance(difference + MildBand) + LogChance(-difference));
-    private static readonly double[] LogTingle = Table(difference => LogChance(difference + TingleBand) + LogChance(-difference - MildBand));
-    private static readonly double[] LogCalm = Table(difference => LogChance(-difference - TingleBand));
+    /// <summary>How alike evenings turn out, most alike first.</summary>
+    private static readonly double[] Slopes = [0.06, 0.12, 0.2];
 
-    private readonly double[] weight = new double[High - Low + 1];
+    private static readonly double[][][] LogChances = [.. Enum.GetValues<Felt>().Select(felt => Slopes.Select(slope => Table(felt, slope)).ToArray())];
+
+    // One block of tolerances for each slope.
+    private readonly double[] weight = new double[Slopes.Length * Count];
 
     /// <summary>What the intake lets expect, before any use.</summary>
     public Tolerance(Sensitivity sensitivity)
@@ -56,7 +59,7 @@ public sealed class Tolerance
         var middle = Math.Log(sensitivity switch { Sensitivity.Resilient => 80, Sensitivity.Average => 56, Sensitivity.Sensitive => 36, _ => 24 });
         for (var i = 0; i < weight.Length; i++)
         {
-            var z = (((Low + i) * Step) - middle) / PriorSpread;
+            var z = (((Low + (i % Count)) * Step) - middle) / PriorSpread;
             weight[i] = -z * z / 2;
         }
     }
@@ -71,37 +74,61 @@ public sealed class Tolerance
     /// <param name="daysAgo">0 or more; a use counts half after 84 days.</param>
     public void See(double demand, Felt felt, int daysAgo)
     {
-        var table = felt switch { Felt.Calm => LogCalm, Felt.Tingle => LogTingle, Felt.Untold => LogNotStrong, Felt.Mild => LogMild, _ => LogStrong };
         var counts = Math.Pow(0.5, daysAgo / HalfLifeDays);
         var at = (int)Math.Round(Math.Log(demand) / Step);
-        for (var i = 0; i < weight.Length; i++)
+        for (var slope = 0; slope < Slopes.Length; slope++)
         {
-            weight[i] += counts * table[Math.Clamp(at - (Low + i), -Reach, Reach) + Reach];
+            var table = LogChances[(int)felt][slope];
+            for (var i = 0; i < Count; i++)
+            {
+                weight[(slope * Count) + i] += counts * table[Math.Clamp(at - (Low + i), -Reach, Reach) + Reach];
+            }
         }
     }
 
     /// <summary>Chance that a use of a demand brings a strong reaction, 0 to 1.</summary>
-    public double ChanceOfStrong(double demand)
+    public double ChanceOfStrong(double demand) => Mean(demand, chance => chance);
+
+    /// <summary>How sure it is, 0 to 1, that a use of a demand brings a strong reaction with more than a chance.</summary>
+    /// <param name="demand">Over 0.</param>
+    /// <param name="limit">The chance, 0 to 1.</param>
+    public double SureOver(double demand, double limit) => Mean(demand, chance => chance > limit ? 1 : 0);
+
+    private double Mean(double demand, Func<double, double> of)
     {
         var top = weight.Max();
         var at = Math.Log(demand);
-        var (sum, strong) = (0.0, 0.0);
+        var (sum, mean) = (0.0, 0.0);
         for (var i = 0; i < weight.Length; i++)
         {
             var share = Math.Exp(weight[i] - top);
             sum += share;
-            strong += share * Chance(at - ((Low + i) * Step));
+            mean += share * of(1 / (1 + Math.Exp(-(at - ((Low + (i % Count)) * Step)) / Slopes[i / Count])));
         }
 
-        return strong / sum;
+        return mean / sum;
     }
 
-    private static double Chance(double difference) => 1 / (1 + Math.Exp(-difference / Slope));
+    private static double[] Table(Felt felt, double slope) =>
+        [.. Enumerable.Range(-Reach, (2 * Reach) + 1).Select(steps => LogChanceOf(felt, steps * Step, slope))];
 
-    private static double LogChance(double difference) => difference < 0
-        ? (difference / Slope) - Math.Log(1 + Math.Exp(difference / Slope))
-        : -Math.Log(1 + Math.Exp(-difference / Slope));
+    /// <summary>Logarithm of the chance of what was felt, by how far the demand lies over the tolerance.</summary>
+    private static double LogChanceOf(Felt felt, double over, double slope) => felt switch
+    {
+        Felt.Nothing => LogChance(-over - FeltBand, slope),
+        Felt.Calm => LogBetween(over + TingleBand, over + FeltBand, slope),
+        Felt.Tingle => LogBetween(over + MildBand, over + TingleBand, slope),
+        Felt.Untold => LogChance(-over, slope),
+        Felt.Mild => LogBetween(over, over + MildBand, slope),
+        _ => LogChance(over, slope),
+    };
 
-    private static double[] Table(Func<double, double> logChance) =>
-        [.. Enumerable.Range(-Reach, (2 * Reach) + 1).Select(steps => logChance(steps * Step))];
+    /// <summary>Logarithm of chance(high) - chance(low).</summary>
+    /// <remarks>Derived: it equals chance(high) (1 - chance(low)) (1 - exp((low - high) / slope)), so no small difference is ever taken.</remarks>
+    private static double LogBetween(double low, double high, double slope) =>
+        LogChance(high, slope) + LogChance(-low, slope) + Math.Log(1 - Math.Exp((low - high) / slope));
+
+    private static double LogChance(double over, double slope) => over < 0
+        ? (over / slope) - Math.Log(1 + Math.Exp(over / slope))
+        : -Math.Log(1 + Math.Exp(-over / slope));
 }

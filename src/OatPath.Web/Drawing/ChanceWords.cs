@@ -1,3 +1,6 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+
 namespace OatPath.Web.Drawing;
 
 /// <summary>A chance in words, with the number that stands behind them.</summary>
@@ -19,4 +22,10 @@ public static class ChanceWords
         1 => "about 1 use in 100",
         var uses => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"about {uses:0} uses in 100"),
     };
+
+    /// <summary>What to say of a step that may be asked although a strong reaction is expected over the house's limit; null where it is not.</summary>
+    public static string? Doubt(LadderStatus status, HouseRules rules) =>
+        status is { Missing.Count: 0, ChanceNext: { } chance, SureOverNext: { } sure } && chance * 100 > rules.StepUpChancePercent
+            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"There a strong reaction is expected at {InHundred(chance)}, but it is only {sure * 100:0} % sure to be more than {rules.StepUpChancePercent}. Ask how the last uses felt first.")
+            : null;
 }

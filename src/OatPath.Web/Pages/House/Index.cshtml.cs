@@ -213,7 +213,7 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         ("strengthHold", "A strength held before a stronger one, days", rules.StrengthHoldDays, "28 or more."),
         ("stepUpUses", "Uses at a rung before a step up", rules.StepUpUses, "4 or more."),
         ("stepUpShare", "Share of planned uses before a step up, percent", rules.StepUpSharePercent, "70 or more."),
-        ("stepUpChance", "A step up waits over this chance of a strong reaction, in 100 uses", rules.StepUpChancePercent, "5 or less."),
+        ("stepUpChance", "Strong reactions in 100 uses that hold a step up", rules.StepUpChancePercent, $"5 or less. The step waits while it is over {HouseRules.SureEnough * 100:0} % sure to bring more."),
         ("reactionRest", "Rest after a strong reaction, days", rules.ReactionRestDays, "7 or more."),
         ("gapDown", "Days without use that cost a rung", rules.GapDownDays, "14 or fewer."),
         ("gapRestart", "Days without use back to the start", rules.GapRestartDays, "28 or fewer."),
