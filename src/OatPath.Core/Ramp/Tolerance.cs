@@ -1,3 +1,5 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Ramp;
@@ -36,14 +38,18 @@ public sealed class Tolerance
 {
     private const double Step = 0.05;
     private const int Low = -60;
-    private const int High = 140;
-    private const int Count = High - Low + 1;
+
+    // A whole number of vectors, whatever the machine's width.
+    private const int Count = 208;
     private const int Reach = 240;
     private const double MildBand = 0.2;
     private const double TingleBand = 0.4;
     private const double FeltBand = 0.7;
     private const double PriorSpread = 1;
     private const double HalfLifeDays = 84;
+
+    /// <summary>A weight so many logarithms under the largest counts for nothing: all of them together under 1e-10.</summary>
+    private const double Negligible = 30;
 
     /// <summary>How alike evenings turn out, most alike first.</summary>
     private static readonly double[] Slopes = [0.06, 0.12, 0.2];
@@ -75,13 +81,14 @@ public sealed class Tolerance
     public void See(double demand, Felt felt, int daysAgo)
     {
         var counts = Math.Pow(0.5, daysAgo / HalfLifeDays);
-        var at = (int)Math.Round(Math.Log(demand) / Step);
+        var at = Math.Clamp((int)Math.Round(Math.Log(demand) / Step), Low + Count - Reach - 1, Low + Reach);
         for (var slope = 0; slope < Slopes.Length; slope++)
         {
-            var table = LogChances[(int)felt][slope];
-            for (var i = 0; i < Count; i++)
+            var block = MemoryMarshal.Cast<double, Vector<double>>(weight.AsSpan(slope * Count, Count));
+            var chances = MemoryMarshal.Cast<double, Vector<double>>(LogChances[(int)felt][slope].AsSpan(Low - at + Reach, Count));
+            for (var i = 0; i < block.Length; i++)
             {
-                weight[(slope * Count) + i] += counts * table[Math.Clamp(at - (Low + i), -Reach, Reach) + Reach];
+                block[i] += chances[i] * counts;
             }
         }
     }
@@ -101,16 +108,20 @@ public sealed class Tolerance
         var (sum, mean) = (0.0, 0.0);
         for (var i = 0; i < weight.Length; i++)
         {
-            var share = Math.Exp(weight[i] - top);
-            sum += share;
-            mean += share * of(1 / (1 + Math.Exp(-(at - ((Low + (i % Count)) * Step)) / Slopes[i / Count])));
+            if (weight[i] > top - Negligible)
+            {
+                var share = Math.Exp(weight[i] - top);
+                sum += share;
+                mean += share * of(1 / (1 + Math.Exp(-(at - ((Low + (i % Count)) * Step)) / Slopes[i / Count])));
+            }
         }
 
         return mean / sum;
     }
 
+    /// <summary>By how many steps the tolerance lies over the demand, from -240.</summary>
     private static double[] Table(Felt felt, double slope) =>
-        [.. Enumerable.Range(-Reach, (2 * Reach) + 1).Select(steps => LogChanceOf(felt, steps * Step, slope))];
+        [.. Enumerable.Range(-Reach, (2 * Reach) + 1).Select(steps => LogChanceOf(felt, -steps * Step, slope))];
 
     /// <summary>Logarithm of the chance of what was felt, by how far the demand lies over the tolerance.</summary>
     private static double LogChanceOf(Felt felt, double over, double slope) => felt switch
