@@ -63,6 +63,19 @@ public class AuditorTests
         RemovalIsNoticed(RuleBook.PeelTold, built.Build());
     }
 
+    [Fact]
+    public void An_active_whose_every_day_is_wished_away_is_warned_of_and_no_breach()
+    {
+        var never = Enum.GetValues<DayOfWeek>().Where(day => day != DayOfWeek.Saturday).ToArray();
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-30), 0)
+            .Decide(new ShapeWeek { Id = "week", On = Monday.AddDays(-40), RestEvenings = [DayOfWeek.Saturday], Never = [new("glycolic", never)] }).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, null, 45);
+
+        Assert.Contains(path.Warnings, warning => warning.Rule == RuleBook.WishShort);
+        Assert.Empty(path.DaysOf("glycolic"));
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
+
     private static CaseBuilder Peels(CaseBuilder built, params int[] days)
     {
         foreach (var day in days)

@@ -195,11 +195,16 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
     }
 
     /// <summary>The week agreed last, by the day it came into force and then by when it was written down.</summary>
+    private ShapeWeek? WeekOn(DateOnly day) => facts.Decisions.OfType<ShapeWeek>().Where(shape => shape.On <= day)
+        .OrderBy(shape => shape.On).ThenBy(shape => shape.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(shape => shape.Id, StringComparer.Ordinal).LastOrDefault();
+
+    /// <summary>The client's own wishes leave a product no day of the week.</summary>
+    private bool WishedAway(Product product, DateOnly day) => WeekOn(day) is { } week
+        && Enum.GetValues<DayOfWeek>().All(weekday => week.RestEvenings.Contains(weekday) || week.Never.Any(never => never.Product == product.Id && never.Days.Contains(weekday)));
+
     private void WeekIsKept(Product product, DateOnly day, Moment moment)
     {
-        var week = facts.Decisions.OfType<ShapeWeek>().Where(shape => shape.On <= day)
-            .OrderBy(shape => shape.On).ThenBy(shape => shape.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(shape => shape.Id, StringComparer.Ordinal).LastOrDefault();
-        if (week is null)
+        if (WeekOn(day) is not { } week)
         {
             return;
         }
@@ -695,7 +700,7 @@ internal sealed class PathAudit(AuditFacts facts, CarePath path)
         var from = requested[0].On > facts.Today ? requested[0].On : facts.Today;
         var kit = product.Kind == ProductKind.WashOffPeel;
         var until = from.AddDays((kit ? 28 : 3) + 7);
-        if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || facts.File.Shelf.First(item => item.Product.Id == product.Id).State != ShelfState.InUse
+        if (path.Days[0].Date > facts.Today || path.Days[^1].Date < until || WishedAway(product, until) || facts.File.Shelf.First(item => item.Product.Id == product.Id).State != ShelfState.InUse
             || Suitability.Judge(product, facts.Intake, from).Any(verdict => verdict.Refuses) || !Enumerable.Range(0, 14).All(ahead => HasSunscreen(from.AddDays(ahead)))
             || (product.Traits.Use is KindUse.Session or KindUse.OnHand && !kit)
             || (kit && (facts.Rules.HomePeels == HomePeels.SalonOnly || KitClass.Of(product)!.Strength != KitStrength.Weak || requested[0].FirstOn is not null
