@@ -1,3 +1,4 @@
+using OatPath.Core.Audit;
 using OatPath.Core.Path;
 
 namespace OatPath.Cli;

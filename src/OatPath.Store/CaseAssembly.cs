@@ -26,8 +26,9 @@ public static class CaseAssembly
     /// <summary>Facts that wait for the next publication.</summary>
     public static IReadOnlyList<Fact> Waiting(IReadOnlyList<Fact> facts)
     {
-        var gone = Retracted(facts, _ => true);
-        return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
+        var ids = facts.ToDictionary(fact => fact.Id);
+        var gone = Retracted(facts, ids, _ => true);
+        return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact, ids) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
     }
 
     /// <summary>A fact's body. Facts never change, so what was read once is kept until the cache is full and thrown away.</summary>
@@ -44,17 +45,18 @@ public static class CaseAssembly
             Read.Clear();
         }
 
-        var read = JsonSerializer.Deserialize<T>(fact.Body, CaseJson.Compact)!;
+        var read = CaseJson.ReadStored<T>(fact.Body);
         Read[fact.Id] = read;
         return read;
     }
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 
-    /// <summary>Decisions and shelf changes wait for publication; what happened, safety answers, stops and clearings do not.</summary>
-    private static bool NeedsPublishing(Fact fact) => fact.Kind switch
+    /// <summary>Decisions and shelf changes wait for publication; what happened, safety answers, stops and clearings do not. Taking back what acts at once acts at once.</summary>
+    private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) => fact.Kind switch
     {
-        "shelf" or "shelf-removed" or "retract" or "intake" => true,
+        "retract" => !(fact.Supersedes is { } id && all.TryGetValue(id, out var target) && target.Kind != "retract" && !NeedsPublishing(target, all)),
+        "shelf" or "shelf-removed" or "intake" => true,
         "decision" => Body<Decision>(fact) is not (ClearRed or StopActive),
         _ => false,
     };
@@ -62,34 +64,31 @@ public static class CaseAssembly
     private static bool UndoesADraft(Fact fact, IReadOnlyList<Fact> facts) =>
         fact.Kind == "retract" && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
 
-    private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Func<Fact, bool> counts) =>
-        [.. facts.Where(fact => fact.Kind == "retract" && fact.Supersedes is not null && counts(fact)).Select(fact => fact.Supersedes!)];
+    /// <summary>What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log.</summary>
+    private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Dictionary<string, Fact> all, Func<Fact, bool> counts) =>
+        [.. facts.Where(fact => fact.Kind == "retract" && fact.Supersedes is { } id && !(all.TryGetValue(id, out var target) && target.Kind == "log" && Body<LogEntry>(target) is CheckedIn) && counts(fact)).Select(fact => fact.Supersedes!)];
 
     private static CaseFile Build(IReadOnlyList<Fact> all, DateTimeOffset asOf, string zone, bool clientView)
     {
-        // A phone may take its own tick back at once; taking a decision back waits like any other change.
         var facts = all.Where(fact => fact.RecordedAt <= asOf).ToList();
         var ids = facts.ToDictionary(fact => fact.Id);
-        var gone = Retracted(facts, fact => !clientView || fact.Published || (ids.TryGetValue(fact.Supersedes!, out var target) && target.Kind == "log"));
+        var gone = Retracted(facts, ids, fact => !clientView || fact.Published || !NeedsPublishing(fact, ids));
         var live = facts.Where(fact => !gone.Contains(fact.Id)).ToList();
-        var used = live.Where(fact => !clientView || fact.Published || !NeedsPublishing(fact)).ToList();
+        var used = live.Where(fact => !clientView || fact.Published || !NeedsPublishing(fact, ids)).ToList();
         var shelf = new Dictionary<string, ShelfItem>();
-        var changes = new List<(string Product, Fact Fact)>();
+        var left = new Dictionary<string, ShelfItem>();
         foreach (var fact in used)
         {
             if (fact.Kind == "shelf")
             {
                 var item = Body<ShelfItem>(fact);
-                if (shelf.TryGetValue(item.Product.Id, out var before) && !SameFormula(before.Product, item.Product))
-                {
-                    changes.Add((item.Product.Id, fact));
-                }
-
-                shelf[item.Product.Id] = item;
+                var before = shelf.GetValueOrDefault(item.Product.Id) ?? left.GetValueOrDefault(item.Product.Id);
+                shelf[item.Product.Id] = before is null ? item : item with { Was = Grown(before, item.Product, fact.RecordedAt) };
             }
-            else if (fact.Kind == "shelf-removed")
+            else if (fact.Kind == "shelf-removed" && shelf.Remove(Body<string>(fact), out var removed))
             {
-                shelf.Remove(Body<string>(fact));
+                // What comes back under the same id is compared with what left.
+                left[removed.Product.Id] = removed;
             }
         }
 
@@ -102,28 +101,18 @@ public static class CaseAssembly
             Zone = zone,
             Intake = IntakeOf(live, used, clientView),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
-            Decisions = [.. decisions, .. Restarts(changes, decisions, shelf, zone)],
+            Decisions = decisions,
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>)],
             Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
             Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
         };
     }
 
-    private static bool SameFormula(Product one, Product other) => one.Kind == other.Kind && one.Ph == other.Ph && one.Actives.SequenceEqual(other.Actives);
-
-    /// <summary>Another strength or brand under the same name begins anew: patch test, first rung.</summary>
-    private static IEnumerable<Decision> Restarts(List<(string Product, Fact Fact)> changes, List<Decision> decisions, Dictionary<string, ShelfItem> shelf, string zone)
+    /// <summary>The former formulas of a product, with the one before where it differs: a change is a new start.</summary>
+    private static IReadOnlyList<FormerFormula> Grown(ShelfItem before, Product now, DateTimeOffset at)
     {
-        foreach (var (product, fact) in changes)
-        {
-            var on = CareDay.Of(fact.RecordedAt, CareDay.FindZone(zone) ?? TimeZoneInfo.Utc);
-            if (shelf.ContainsKey(product) && decisions.OfType<StartActive>().Where(start => start.Product == product && start.On <= on && (start.RecordedAt ?? fact.RecordedAt) <= fact.RecordedAt).MaxBy(start => start.On) is { } started)
-            {
-                // A reason signs a strong kit off, and nobody has given one for what the kit is now.
-                var reason = shelf[product].Product.IsKit() ? "" : "its strength or make changed";
-                yield return new StartActive { Id = $"changed-{fact.Id}", Product = product, On = on, RecordedAt = fact.RecordedAt, By = fact.RecordedBy, BoosterFor = started.BoosterFor, EveryDays = started.EveryDays, Reason = reason };
-            }
-        }
+        var former = FormerFormula.Of(before.Product, at);
+        return former.IsSame(now) ? before.Was : [.. before.Was, former];
     }
 
     private static Intake IntakeOf(List<Fact> live, List<Fact> used, bool clientView)

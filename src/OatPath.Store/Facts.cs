@@ -14,7 +14,7 @@ public sealed record Fact(
 /// <summary>The append-only record.</summary>
 public sealed class Facts(Database database)
 {
-    /// <summary>Adds facts of one client in one durable step and raises the client's version.</summary>
+    /// <summary>Adds facts of one client in one durable step. What is decided raises the client's version; what merely happened does not, so that a client's ticks refuse nobody's decision.</summary>
     /// <param name="version">Version the caller saw, or null where the order of saving does not matter (a tick, a check-in).</param>
     /// <returns>False when a fact with the same id was there already, as when a phone sends twice; then nothing is written.</returns>
     /// <exception cref="ConflictException">Somebody else saved in the meantime.</exception>
@@ -29,7 +29,11 @@ public sealed class Facts(Database database)
             return false;
         }
 
-        Clients.Touch(connection, clientId, version);
+        if (version is not null)
+        {
+            Clients.Touch(connection, clientId, version);
+        }
+
         foreach (var fact in facts)
         {
             connection.Run(

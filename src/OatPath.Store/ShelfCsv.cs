@@ -27,7 +27,7 @@ public static class ShelfCsv
     public static IReadOnlyList<string> Headers { get; } =
     [
         "id", "name", "line", "kind", "actives", "ph", "dispenser", "content_ml", "pieces", "unit_ml", "amount", "spf", "broad_spectrum", "matt", "strong_sulphate",
-        "contains", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
+        "contains", "made_for", "charge", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
     ];
 
     public static string Write(IEnumerable<Product> products)
@@ -180,6 +180,8 @@ public static class ShelfCsv
         yield return YesNo(product.Matt);
         yield return YesNo(product.StrongSulphate);
         yield return string.Join(" + ", product.Contains.Select(EnumName.Of));
+        yield return product.MadeFor is { } device ? EnumName.Of(device) : "";
+        yield return product.Charge is { } charge ? EnumName.Of(charge) : "";
         yield return YesNo(product.AlcoholNearTop);
         yield return YesNo(product.HeavyOil);
         yield return YesNo(product.ShakeFirst);
@@ -235,6 +237,8 @@ public static class ShelfCsv
                 Matt = Yes("matt"),
                 StrongSulphate = Yes("strong_sulphate"),
                 Contains = [.. Contains()],
+                MadeFor = Named<ProductKind>("made_for"),
+                Charge = Named<GelCharge>("charge"),
                 AlcoholNearTop = Yes("alcohol_near_top"),
                 HeavyOil = Yes("heavy_oil"),
                 ShakeFirst = Yes("shake_first"),
@@ -262,6 +266,7 @@ public static class ShelfCsv
             "contentMl" => "content_ml",
             "unitMl" => "unit_ml",
             "monthsGood" => "months_good",
+            "madeFor" => "made_for",
             var other => other.Split('[', '.')[0],
         };
 

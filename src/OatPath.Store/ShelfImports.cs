@@ -85,7 +85,7 @@ public sealed class ShelfImports(Database database)
             return ((int, int)?)null;
         }
 
-        var before = JsonSerializer.Deserialize<List<Before>>(connection.Query("SELECT before FROM shelf_import WHERE id = $1", row => row.GetString(0), id)[0], CaseJson.Compact)!;
+        var before = CaseJson.ReadStored<List<Before>>(connection.Query("SELECT before FROM shelf_import WHERE id = $1", row => row.GetString(0), id)[0]);
         var put = 0;
         foreach (var row in before)
         {

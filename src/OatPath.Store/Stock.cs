@@ -49,6 +49,33 @@ public sealed class Stock(Database database)
             ? ((long, string)?)(Move(connection, product, from.Batch, -1, "dispensed", client, at, by), from.Batch)
             : null);
 
+    /// <summary>Notes which fact brought a dispensed unit onto a client's shelf.</summary>
+    public void Tie(long move, string factId) => database.Write(connection => connection.Run("UPDATE stock_move SET fact_id = $2 WHERE id = $1 AND kind = 'dispensed'", move, factId));
+
+    /// <summary>Brings back every unit that left with one of these facts. Twice is once.</summary>
+    public void BringBack(IEnumerable<string> factIds, string client, DateTimeOffset at, string by)
+    {
+        foreach (var move in factIds.Distinct().SelectMany(Moved))
+        {
+            BringBack(move.Id, client, at, by);
+        }
+    }
+
+    /// <summary>A fact that was taken back is written again: its unit leaves again, as long as there is one of that batch.</summary>
+    public void TakeAgain(string undone, string again, string client, DateTimeOffset at, string by)
+    {
+        foreach (var (_, product, batch) in Moved(undone))
+        {
+            if (Dispense(product, batch, client, at, by) is { } taken)
+            {
+                Tie(taken.Move, again);
+            }
+        }
+    }
+
+    private List<(long Id, string Product, string Batch)> Moved(string factId) => database.Read(connection => connection.Query(
+        "SELECT id, product_id, batch FROM stock_move WHERE fact_id = $1", row => (row.GetInt64(0), row.GetString(1), row.GetString(2)), factId));
+
     /// <summary>Undoes a dispensing to a client: the unit goes back. Twice is once.</summary>
     public void BringBack(long move, string client, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
         """

@@ -9,7 +9,7 @@ public sealed class Studio(Database database)
 {
     public (HouseRules Rules, long Version) Current() => database.Read(connection => connection.Query(
         "SELECT rules, row_version FROM studio WHERE id = 1",
-        row => (JsonSerializer.Deserialize<HouseRules>(row.GetString(0), CaseJson.Compact)!, row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L)));
+        row => (CaseJson.ReadStored<HouseRules>(row.GetString(0)), row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L)));
 
     /// <exception cref="ConflictException">Somebody else changed them in the meantime.</exception>
     public void Save(HouseRules rules, long version, string by, DateTimeOffset at) => database.Write(connection =>

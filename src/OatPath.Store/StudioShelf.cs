@@ -63,5 +63,5 @@ public sealed class StudioShelf(Database database)
     internal static string Write(Product product) => JsonSerializer.Serialize(product, CaseJson.Compact);
 
     internal static StudioProduct Read(SqliteDataReader row) =>
-        new(JsonSerializer.Deserialize<Product>(row.GetString(0), CaseJson.Compact)!, row.GetInt64(1), row.GetInt64(2) == 1);
+        new(CaseJson.ReadStored<Product>(row.GetString(0)), row.GetInt64(1), row.GetInt64(2) == 1);
 }

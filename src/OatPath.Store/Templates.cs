@@ -28,5 +28,5 @@ public sealed class Templates(Database database)
         connection.Run("UPDATE OR IGNORE regimen_template SET archived = $2 WHERE id = $1", id, archived ? 1 : 0) == 1);
 
     private static StoredTemplate Read(SqliteDataReader row) =>
-        new(row.GetString(0), JsonSerializer.Deserialize<RegimenTemplate>(row.GetString(1), CaseJson.Compact)!, row.Instant(2), row.GetString(3));
+        new(row.GetString(0), CaseJson.ReadStored<RegimenTemplate>(row.GetString(1)), row.Instant(2), row.GetString(3));
 }

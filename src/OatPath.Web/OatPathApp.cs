@@ -4,6 +4,9 @@ using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.Extensions.DependencyInjection.Extensions;
+using Microsoft.Extensions.FileProviders;
+using OatPath.Core.Path;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Demo;
@@ -26,7 +29,12 @@ public static class OatPathApp
             ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
             ContentRootPath = AppContext.BaseDirectory,
             WebRootPath = WebRoot(),
+            Args = ["--hostBuilder:reloadConfigOnChange=false"],
         });
+
+        // Files ship with the program and do not change, and a small machine may have no file watcher to spare.
+        builder.Environment.WebRootFileProvider = new PhysicalFileProvider(builder.Environment.WebRootPath) { UsePollingFileWatcher = true, UseActivePolling = true };
+        builder.Environment.ContentRootFileProvider = new PhysicalFileProvider(builder.Environment.ContentRootPath) { UsePollingFileWatcher = true, UseActivePolling = true };
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -71,6 +79,7 @@ public static class OatPathApp
         services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
         services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<ShelfSearch>();
         services.AddSingleton<Store.People>();
+        services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
         if (clock is null && options.Demo)
         {

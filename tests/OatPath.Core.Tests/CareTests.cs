@@ -1,3 +1,4 @@
+using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Path;

@@ -103,6 +103,22 @@ internal sealed class CaseBuilder
         return this;
     }
 
+    /// <summary>Uses a product on each day on which it is planned, as seen that evening.</summary>
+    public CaseBuilder Follow(string product, DateOnly from, DateOnly until)
+    {
+        var now = asOf;
+        for (var day = from; day < until; day = day.AddDays(1))
+        {
+            if (Now(day).Plan(1).DaysOf(product).Contains(day))
+            {
+                Use(product, day);
+            }
+        }
+
+        asOf = now;
+        return this;
+    }
+
     public CaseBuilder Report(DateOnly about, SkinReport report, DateOnly? given = null, int hour = 21, int minute = 30)
     {
         log.Add(new CheckedIn { Id = Id(), Day = about, Report = report, HappenedAt = At(given ?? about, hour, minute) });

@@ -1,3 +1,4 @@
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Ramp;

@@ -133,8 +133,68 @@ public sealed class ClientLadderTests
             Assert.Equal((4m, 300), (step.Amount!.Count, step.WaitSeconds));
         }
 
-        var later = builder.Use(Stronger.Id, evenings[0]).Now(evenings[0].AddDays(1)).Plan(28);
-        Assert.All(later.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == Stronger.Id), step => Assert.Equal(5m, step.Amount!.Count));
+        builder.Use(Stronger.Id, evenings[0]);
+        Assert.Equal(4, Units(builder.Now(evenings[0].AddDays(1))));
+        Assert.Equal(5, Units(builder.Report(evenings[0], new SkinReport { Sting = 1, StingSeconds = 10 }, evenings[0].AddDays(1), 8).Now(evenings[0].AddDays(1))));
+    }
+
+    /// <summary>Units of every booster evening ahead; they are all alike until the next use.</summary>
+    private static decimal Units(CaseBuilder builder) => builder.Plan(28).Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == Stronger.Id).Select(step => step.Amount!.Count).Distinct().Single();
+
+    /// <param name="stings">Told of one booster evening after the other.</param>
+    [Theory]
+    [InlineData(new[] { 2 }, 4)]
+    [InlineData(new[] { 1, 4 }, 5)]
+    [InlineData(new[] { 1, 5 }, 4)]
+    [InlineData(new[] { 5 }, 3)]
+    [InlineData(new[] { 5, 5, 1 }, 3)]
+    public void A_booster_goes_up_and_down_by_units(int[] stings, int units)
+    {
+        var (builder, next) = Boosted(stings);
+
+        Assert.Equal(units, Units(builder));
+        Assert.Empty(Audit.PathAuditor.Audit(builder.Build(), Rules, builder.Plan(28)));
+        Assert.True(next > Monday);
+    }
+
+    [Fact]
+    public void A_booster_not_borne_at_two_units_stops_and_asks()
+    {
+        var (builder, _) = Boosted([5, 5, 5]);
+
+        Assert.Empty(builder.Plan(28).DaysOf(Stronger.Id));
+        Assert.Contains(builder.Plan(1).Questions, question => question.Kind == QuestionKind.StoppedAtEntry && question.Product == Stronger.Id);
+    }
+
+    [Fact]
+    public void A_booster_evening_adds_its_load_to_the_day()
+    {
+        var (builder, _) = Boosted([]);
+        var path = builder.Plan(28);
+        var evening = path.DaysOf(Stronger.Id)[0];
+
+        Assert.Equal(Ramp.LoadIndex.Of(Stronger), path.On(evening)!.Load);
+        Assert.True(path.On(evening)!.Load > path.Days.Where(day => day.Evening.Has(Mild.Id)).Max(day => day.Load));
+    }
+
+    private static (CaseBuilder Builder, DateOnly Now) Boosted(int[] stings)
+    {
+        var start = Monday.AddDays(28);
+        var builder = Using(Mild, Monday, start, 4).Own(Stronger).Established(Family.Aha, Monday)
+            .Decide(new StartActive { Id = "b", Product = Stronger.Id, On = start, BoosterFor = Mild.Id }).Patched(Stronger.Id, start);
+        var now = start.AddDays(3);
+        foreach (var sting in stings)
+        {
+            var evening = builder.Now(now).Plan(40).DaysOf(Stronger.Id)[0];
+            now = evening.AddDays(1);
+            builder.Use(Stronger.Id, evening).Report(evening, new SkinReport { Sting = sting, StingSeconds = 200 }, now, 8);
+            if (sting >= 5 && stings.Length > 1)
+            {
+                builder.Clear(now, 9);
+            }
+        }
+
+        return (builder.Now(now, 18), now);
     }
 
     [Fact]
@@ -171,19 +231,6 @@ public sealed class ClientLadderTests
 
         Assert.Contains(path.Warnings, because => because.Rule == RuleBook.StepNotDue);
         Assert.Equal(1, path.Ladders[0].Rung);
-    }
-
-    [Fact]
-    public void A_booster_s_first_evening_that_stings_stops_it()
-    {
-        var start = Monday.AddDays(28);
-        var builder = Using(Mild, Monday, start.AddDays(3), 4).Own(Stronger).Established(Family.Aha, Monday)
-            .Decide(new StartActive { Id = "b", Product = Stronger.Id, On = start, BoosterFor = Mild.Id }).Patched(Stronger.Id, start);
-        var first = builder.Now(start.AddDays(3)).Plan(28).DaysOf(Stronger.Id)[0];
-        var path = builder.Use(Stronger.Id, first).Report(first, new SkinReport { Sting = 5, StingSeconds = 200 }, first.AddDays(1), 8).Now(first.AddDays(1)).Plan(28);
-
-        Assert.Empty(path.DaysOf(Stronger.Id));
-        Assert.Contains(path.Questions, question => question.Kind == QuestionKind.StoppedAtEntry && question.Product == Stronger.Id);
     }
 
     [Fact]

@@ -20,10 +20,40 @@ public class DeviceTests
         "(hands) FacialSteamer (dry-between) OilCleanser cleanser (dry) cream",
         Evening(CaseBuilder.Basic().Own(Of(ProductKind.FacialSteamer), Of(ProductKind.OilCleanser))));
 
+    private static Product Gel(string id, ProductKind device, GelCharge? charge) => new() { Id = id, Name = id, Kind = ProductKind.ConductiveGel, MadeFor = device, Charge = charge };
+
+    /// <summary>One gel too few, the other device's, or one whose charge nobody noted.</summary>
+    public static TheoryData<ProductKind, string> WrongGels => new()
+    {
+        { ProductKind.GalvanicDevice, "minus" }, { ProductKind.GalvanicDevice, "plain other" }, { ProductKind.GalvanicDevice, "minus unknown" }, { ProductKind.MicrocurrentDevice, "minus plus" }, { ProductKind.IonCleanser, "minus plus other" },
+    };
+
+    [Theory]
+    [MemberData(nameof(WrongGels))]
+    public void The_wrong_gel_is_refused_and_the_right_one_named(ProductKind device, string gels)
+    {
+        var build = CaseBuilder.Basic().Own(Of(device));
+        foreach (var gel in gels.Split(' '))
+        {
+            build.Own(gel switch
+            {
+                "minus" => Gel("minus", ProductKind.GalvanicDevice, GelCharge.Negative),
+                "plus" => Gel("plus", ProductKind.GalvanicDevice, GelCharge.Positive),
+                "other" => Gel("other", ProductKind.MicrocurrentDevice, GelCharge.None),
+                "unknown" => Gel("unknown", ProductKind.GalvanicDevice, null),
+                _ => Gel("plain", ProductKind.GalvanicDevice, GelCharge.None),
+            });
+        }
+
+        var omission = build.Plan(1).Days[0].Evening.Omitted.Single(omission => omission.Product == device.ToString());
+        Assert.Equal(RuleBook.DeviceGel, omission.Because.Rule);
+        Assert.Contains(device switch { ProductKind.GalvanicDevice when gels.StartsWith("plain", StringComparison.Ordinal) => "two gels", ProductKind.GalvanicDevice => "positive gel", ProductKind.MicrocurrentDevice => "without a charge", _ => "mist or gel" }, Words.Say(omission.Because), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_current_goes_on_after_cleansing_with_its_gel_and_before_toner() => Assert.Equal(
         "(hands) cleanser GalvanicDevice (dry) CalmingToner cream",
-        Evening(CaseBuilder.Basic().Own(Of(ProductKind.GalvanicDevice), Of(ProductKind.ConductiveGel), Of(ProductKind.CalmingToner))));
+        Evening(CaseBuilder.Basic().Own(Of(ProductKind.GalvanicDevice), Gel("minus", ProductKind.GalvanicDevice, GelCharge.Negative), Gel("plus", ProductKind.GalvanicDevice, GelCharge.Positive), Of(ProductKind.CalmingToner))));
 
     [Fact]
     public void Without_its_own_gel_no_current_runs() =>
@@ -32,7 +62,7 @@ public class DeviceTests
     [Fact]
     public void A_current_and_an_acid_never_share_an_evening_established_or_not()
     {
-        var path = CaseBuilder.Basic().Own(Of(ProductKind.MicrocurrentDevice), Of(ProductKind.ConductiveGel), CaseBuilder.Glycolic).InUse("glycolic", Monday, 3).Established(Family.Aha, Monday).Plan(28);
+        var path = CaseBuilder.Basic().Own(Of(ProductKind.MicrocurrentDevice), Gel("plain", ProductKind.MicrocurrentDevice, GelCharge.None), CaseBuilder.Glycolic).InUse("glycolic", Monday, 3).Established(Family.Aha, Monday).Plan(28);
 
         Assert.NotEmpty(path.DaysOf("MicrocurrentDevice"));
         Assert.NotEmpty(path.DaysOf("glycolic"));

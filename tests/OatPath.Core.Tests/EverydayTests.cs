@@ -58,9 +58,11 @@ public class EverydayTests
     [InlineData(true, 30, true)]
     public void A_sunscreen_counts_by_SPF_and_UVA(bool broad, int spf, bool counts)
     {
-        var day = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen with { BroadSpectrum = broad, Spf = spf }).Plan(1).Days[0];
+        var path = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Glycolic, CaseBuilder.Sunscreen with { BroadSpectrum = broad, Spf = spf }).InUse("glycolic", Monday, 1).Plan(7);
+        var sunscreen = path.Days[0].Morning.Steps.Single(step => step.Slot == RoutineSlot.Sunscreen);
 
-        Assert.Equal(counts, day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen));
+        Assert.Equal(counts ? RuleBook.SunscreenMorning : RuleBook.SunscreenBetterThanNone, sunscreen.Because[0].Rule);
+        Assert.Equal(counts, path.DaysOf("glycolic").Count > 0);
     }
 
     [Fact]

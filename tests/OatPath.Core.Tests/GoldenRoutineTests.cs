@@ -1,4 +1,5 @@
 using System.Text.Json;
+using OatPath.Core.Audit;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Core.Shelf;

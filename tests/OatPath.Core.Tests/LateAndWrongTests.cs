@@ -56,7 +56,7 @@ public sealed class LateAndWrongTests
     {
         var wrong = new CheckedIn { Id = "wrong", Day = Monday, HappenedAt = At(Monday, 22), RecordedAt = At(Monday, 22), Report = Stung };
         var right = wrong with { Id = "right", RecordedAt = At(Monday.AddDays(2), 9), Report = new SkinReport { Sting = 1, StingSeconds = 10 } };
-        var taken = new Retracted { Id = "back", Entry = "wrong", HappenedAt = At(Monday.AddDays(2), 9), RecordedAt = At(Monday.AddDays(2), 9) };
+        var taken = new Retracted { Id = "back", Entry = "wrong", HappenedAt = At(Monday.AddDays(2), 9), RecordedAt = At(Monday.AddDays(2), 9), By = "Maren Holt", Reason = "noted for the wrong evening" };
         var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 1).Use("glycolic", Monday).Log(wrong).Log(right).Log(taken);
 
         Assert.Equal(Outcome.EaseOff, Assert.Single(builder.Now(Monday.AddDays(1)).Plan(20).Reports).Outcome);

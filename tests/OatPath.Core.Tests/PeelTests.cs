@@ -1,3 +1,4 @@
+using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -156,11 +157,7 @@ public class PeelTests
     [Fact]
     public void Steps_of_contact_keep_the_fourteen_days_between_changes()
     {
-        var path = Peeled(3).Own(CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-90), 1).StepUp("azelaic", 2, Monday.AddDays(-5));
-        for (var day = -60; day < -4; day += 2)
-        {
-            path = path.Use("azelaic", Monday.AddDays(day));
-        }
+        var path = Peeled(3).Own(CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-90), 1).Follow("azelaic", Monday.AddDays(-90), Monday.AddDays(-4)).StepUp("azelaic", 2, Monday.AddDays(-5));
 
         Assert.Equal(Frequency.EveryOther, path.Plan().Ladders.Single(ladder => ladder.Product == "azelaic").Frequency);
         Assert.Contains(path.Plan().Ladders.Single(ladder => ladder.Product == "kit").Missing, missing => missing.Rule == RuleBook.ChangeSpacing);

@@ -300,13 +300,20 @@ public class RampTests
     }
 
     [Fact]
-    public void An_entry_taken_back_no_longer_counts()
+    public void A_report_is_taken_back_only_by_a_practitioner_with_a_reason()
     {
         var builder = Walked(Monday, Monday.AddDays(4)).Use("glycolic", Monday.AddDays(3));
         builder.Log(new CheckedIn { Id = "oops", Day = Monday.AddDays(3), HappenedAt = CaseBuilder.At(Monday.AddDays(3), 22), Report = new SkinReport { Sting = 8 } });
-        builder.Log(new Retracted { Id = "back", Entry = "oops", HappenedAt = CaseBuilder.At(Monday.AddDays(3), 23) });
+        builder.Log(new Retracted { Id = "back", Entry = "oops", HappenedAt = CaseBuilder.At(Monday.AddDays(3), 23), By = "client", Reason = "pressed by mistake" });
+        Assert.Equal(QuestionKind.ClearRed, builder.Now(Monday.AddDays(5)).Plan(1).Questions[0].Kind);
 
-        Assert.Empty(builder.Now(Monday.AddDays(5)).Plan(1).Reports);
+        builder.Log(new Retracted { Id = "again", Entry = "oops", HappenedAt = CaseBuilder.At(Monday.AddDays(4), 9), By = "Maren Holt" });
+        Assert.Contains(CaseCheck.Check(builder.Build()), problem => problem.Field.EndsWith("reason", StringComparison.Ordinal));
+        Assert.Equal(QuestionKind.ClearRed, builder.Plan(1).Questions[0].Kind);
+
+        builder.Log(new Retracted { Id = "seen", Entry = "oops", HappenedAt = CaseBuilder.At(Monday.AddDays(4), 9), By = "Maren Holt", Reason = "looked at it: the wrong client's phone" });
+        Assert.Empty(builder.Plan(1).Reports);
+        Assert.DoesNotContain(builder.Plan(1).Questions, question => question.Kind == QuestionKind.ClearRed);
     }
 
     [Fact]

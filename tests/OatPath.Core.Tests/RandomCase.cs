@@ -18,7 +18,10 @@ internal static class RandomCase
         new() { Id = "hydra", Name = "Dew serum", Kind = ProductKind.HydratingSerum, Contains = [Allergen.Fragrance] },
         new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel },
         new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask },
-        new() { Id = "gel", Name = "Ripple gel", Kind = ProductKind.ConductiveGel },
+        new() { Id = "gel", Name = "Ripple gel, minus", Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.GalvanicDevice, Charge = GelCharge.Negative },
+        new() { Id = "gelplus", Name = "Ripple gel, plus", Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.GalvanicDevice, Charge = GelCharge.Positive },
+        new() { Id = "gelplain", Name = "Eddy gel", Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.MicrocurrentDevice, Charge = GelCharge.None },
+        new() { Id = "patch", Name = "Dot patches", Kind = ProductKind.SpotPatch, Actives = [new(Substance.Salicylic, 0.5m)] },
         new() { Id = "galvanic", Name = "Ripple plate", Kind = ProductKind.GalvanicDevice },
         new() { Id = "current", Name = "Eddy wand", Kind = ProductKind.MicrocurrentDevice },
         new() { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask },
@@ -45,6 +48,13 @@ internal static class RandomCase
         new() { Id = "acidgel", Name = "Marsh gel", Kind = ProductKind.GelCleanser, Actives = [new(Substance.Salicylic, 1)], Ph = 4.5m },
         new() { Id = "nightpad", Name = "Thistle night pads", Kind = ProductKind.PeelPad, Actives = [new(Substance.Retinol, 0.2m), new(Substance.Mandelic, 5)], Ph = 3.7m },
         new() { Id = "fade", Name = "Fade cream", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Hydroquinone, 2)] },
+        new() { Id = "razor", Name = "Reed razors", Kind = ProductKind.Razor, Dispenser = Dispenser.SingleUse, Pieces = 3 },
+        new() { Id = "dots", Name = "Dot gel", Kind = ProductKind.SpotTreatment, Actives = [new(Substance.Salicylic, 1)] },
+        new() { Id = "blankretinoid", Name = "Nameless night drops", Kind = ProductKind.Retinoid },
+        new() { Id = "blankpad", Name = "Nameless pads", Kind = ProductKind.PeelPad },
+        new() { Id = "blankwash", Name = "Nameless wash", Kind = ProductKind.ExfoliatingCleanser },
+        new() { Id = "tretinoin", Name = "Cream from the clinic", Kind = ProductKind.Retinoid, Actives = [new(Substance.PrescriptionRetinoid, 0.025m)] },
+        new() { Id = "labelled", Name = "Weir lotion", Kind = ProductKind.Moisturiser, Label = "Ingredients: Aqua, Lactic Acid, Glycerin, Cetearyl Alcohol, Squalane, Phenoxyethanol, Ethylhexylglycerin" },
         new() { Id = "acidwash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Glycolic, 5)], Ph = 4m },
     ];
 
@@ -66,6 +76,7 @@ internal static class RandomCase
 
     private static readonly FlagKind[] DatedFlags = [FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.HairRemoval, FlagKind.OpenSkin, FlagKind.ColdSoreActive, FlagKind.SkinFlare, FlagKind.RecentFiller, FlagKind.DrySpell, FlagKind.Illness];
     private static readonly FlagKind[] StandingFlags = [FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.Isotretinoin, FlagKind.Rosacea, FlagKind.Melasma, FlagKind.NeverUsedAcid, FlagKind.EczemaProneZone,
+        FlagKind.PrescriptionRetinoid, FlagKind.Diabetes, FlagKind.KeloidTendency, FlagKind.ColdSoreHistory, FlagKind.Isotretinoin, FlagKind.Pregnancy,
         FlagKind.ImplantedElectronics, FlagKind.Epilepsy, FlagKind.LightSensitiveEyes];
 
     /// <summary>
@@ -73,29 +84,36 @@ internal static class RandomCase
     /// OATPATH_SEED=N in the environment draws others.
     /// </summary>
     /// <param name="rules">House rules the clients lived by; null for the usual ones.</param>
-    public static void Each(int count, Action<CaseFile, int> check, HouseRules? rules = null)
+    public static void Each(int count, Action<CaseFile, int> check, HouseRules? rules = null) => Seeds(count, i =>
+    {
+        var file = Build(new Random(i), rules);
+        try
+        {
+            check(file, i);
+        }
+        catch (Exception failure)
+        {
+            throw new InvalidOperationException($"seed {i}: {failure.Message}\n{CaseJson.Write(file)}", failure);
+        }
+    });
+
+    public static void Seeds(int count, Action<int> check)
     {
         var first = int.TryParse(Environment.GetEnvironmentVariable("OATPATH_SEED"), out var seed) ? seed * 1_000_000 : 0;
-        Parallel.For(first, first + count, new ParallelOptions { MaxDegreeOfParallelism = 2 }, i =>
-        {
-            var file = Build(new Random(i), rules);
-            try
-            {
-                check(file, i);
-            }
-            catch (Exception failure)
-            {
-                throw new InvalidOperationException($"seed {i}: {failure.Message}\n{CaseJson.Write(file)}", failure);
-            }
-        });
+        Parallel.For(first, first + count, new ParallelOptions { MaxDegreeOfParallelism = 2 }, check);
     }
+
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(int, HomePeels), CaseFile> BuiltOnce = [];
+
+    /// <summary>A random client that several tests look at.</summary>
+    public static CaseFile Kept(int seed, HouseRules rules) => BuiltOnce.GetOrAdd((seed, rules.HomePeels), _ => Build(new Random(seed), rules));
 
     public static CaseFile Build(Random random, HouseRules? rules = null)
     {
         var now = CaseBuilder.Monday.AddDays(random.Next(0, 400));
         var shelf = Pick(random, Everyday, random.Next(3, Everyday.Length + 1), always: 3).Concat(Pick(random, Actives, random.Next(0, 5))).Concat(random.Next(5) == 0 ? Mandelic.Take(2).Select((product, i) => i == 1 && random.Next(3) == 0 ? Mandelic[2] : product) : []).Concat(random.Next(3) == 0 ? Pick(random, Kits, random.Next(1, 3)) : []).Concat(random.Next(8) == 0 ? [new() { Id = "dawn", Name = "Dawn drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] }, new() { Id = "liquorice", Name = "Root serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Arbutin, 2)] }] : [])
             .Select(product => Vary(random, product, now))
-            .Select(product => new ShelfItem { Product = product, State = random.Next(15) == 0 ? ShelfState.Parked : ShelfState.InUse }).ToList();
+            .Select(product => OnShelf(random, product, now)).ToList();
         var file = new CaseFile
         {
             Format = CaseFile.FormatName,
@@ -104,15 +122,31 @@ internal static class RandomCase
             Zone = random.Next(3) == 0 ? "Europe/Vienna" : "UTC",
             Intake = RandomIntake(random, now),
             Shelf = shelf,
-            Treatments = random.Next(6) == 0 ? [new Treatment { Id = "t", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) }] : [],
+            Treatments = random.Next(6) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(i => new Treatment { Id = $"t{i}", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) })] : [],
             Occasions = random.Next(8) == 0 ? [new Occasion { Id = "o", On = now.AddDays(random.Next(-5, 40)), Title = "ferry dance" }] : [],
         };
         file = file with { Decisions = Starts(random, file, now) };
         return Live(random, file, now, rules ?? CaseBuilder.Rules);
     }
 
-    private static Product Vary(Random random, Product product, DateOnly now) =>
-        product.Id == "sun" && random.Next(8) == 0 ? product with { EmptyOn = now.AddDays(random.Next(-5, 40)) } : product;
+    private static Product Vary(Random random, Product product, DateOnly now) => product.Id switch
+    {
+        "sun" when random.Next(8) == 0 => product with { EmptyOn = now.AddDays(random.Next(-5, 40)) },
+        "sun" when random.Next(15) == 0 => product with { Spf = random.Next(2) == 0 ? 30 : 15 },
+        "cream" or "cleanser" when random.Next(40) == 0 => product with { EmptyOn = now.AddDays(random.Next(-5, 20)) },
+        "gel" or "gelplus" when random.Next(6) == 0 => product with { Charge = null },
+        _ when random.Next(60) == 0 && product.IsActive() => product with { OpenedOn = now.AddDays(-random.Next(20, 80)), MonthsGood = 2 },
+        _ when random.Next(60) == 0 && product.IsActive() => product with { Actives = [] },
+        _ => product,
+    };
+
+    private static ShelfItem OnShelf(Random random, Product product, DateOnly now) => new()
+    {
+        Product = product,
+        State = random.Next(15) == 0 ? ShelfState.Parked : ShelfState.InUse,
+        Was = random.Next(25) == 0 && product.Actives.Count > 0
+            ? [new(CaseBuilder.At(now.AddDays(-random.Next(1, 60)), 12), product.Kind, [.. product.Actives.Select(active => active with { Percent = random.Next(4) == 0 ? active.Percent : 1 })], product.Ph)] : [],
+    };
 
     private static Intake RandomIntake(Random random, DateOnly now)
     {
@@ -126,12 +160,13 @@ internal static class RandomCase
 
         if (random.Next(3) == 0)
         {
-            flags.Add(new Flag { Kind = StandingFlags[random.Next(StandingFlags.Length)] });
+            DateOnly? from = random.Next(3) == 0 ? now.AddDays(random.Next(-30, 30)) : null;
+            flags.Add(new Flag { Kind = StandingFlags[random.Next(StandingFlags.Length)], From = from, Until = random.Next(4) == 0 ? (from ?? now).AddDays(random.Next(0, 30)) : null });
         }
 
         return new Intake
         {
-            BirthDate = now.AddYears(-random.Next(15, 60)).AddDays(random.Next(0, 300)),
+            BirthDate = random.Next(15) == 0 ? null : random.Next(10) == 0 ? now.AddYears(-18).AddDays(random.Next(-10, 60)) : now.AddYears(-random.Next(15, 60)).AddDays(random.Next(0, 300)),
             SkinType = (SkinType)random.Next(4),
             Sensitivity = (Sensitivity)random.Next(4),
             Phototype = (Phototype)random.Next(1, 7),
@@ -254,6 +289,16 @@ internal static class RandomCase
             log.Add(new BottleSeen { Id = $"b{id++}", Product = "sun", Share = random.Next(3) / 2m, HappenedAt = CaseBuilder.At(planned.Date, 8) });
         }
 
+        if (random.Next(25) == 0)
+        {
+            log.Add(new Skipped { Id = $"k{id++}", Product = random.Next(3) == 0 ? null : "sun", Day = planned.Date, Moment = Moment.Morning, Reason = "no time", HappenedAt = CaseBuilder.At(planned.Date, 7) });
+        }
+
+        if (random.Next(40) == 0)
+        {
+            log.Add(new Applied { Id = $"a{id++}", Product = "patch", Day = planned.Date, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, 22) });
+        }
+
         if (random.Next(60) == 0)
         {
             log.Add(new Skipped { Id = $"b{id++}", Product = "sun", Day = planned.Date, Moment = Moment.Morning, Reason = Skipped.RanOut, HappenedAt = CaseBuilder.At(planned.Date, 7) });
@@ -271,17 +316,23 @@ internal static class RandomCase
         }
     }
 
+    private static readonly string[] Told = ["my sister's retinol", "a peel from the drawer", "lemon juice", "sugar scrub", "salicylic pads", "a mask", "nothing", "benzoyl peroxide on one spot", "papaya enzyme mask", "something strong from the pharmacy"];
+
     private static SkinReport RandomReport(Random random)
     {
         var bad = random.Next(12) == 0;
         return new SkinReport
         {
             Sting = bad ? random.Next(4, 8) : random.Next(0, 4),
-            StingSeconds = bad ? random.Next(0, 4000) : random.Next(0, 70),
+            StingSeconds = random.Next(20) == 0 ? null : bad ? random.Next(0, 4000) : random.Next(0, 70),
             Redness = bad ? random.Next(0, 4) : random.Next(0, 2),
             RednessPast24h = random.Next(25) == 0,
             Flaking = random.Next(25) == 0,
-            Signs = random.Next(150) == 0 ? [(Sign)random.Next(16)] : [],
+            TightOrDry = random.Next(30) == 0,
+            StrongSun = random.Next(40) == 0,
+            Pain = random.Next(200) == 0 ? random.Next(0, 11) : null,
+            AlsoUsed = random.Next(30) == 0 ? Told[random.Next(Told.Length)] : "",
+            Signs = random.Next(80) == 0 ? [(Sign)random.Next(16)] : [],
         };
     }
 

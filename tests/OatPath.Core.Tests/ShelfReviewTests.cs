@@ -1,3 +1,4 @@
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -12,7 +13,7 @@ public class ShelfReviewTests
     private static Product Lactic => new() { Id = "lactic", Name = "Sedge serum", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Lactic, 5)], Ph = 3.8m };
 
     private static IReadOnlyList<ShelfAdvice> Review(IReadOnlyList<Product> owned, IReadOnlyList<Product>? studio = null, Intake? intake = null, bool established = false) =>
-        ShelfReview.Of(owned, studio ?? [], intake ?? new Intake(), Today, _ => established);
+        ShelfReview.Of(owned, studio ?? [], intake ?? new Intake { BirthDate = new DateOnly(1990, 5, 1) }, Today, _ => established);
 
     [Fact]
     public void An_acid_cleanser_under_an_acid_is_parked_and_a_gentle_one_offered()

@@ -50,7 +50,7 @@ public sealed class RecordTests : IDisposable
 
         var draft = Draft(client);
         var ladder = Assert.Single(PathPlanner.Plan(draft, new HouseRules(), null, 1).Ladders);
-        Assert.Equal(anew ? 2 : 1, draft.Decisions.OfType<StartActive>().Count());
+        Assert.Equal(anew ? 1 : 0, draft.Shelf.Single().Was.Count);
         Assert.Equal(anew ? 1 : 3, ladder.Rung);
         Assert.Empty(CaseCheck.Check(draft));
     }
@@ -61,7 +61,8 @@ public sealed class RecordTests : IDisposable
         Product Kit(decimal strength, decimal ph) => new() { Id = "kit", Name = "Weir wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, strength)], Ph = ph };
         var rules = new HouseRules { HomePeels = HomePeels.StrongSignedOff };
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true } }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "intake", new Intake { BirthDate = new DateOnly(1990, 5, 1) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "wash", Name = "Brook gel", Kind = ProductKind.GelCleanser } }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "cream", Name = "Ferry cream", Kind = ProductKind.Moisturiser } }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true } }));
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", Product = "kit", On = Day.AddDays(-40), AlreadyInUse = true, EveryDays = 21, Reason = "used for months, calm" }));
         Assert.NotNull(PathPlanner.Plan(Draft(client), rules, null, 60).Ladders.Single().NextOn);
 
@@ -71,7 +72,7 @@ public sealed class RecordTests : IDisposable
         var status = PathPlanner.Plan(draft, rules, null, 60).Ladders.Single();
         Assert.Null(status.NextOn);
         Assert.Equal(RuleBook.PeelSchool, status.Missing[0].Rule);
-        Assert.Equal(21, draft.Decisions.OfType<StartActive>().Last().EveryDays);
+        Assert.Equal(21, status.EveryDays);
         Assert.Empty(CaseCheck.Check(draft));
     }
 

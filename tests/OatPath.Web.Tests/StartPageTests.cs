@@ -1,5 +1,6 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Audit;
 using OatPath.Core.Path;
 using OatPath.Core.Skin;
 using OatPath.Web.Records;

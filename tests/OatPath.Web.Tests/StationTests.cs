@@ -110,6 +110,11 @@ public sealed class StationTests : IDisposable
         Assert.Contains("say since when", refused.Text, StringComparison.Ordinal);
 
         await browser.Submit(page, form, ("what", "in-use"), ("rung", "2"), ("reason", "three evenings a week since summer, calm"));
+        // Meet says that this skin never met an acid, so it is asked which is right.
+        Assert.Equal(LadderState.PatchTest, Record("Perrin").DraftPath().Ladders.Single().State);
+        Assert.Contains(Record("Perrin").DraftPath().Questions, question => question.Kind == QuestionKind.StartDoubted);
+
+        await browser.Submit(await browser.Get($"/clients/{Id("Perrin")}/ramp"), form, ("what", "established"), ("reason", "seen her diary: a year of use"));
         var ladder = Record("Perrin").DraftPath().Ladders.Single();
         Assert.Equal((LadderState.Climbing, Frequency.ThreeAWeek), (ladder.State, ladder.Frequency));
     }

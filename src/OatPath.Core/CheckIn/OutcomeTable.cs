@@ -44,6 +44,9 @@ public static class OutcomeTable
         return new(Outcome.CarryOn, Because.Of(RuleBook.OutcomeCarryOn, ("sting", report.Sting), ("redness", report.Redness)));
     }
 
+    /// <summary>Signs that need medical help now.</summary>
+    public static bool IsMedical(Sign sign) => sign <= Sign.WhiteOrGreyBurn;
+
     /// <summary>Signs of a broken barrier, which pause everything.</summary>
     public static bool IsBarrierSign(Sign sign) => sign is Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks;
 
@@ -51,13 +54,13 @@ public static class OutcomeTable
     {
         foreach (var sign in report.Signs)
         {
-            if (sign <= Sign.WhiteOrGreyBurn)
+            if (IsMedical(sign))
             {
                 return Because.Of(RuleBook.OutcomeMedical, ("sign", SignTitle.Of(sign)));
             }
         }
 
-        return report.Pain >= 8 ? Because.Of(RuleBook.OutcomeMedical, ("sign", $"pain {report.Pain} of 10")) : null;
+        return report.Pain >= FirstAid.MedicalPain ? Because.Of(RuleBook.OutcomeMedical, ("sign", $"pain {report.Pain} of 10")) : null;
     }
 
     private static Because? Stop(SkinReport report, OutcomeContext context)
@@ -69,7 +72,7 @@ public static class OutcomeTable
             return Say($"sting {report.Sting} of 10");
         }
 
-        if (report.Sting >= 5 && StillThereAfterAnHour(report, context))
+        if (report.Sting >= FirstAid.StrongSting && StillThereAfterAnHour(report, context))
         {
             return Say($"sting {report.Sting} still there after 60 min");
         }
@@ -79,7 +82,7 @@ public static class OutcomeTable
             return Say($"redness {report.Redness} past 24 h");
         }
 
-        if (report.Sting >= 5 && context.PreviousSting >= 5)
+        if (report.Sting >= FirstAid.StrongSting && context.PreviousSting >= FirstAid.StrongSting)
         {
             return Say($"sting {context.PreviousSting} and {report.Sting} at two applications running");
         }
@@ -104,7 +107,7 @@ public static class OutcomeTable
     {
         Because Say(string what) => Because.Of(RuleBook.OutcomeEaseOff, ("sign", what));
 
-        if (report.Sting >= 5)
+        if (report.Sting >= FirstAid.StrongSting)
         {
             return Say($"sting {report.Sting} of 10");
         }

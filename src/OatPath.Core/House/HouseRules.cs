@@ -46,6 +46,10 @@ public sealed record HouseRules
     /// <summary>Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.</summary>
     public int StepUpChancePercent { get; init; } = 5;
 
+    /// <summary>Mornings of the last 7 without sunscreen from which a light-sensitising active neither starts nor goes up, and from which it waits. Only fewer than the defaults are accepted.</summary>
+    public int SunscreenSkipsAsk { get; init; } = 2;
+    public int SunscreenSkipsWait { get; init; } = 4;
+
     /// <summary>Days an active rests after a strong reaction.</summary>
     public int ReactionRestDays { get; init; } = 7;
 

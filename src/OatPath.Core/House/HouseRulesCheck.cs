@@ -26,6 +26,8 @@ public static class HouseRulesCheck
         Need(rules.StepUpUses is >= 4 and <= 12, "stepUpUses", "choose 4 to 12 uses");
         Need(rules.StepUpSharePercent is >= 70 and <= 100, "stepUpSharePercent", "choose 70 to 100 percent");
         Need(rules.StepUpChancePercent is >= 1 and <= 5, "stepUpChancePercent", "choose 1 to 5 in 100");
+        Need(rules.SunscreenSkipsAsk is 1 or 2, "sunscreenSkipsAsk", "choose 1 or 2 mornings of 7");
+        Need(rules.SunscreenSkipsWait >= rules.SunscreenSkipsAsk && rules.SunscreenSkipsWait <= 4, "sunscreenSkipsWait", "choose as many mornings as hold a step up, or more, at most 4 of 7");
         Need(rules.ReactionRestDays is >= 7 and <= 28, "reactionRestDays", "choose 7 to 28 days");
         Need(rules.GapDownDays is >= 7 and <= 14, "gapDownDays", "choose 7 to 14 days");
         Need(rules.GapRestartDays > rules.GapDownDays && rules.GapRestartDays <= 28, "gapRestartDays", "choose more days than for one rung, at most 28");

@@ -14,6 +14,7 @@ public static class RuleBook
     public const string AhaLimit = "hard.aha-30";
     public const string AhaPh = "hard.aha-ph";
     public const string UnknownStrength = "hard.unknown-strength";
+    public const string LabelContradicts = "shelf.label-contradicts";
     public const string LeaveOnStrength = "shelf.leave-on-strength";
     public const string LeaveOnPh = "shelf.leave-on-ph";
     public const string Allergy = "flag.allergy";
@@ -43,6 +44,15 @@ public static class RuleBook
     public const string ByHandOrder = "routine.by-hand-order";
     public const string ByHandImpossible = "routine.by-hand-impossible";
     public const string ShelfLacks = "shelf.lacks";
+    public const string EssentialsFirst = "shelf.essentials-first";
+    public const string SunscreenBetterThanNone = "sunscreen.better-than-none";
+    public const string SunscreenSkipped = "sunscreen.skipped";
+    public const string UsedElse = "told.used-else";
+    public const string Overuse = "told.overuse";
+    public const string StartDoubted = "ramp.start-doubted";
+    public const string PrescriptionUnknown = "flag.prescription-retinoid";
+    public const string RulesChanged = "rules.changed";
+    public const string AskBirthDate = "meet.birth-date";
     public const string SunscreenRequired = "hard.sunscreen-required";
     public const string SunscreenMorning = "sunscreen.morning";
     public const string SunscreenEveryday = "sunscreen.everyday";
@@ -182,12 +192,13 @@ public static class RuleBook
         new(AhaLimit, "AHA together at most 30 %", "public: cosmetic ingredient panel on AHA, 1998", "{product} holds {percent} % AHA together; over 30 % is never used at home. Keep it for the salon."),
         new(AhaPh, "AHA at pH 3.0 or more", "public: cosmetic ingredient panel on AHA, 1998", "{product} has pH {ph}; an AHA under pH 3.0 is never used at home."),
         new(UnknownStrength, "Unknown strength is blocked", "derived from the AHA and salicylic limits: an assumed value never clears a limit", "{product} cannot be planned until its {what} is known. Look at the label or measure it, then enter it on the shelf."),
+        new(LabelContradicts, "Label and typed actives disagree", "derived from the label reading: what is in the bottle is not known", "{product} waits: its label names {label}, typed is {typed}. Look at the package; type the active with its percent, or write the percent behind its name in the label."),
         new(LeaveOnStrength, "Leave-on AHA at most 10 %, mandelic 15 %", "public: cosmetic ingredient panel on AHA, 1998; mandelic: house default", "{product} holds {percent} % AHA and stays on; the limit is {limit} %. Choose a milder one."),
         new(LeaveOnPh, "Leave-on AHA at pH 3.5 or more", "public: cosmetic ingredient panel on AHA, 1998", "{product} has pH {ph} and stays on; leave-on AHA needs pH 3.5 or more."),
         new(Allergy, "Matching products are excluded", "trade convention", "{product} is left out: the client is allergic to {allergen}."),
-        new(AgeRetinoid, "No retinoid under 18", "trade convention", "{product} holds a retinoid, which is not planned under 18."),
-        new(Pregnancy, "Pregnancy and breastfeeding", "trade convention, by family", "{product} holds {family}, which is not planned in pregnancy or while breastfeeding without a clinician's word; retinoids and hydroquinone never."),
-        new(Isotretinoin, "Isotretinoin within 6 months", "trade convention", "{product} is left out: isotretinoin now or within 6 months allows only a gentle routine."),
+        new(AgeRetinoid, "No retinoid under 18", "trade convention", "{product} holds a retinoid, which is not planned under 18, nor while the birth date is not known."),
+        new(Pregnancy, "Pregnancy and breastfeeding", "trade convention, by family", "{product} holds {family}, which is not planned in pregnancy or while breastfeeding without a clinician's word; retinoids and hydroquinone never; AHA only left on, at most 10 % together at pH 3.5 or more."),
+        new(Isotretinoin, "Isotretinoin within 6 months", "trade convention", "{product} is left out: isotretinoin now or within 6 months allows only a gentle routine, and nothing that irritates or exfoliates."),
         new(RosaceaScrub, "No scrub or ultrasonic edge with rosacea", "trade convention", "{product} is left out: skin with rosacea is neither scrubbed nor worked with an ultrasonic edge."),
         new(StrongSulphate, "No strong sulphate on dry or sensitive skin", "trade convention", "{product} has a strong sulphate base; dry or sensitive skin does better without."),
         new(RosaceaAcid, "Azelaic or PHA first with rosacea", "trade convention", "With rosacea, azelaic acid or a PHA comes before {product}."),
@@ -211,6 +222,15 @@ public static class RuleBook
         new(ByHandOrder, "Order set by hand", "house default", "By hand, {first} goes on before {second}, against the usual thin-to-thick order; the later one may not sink in."),
         new(ByHandImpossible, "An order that cannot be", "derived: what is rinsed would take off what stays on; nothing goes over sunscreen", "{first} cannot go on before {second}: {why}. They keep their usual places."),
         new(ShelfLacks, "The shelf lacks something", "trade convention", "The shelf lacks {what}."),
+        new(EssentialsFirst, "Cleanser and moisturiser before actives", "trade convention", "{product} waits: the shelf lacks {what} that suits this client and is not empty."),
+        new(SunscreenBetterThanNone, "A sunscreen that does not count is better than none", "trade convention", "{product} stays in the morning because it is better than none; it does not count for actives (SPF {spf}, broad spectrum and in date are needed)."),
+        new(SunscreenSkipped, "Sunscreen left out", "trade convention; from how many mornings: house default, only stricter", "{product} makes skin more sensitive to light, and sunscreen was left out on {count} of the last 7 mornings: from {ask} nothing starts or goes up, from {wait} it waits."),
+        new(UsedElse, "Something else used", "house default: what is told acts", "{what} was used besides the plan on {on:date} (\"{words}\"). It counts as an evening of its family."),
+        new(Overuse, "More than was planned", "derived from rung, company and interval", "{product} on {on:date}: {what}. It counts for the skin and is no evidence of calm."),
+        new(StartDoubted, "In use for long, or not", "house default: the gentler of two answers is planned", "{product} is noted as in use for long, and Meet says {answer}. Which is right? Until then {until}: change the answer at Meet, or note the family as established with your reason."),
+        new(PrescriptionUnknown, "Prescription retinoid with its own evenings", "trade convention", "{product} waits: a prescription retinoid is in use and its evenings are not known. Bring it onto the shelf as in use, with its rung; acids then plan around it."),
+        new(RulesChanged, "The rules changed", "derived: an engine never raises a published plan", "The rules changed since this plan was published: {product} was {before} and would be {after}. It stays as published until somebody publishes again."),
+        new(AskBirthDate, "Birth date not known", "derived from the limits under 18", "The birth date is not known: retinoids, peels and needles are not planned until it is entered at Meet."),
         new(SunscreenRequired, "No light-sensitising active without sunscreen", "trade convention", "{product} waits until there is a usable broad-spectrum sunscreen of SPF {spf} or more on the shelf."),
         new(SunscreenMorning, "Sunscreen every morning with a light-sensitising active", "trade convention", "Sunscreen SPF {spf} every morning, because {product} makes skin more sensitive to light."),
         new(SunscreenEveryday, "Sunscreen every morning", "trade convention", "Sunscreen SPF {spf} every morning."),
@@ -264,7 +284,7 @@ public static class RuleBook
         new(ElectricalDevice, "No electrical device", "trade convention; device labels say the same", "{product} is never used: {flag}."),
         new(LightMask, "No light mask", "trade convention; device labels say the same", "{product} is left out: {flag}."),
         new(HeatDevice, "Heat", "trade convention", "{product} brings heat, which this skin avoids: {flag}."),
-        new(DeviceGel, "Only its own gel under a current", "trade convention", "{product} waits until the gel made for it is on the shelf; nothing else goes under a current."),
+        new(DeviceGel, "Only its own gel under a current", "trade convention", "{product} waits for {what} made for {kind}; nothing else goes under a current. Enter on the shelf for which device a gel is made, and its charge."),
         new(RecentFiller, "Nothing over fresh filler", "trade convention", "{product} rests until {until:date}: filler or muscle relaxant within 14 days."),
         new(DeviceEvening, "No irritant on a device evening", "trade convention: a current drives it in", "{product} rests: no irritant goes with {other} on one evening."),
         new(ProposeOwned, "Already there", "house default", "It is on the shelf already."),
@@ -299,7 +319,7 @@ public static class RuleBook
         new(OneExtra, "One extra an evening", "house default", "{product} rests: {other} is the extra of this evening."),
         new(NoTwoAcidEvenings, "Beginners never have two acid evenings running", "trade convention", "Rest: an acid was on yesterday, and a beginner never has two acid evenings running."),
         new(ExfoliationBudget, "Exfoliation in any 7 days", "house default", "{product} rests: {limit} exfoliating uses in 7 days are enough."),
-        new(PeelUnder18, "No peel under 18", "trade convention", "{product} is not planned: no peel under 18."),
+        new(PeelUnder18, "No peel under 18", "trade convention", "{product} is not planned: no peel under 18, nor while the birth date is not known."),
         new(PeelIsotretinoin, "No peel with isotretinoin", "trade convention", "{product} is not planned: no peel with isotretinoin now or within 6 months."),
         new(PeelFlag, "Answers that keep a peel from home", "trade convention", "{product} is not planned at home: {flag}. In the salon, or after a clinician's word: end the answer at Meet with its date then."),
         new(PeelSchool, "Which peels the house plans at home", "house choice", "{product} is not planned: this house plans {school} at home."),

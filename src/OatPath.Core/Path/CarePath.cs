@@ -111,7 +111,31 @@ public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset Happe
 
 public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
 
-public enum QuestionKind { MedicalHelp, ClearRed, EasedOff, StoppedAtEntry, PatchReaction, NoSunscreen, LowSupply, StepUp, PatchUnread, AskSafetyAgain }
+public enum QuestionKind
+{
+    MedicalHelp,
+    ClearRed,
+    EasedOff,
+    StoppedAtEntry,
+    PatchReaction,
+
+    /// <summary>The client told of something used besides the plan.</summary>
+    UsedElse,
+
+    /// <summary>More was used than planned, or together what the plan keeps apart.</summary>
+    Overuse,
+    NoSunscreen,
+    SunscreenSkipped,
+
+    /// <summary>"Already in use" against the answers at Meet.</summary>
+    StartDoubted,
+    LowSupply,
+    StepUp,
+    PatchUnread,
+    AskBirthDate,
+    AskSafetyAgain,
+}
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
-public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null);
+/// <param name="Report">The report that raised it, or null.</param>
+public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null, string? Report = null);

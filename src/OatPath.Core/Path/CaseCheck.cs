@@ -86,6 +86,9 @@ public static class CaseCheck
         Need(problems, !string.IsNullOrWhiteSpace(product.Name) && product.Name.Length <= 120, $"{field}.name", "give a name of 1 to 120 characters");
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
+        Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
+        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist, $"{field}.madeFor", "only a gel or mist is made for a device; leave it empty");
+        Need(problems, product.MadeFor is not { } device || device is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate, $"{field}.madeFor", "name the kind of device it was made for");
         Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
         Need(problems, product.UnitMl is null or (> 0 and <= 20), $"{field}.unitMl", "give more than 0 and at most 20 mL");
         Need(problems, product.Price is null or (>= 0 and <= 100_000), $"{field}.price", "give 0 to 100000");
@@ -121,6 +124,18 @@ public static class CaseCheck
         {
             CheckProduct(problems, shelf[i].Product, today, $"shelf[{i}].product");
             Need(problems, ids.Add(shelf[i].Product.Id), $"shelf[{i}].product.id", "is used twice; give each product its own id");
+            CheckFormers(problems, shelf[i], $"shelf[{i}].was");
+        }
+    }
+
+    private static void CheckFormers(List<Problem> problems, ShelfItem item, string field)
+    {
+        Need(problems, item.Was.Count <= 100, field, "give at most 100 former formulas");
+        for (var i = 0; i < item.Was.Count; i++)
+        {
+            Need(problems, i == 0 || item.Was[i].Until > item.Was[i - 1].Until, $"{field}[{i}].until", "must be later than the one before; list the oldest first");
+            Need(problems, item.Was[i].Ph is null or (>= 0 and <= 14), $"{field}[{i}].ph", "give a pH from 0 to 14, or leave it out if not known");
+            Need(problems, item.Was[i].Actives.Count <= 20 && item.Was[i].Actives.All(active => active.Percent is null or (> 0 and <= 100)), $"{field}[{i}].actives", "give at most 20 actives, each above 0 and at most 100 percent");
         }
     }
 
@@ -231,6 +246,7 @@ public static class CaseCheck
     {
         Need(problems, file.Log.Count <= MaxList, "log", $"give at most {MaxList} entries");
         var ids = new HashSet<string>();
+        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
         for (var i = 0; i < file.Log.Count; i++)
         {
             var entry = file.Log[i];
@@ -255,6 +271,7 @@ public static class CaseCheck
                 Need(problems, seen.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
             }
 
+            Need(problems, entry is not Retracted back || back.Reason.Trim().Length >= ShortestReason || !reports.Contains(back.Entry), $"{field}.reason", "a report is taken back only by a practitioner, with a reason of at least 3 characters");
             if (entry is CheckedIn reported)
             {
                 foreach (var problem in SkinReportCheck.Check(reported.Report))

@@ -15,6 +15,13 @@ public static class CaseJson
     /// <summary>One line, for hashing and storage.</summary>
     public static JsonSerializerOptions Compact { get; } = Build(indented: false);
 
+    /// <summary>For what was stored: written by whatever version, read for ever. Members that are not known are passed over, missing ones take their default.</summary>
+    private static readonly JsonSerializerOptions Stored = Build(indented: false, tolerant: true);
+
+    /// <summary>Reads what this program stored, in this version or another.</summary>
+    /// <exception cref="JsonException">The text is damaged.</exception>
+    public static T ReadStored<T>(string text) => JsonSerializer.Deserialize<T>(text, Stored) ?? throw new JsonException("The stored text holds nothing.");
+
     /// <summary>Reads a case file and checks every field.</summary>
     /// <returns>The case, or the problems found; never both.</returns>
     public static (CaseFile? Case, IReadOnlyList<Problem> Problems) ReadCase(string text)
@@ -105,12 +112,12 @@ public static class CaseJson
         return new(field, message + line);
     }
 
-    private static JsonSerializerOptions Build(bool indented)
+    private static JsonSerializerOptions Build(bool indented, bool tolerant = false)
     {
         var options = new JsonSerializerOptions
         {
             PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
-            UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+            UnmappedMemberHandling = tolerant ? JsonUnmappedMemberHandling.Skip : JsonUnmappedMemberHandling.Disallow,
             AllowOutOfOrderMetadataProperties = true,
             DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
             RespectNullableAnnotations = true,

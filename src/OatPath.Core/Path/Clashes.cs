@@ -14,7 +14,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
     {
         foreach (var other in placed)
         {
-            if (PairClash(track, other, day) is { } because)
+            if (Pair(track, other, day) is { } because)
             {
                 return because;
             }
@@ -73,14 +73,15 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
         return used >= limit ? Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit)) : null;
     }
 
-    private Because? PairClash(Track track, Track other, DateOnly day)
+    /// <summary>Why two do not share a half day, or null.</summary>
+    public Because? Pair(Track track, Track other, DateOnly day)
     {
         bool Either(Func<Track, bool> one, Func<Track, bool> two) => (one(track) && two(other)) || (one(other) && two(track));
         Because Say(string ruleId) => Because.Of(ruleId, ("product", track.Product.Name), ("other", other.Product.Name));
         static bool Retinoid(Track t) => t.Product.Has(Family.Retinoid);
         static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
 
-        if (!track.Active && !other.Active)
+        if (!track.Active && !other.Active && rule.On(RuleBook.OneExtra))
         {
             return Say(RuleBook.OneExtra);
         }

@@ -57,7 +57,7 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
             }
 
             if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun && product.LightSensitising() != Degree.No && rule.On(RuleBook.StrongSun)
-                && day >= sun.AddDays(-SunPauseBefore) && day <= (flag.Until ?? sun))
+                && day >= flag.Since(SunPauseBefore) && day <= flag.Last)
             {
                 return Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun));
             }
@@ -105,9 +105,9 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
         foreach (var flag in file.Intake.Flags)
         {
             if (flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn && flag.From is { } sun
-                && day >= sun.AddDays(-SunNewActive) && day <= (flag.Until ?? sun).AddDays(SunNewActive) && rule.On(RuleBook.SunNewActive))
+                && day >= flag.Since(SunNewActive) && day <= (flag.Until ?? sun).AddDays(SunNewActive) && rule.On(RuleBook.SunNewActive))
             {
-                return Because.Of(RuleBook.SunNewActive, ("from", sun.AddDays(-SunNewActive)), ("until", (flag.Until ?? sun).AddDays(SunNewActive)));
+                return Because.Of(RuleBook.SunNewActive, ("from", flag.Since(SunNewActive)!.Value), ("until", (flag.Until ?? sun).AddDays(SunNewActive)));
             }
         }
 
@@ -200,7 +200,7 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
             }
             else if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun)
             {
-                yield return new("sun", sun.AddDays(-SunPauseBefore), flag.Until ?? sun, null, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun)));
+                yield return new("sun", flag.Since(SunPauseBefore)!.Value, flag.Until ?? sun, null, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun)));
             }
         }
 

@@ -64,7 +64,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
             }
         }
 
-        var sunscreen = moment == Moment.Morning ? Sunscreen(allowed, day) : null;
+        var sunscreen = moment == Moment.Morning ? Sunscreen(allowed, day, repair) ?? BetterThanNone(allowed, day) : null;
         var water = moment == Moment.Morning && UsesWater(repair);
         var one = new Dictionary<RoutineSlot, Product?>
         {
@@ -81,7 +81,8 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
             if (product == sunscreen)
             {
-                items.Add(new(product, RoutineSlot.Sunscreen, [SunscreenReason(day)]));
+                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(restrictions.SpfNeeded(day), day) ? SunscreenReason(day)
+                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))]));
             }
             else if (slot == RoutineSlot.Sunscreen)
             {
@@ -113,14 +114,17 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         return walk.Refusal(product, day) ?? walk.Peels.Off(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
-    private static bool FitsRepair(Product product) => !product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
+    private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
         ProductKind.CreamCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.HydratingSerum or ProductKind.Moisturiser
-        or ProductKind.MoisturiserWithSpf or ProductKind.OcclusiveBalm or ProductKind.LipBalm or ProductKind.SunscreenFluid or ProductKind.SunscreenTinted;
+        or ProductKind.OcclusiveBalm or ProductKind.LipBalm);
 
-    private Product? Sunscreen(List<Product> allowed, DateOnly day)
+    /// <summary>Sunscreen is never left out, also where the only one there has a fragrance.</summary>
+    private static bool IsSunscreen(Product product) => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf;
+
+    private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)
     {
         var spf = restrictions.SpfNeeded(day);
-        var tinted = Suitability.PigmentProne(facts.File.Intake, day);
+        var tinted = facts.File.Intake.MarksEasily(day);
         Product? best = null;
         foreach (var product in allowed)
         {
@@ -132,8 +136,14 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
         return best;
 
-        (bool, bool, int) Rank(Product product) => (product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
+        (bool, bool, bool, int) Rank(Product product) => (!repair || !product.Contains.Contains(Allergen.Fragrance), product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
     }
+
+    /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
+    private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
+        ? allowed.Where(product => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(restrictions.SpfNeeded(day), day))
+            .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
+        : null;
 
     private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
         ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))

@@ -12,20 +12,30 @@ internal sealed class KnownFacts
         Today = CareDay.Of(file.AsOf, Zone);
         bool Known(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
 
-        var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt)).Select(entry => entry.Entry).ToHashSet();
+        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
+        var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
         Log = [.. file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id))
             .OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
         Bottles = [.. BottleEvents()];
-        File = file with { Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })] };
-        Decisions = [.. file.Decisions.Where(decision => Known(decision.RecordedAt))
-            .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
-        AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         Reports = [.. Log.OfType<CheckedIn>()];
+        Replaced = [.. Reports.Select(entry => entry.Replaces).OfType<string>()];
+        Told = ToldUses.Of(Reports);
+        File = file with
+        {
+            Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
+            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf)] },
+        };
+        Sunscreen = new(Log, File.Shelf);
+        var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
+        Decisions = [.. decided.Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
+            .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
+        ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
+        AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
         ParkedStarts = [.. PastStarts()];
-        IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day)];
+        IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day), .. Told.Select(told => told.Report.Day)];
     }
 
     public CaseFile File { get; }
@@ -34,6 +44,14 @@ internal sealed class KnownFacts
     public LogEntry[] Log { get; }
     public Decision[] Decisions { get; }
     public CheckedIn[] Reports { get; }
+
+    /// <summary>Reports that were sent again with other answers.</summary>
+    public HashSet<string> Replaced { get; }
+
+    /// <summary>What reports say was used besides the plan.</summary>
+    public IReadOnlyList<(Product Product, CheckedIn Report)> Told { get; }
+
+    public SunscreenMornings Sunscreen { get; }
 
     /// <summary>Patch tests put on and read, with their care days.</summary>
     public (DateOnly Day, LogEntry Entry)[] Patches { get; }
@@ -51,6 +69,15 @@ internal sealed class KnownFacts
 
     private Dictionary<string, HashSet<DateOnly>> AppliedBy { get; }
 
+    private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
+
+    /// <summary>Whether a report says that a product nobody saw was used on a day.</summary>
+    public bool WasTold(string product, DateOnly day) => ToldBy.TryGetValue(product, out var days) && days.Contains(day);
+
+    /// <summary>The day on which what stands under a product's id last changed, or null.</summary>
+    public DateOnly? ChangedOn(string product) =>
+        File.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item && ChangedFormulas.ChangesOf(item).Select(at => (DateTimeOffset?)at).LastOrDefault() is { } changed ? DayOf(changed) : null;
+
     public bool WasApplied(string product, DateOnly day, Moment moment) =>
         WasApplied(product, day) && Array.Exists(Log, entry => entry is Applied applied && applied.Product == product && applied.Day == day && applied.Moment == moment);
 
@@ -62,10 +89,16 @@ internal sealed class KnownFacts
 
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
 
+    /// <summary>What a client told may have stopped everything, so only a practitioner's reason takes it back.</summary>
+    private static bool MayTakeAReportBack(Retracted entry) => entry.By != "client" && entry.Reason.Trim().Length >= CaseCheck.ShortestReason;
+
+    /// <summary>Strong sun ticked in a report, like the answer at Meet but from its day on.</summary>
+    private Skin.Flag SunOf(CheckedIn entry) => new() { Kind = Skin.FlagKind.StrongSun, From = entry.Day, Until = DayOf(entry.HappenedAt), Told = true };
+
     private IEnumerable<DateOnly> PastStarts()
     {
-        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
-        foreach (var start in Decisions.OfType<StartActive>().Where(start => !start.AlreadyInUse && parked.Contains(start.Product)))
+        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised()).ToDictionary(item => item.Product.Id, item => item.Product);
+        foreach (var start in Decisions.OfType<StartActive>().Where(start => parked.TryGetValue(start.Product, out var product) && (!start.AlreadyInUse || DoubtedStarts.IsFirstAcid(start, product, File.Intake, Established))))
         {
             var used = Log.OfType<Applied>().Where(entry => entry.Product == start.Product && entry.Day >= start.On).Select(entry => (DateOnly?)entry.Day).Min();
             if (used is { } first)
@@ -132,8 +165,13 @@ internal sealed class KnownFacts
             first = decision.On < first ? decision.On : first;
         }
 
-        // The log is in order of time.
-        var logged = Log.Length == 0 ? first : DayOf(Log[0].HappenedAt);
-        return logged < first ? logged : first;
+        // What is written down late may be about an earlier day.
+        foreach (var entry in Log)
+        {
+            var day = entry switch { Applied applied => applied.Day, CheckedIn report => report.Day, Skipped skipped => skipped.Day, _ => DayOf(entry.HappenedAt) };
+            first = day < first ? day : first;
+        }
+
+        return first;
     }
 }

@@ -50,6 +50,9 @@ public sealed record CheckedIn : LogEntry
 {
     public required DateOnly Day { get; init; }
     public required SkinReport Report { get; init; }
+
+    /// <summary>The report this one was sent again for, with other answers; null for a report of its own. A stop stays a stop.</summary>
+    public string? Replaces { get; init; }
 }
 
 public sealed record PatchApplied : LogEntry
@@ -84,4 +87,7 @@ public sealed record BottleSeen : LogEntry
 public sealed record Retracted : LogEntry
 {
     public required string Entry { get; init; }
+
+    /// <summary>Why. A report is taken back only by a practitioner and with a reason.</summary>
+    public string Reason { get; init; } = "";
 }

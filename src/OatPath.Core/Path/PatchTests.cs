@@ -8,6 +8,10 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
 {
     public const int PatchDays = 3;
 
+    /// <summary>A patch test so many days before the start was decided is still of that start.</summary>
+    /// <remarks>House default.</remarks>
+    public const int CountsBeforeDays = 60;
+
     /// <summary>Whether the patch test stands on this evening, done or still to do.</summary>
     public bool TestOn(Track track, DateOnly day) =>
         track.Active && track.NeedsPatch && track.Start is not null && !track.Started
@@ -36,7 +40,7 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
                     break;
                 }
 
-                if (entry is PatchApplied put && put.Product == track.Product.Id && !track.PatchDone && on >= track.Start.On)
+                if (entry is PatchApplied put && put.Product == track.Product.Id && on >= track.PatchFrom && !(track.PatchDone && on <= track.PatchOn))
                 {
                     track.PatchOn = on;
                     track.PatchDone = true;

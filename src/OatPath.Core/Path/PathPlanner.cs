@@ -8,7 +8,7 @@ namespace OatPath.Core.Path;
 public static class PathPlanner
 {
     /// <summary>Changes when the same facts could give another path.</summary>
-    public const string EngineVersion = "1.5";
+    public const string EngineVersion = "1.6";
 
     /// <summary>Longest path planned at once, days.</summary>
     public const int MaxDays = 400;
@@ -25,7 +25,7 @@ public static class PathPlanner
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
         var facts = new KnownFacts(file);
-        var restrictions = new DayRestrictions(file, rules, rule);
+        var restrictions = new DayRestrictions(facts.File, rules, rule);
         var walk = new RampWalk(facts, rules, rule, restrictions, climbs);
         var composer = new DayComposer(facts, rules, rule, walk, restrictions);
         var first = from ?? facts.Today;
@@ -74,7 +74,7 @@ public static class PathPlanner
     internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
     {
         var facts = new KnownFacts(file);
-        var restrictions = new DayRestrictions(file, rules, RuleSwitch.All);
+        var restrictions = new DayRestrictions(facts.File, rules, RuleSwitch.All);
         var walk = new RampWalk(facts, rules, RuleSwitch.All, restrictions);
         var composer = new DayComposer(facts, rules, RuleSwitch.All, walk, restrictions);
         var planned = new List<DayPath>(days);

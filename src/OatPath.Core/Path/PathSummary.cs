@@ -9,6 +9,7 @@ namespace OatPath.Core.Path;
 internal sealed class PathSummary
 {
     private const int SafetyAskDays = 28;
+    private const int ToldDays = 7;
 
     public required IReadOnlyList<LadderStatus> Ladders { get; init; }
     public required IReadOnlyList<Question> Questions { get; init; }
@@ -22,7 +23,7 @@ internal sealed class PathSummary
         var questions = new List<Question>();
         if (walk.Reactions.OpenRed is { } red && walk.Reactions.OpenRedSince is { } since)
         {
-            questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because));
+            questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because, Report: walk.Reactions.OpenRedReport));
         }
 
         foreach (var track in walk.Tracks.Where(track => track.Active))
@@ -38,12 +39,50 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
         }
 
+        questions.AddRange(Told(facts, walk));
+        if (facts.File.Intake.BirthDate is null && facts.File.Shelf.Any(item => item.State == ShelfState.InUse && (item.Product.Has(Family.Retinoid) || item.Product.IsKit())))
+        {
+            questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
+        }
+
         if (facts.File.Intake.SafetyAskedOn is { } asked && asked.AddDays(SafetyAskDays) <= today)
         {
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
         return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
+    }
+
+    /// <summary>What the client told in the last days that was not planned.</summary>
+    private static IEnumerable<Question> Told(KnownFacts facts, RampWalk walk)
+    {
+        var since = facts.Today.AddDays(-ToldDays);
+        foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
+        {
+            yield return new(QuestionKind.UsedElse, null, report.Day, RampWalk.SayTold(product, report), Report: report.Id);
+        }
+
+        foreach (var over in walk.Overuse.Found.Where(over => over.Day >= since).GroupBy(over => over.Product).Select(group => group.Last()))
+        {
+            yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Doubt is { } doubt && track.Stopped is null)
+            {
+                yield return new(QuestionKind.StartDoubted, track.Product.Id, track.Start!.On, doubt);
+            }
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Start is not null && walk.SunscreenLeftOut(track, facts.Today) is { } leftOut)
+            {
+                yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut);
+                break;
+            }
+        }
     }
 
     private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
@@ -153,7 +192,7 @@ internal sealed class PathSummary
 
         if (track.OffUntil >= today && track.Off is { } off)
         {
-            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.EasedOn ?? today, off, status.Rung));
+            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.EasedOn ?? today, off, status.Rung, track.EasedBy));
         }
 
         if (status.State == LadderState.PatchTest && track.PatchDone && track.PatchOn is { } on && on.AddDays(3) < today)
@@ -173,15 +212,9 @@ internal sealed class PathSummary
     private static IEnumerable<Because> Missing(KnownFacts facts, RampWalk walk, DayRestrictions restrictions)
     {
         var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        bool Any(params ProductKind[] kinds) => inUse.Any(product => kinds.Contains(product.Kind) && product.UsableOn(facts.Today));
-        if (!Any(ProductKind.GelCleanser, ProductKind.FoamCleanser, ProductKind.CreamCleanser))
+        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && walk.Refusal(product, facts.Today) is null)))
         {
-            yield return Because.Of(RuleBook.ShelfLacks, ("what", "a gentle cleanser"));
-        }
-
-        if (!Any(ProductKind.Moisturiser, ProductKind.MoisturiserWithSpf))
-        {
-            yield return Because.Of(RuleBook.ShelfLacks, ("what", "a moisturiser"));
+            yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));
         }
 
         foreach (var track in walk.Tracks)

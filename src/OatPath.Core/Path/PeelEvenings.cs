@@ -24,6 +24,10 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
     private readonly List<Product> everyday = [.. facts.File.Shelf.Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive()).Select(item => item.Product)
         .Where(product => PeelStop.Of(KitStrength.Strong, product) is not null)];
 
+    /// <summary>Patches and whatever else is kept on hand or for a session and holds an active: planned on no day, but a use of it moves a kit.</summary>
+    private readonly List<Product> onHand = [.. facts.File.Shelf.Where(item => (item.State != ShelfState.InUse && !item.Product.Exfoliates()) || (item.Product.Traits.Use is KindUse.OnHand or KindUse.Session && !item.Product.IsKit()))
+        .Select(item => item.Product).Where(product => PeelStop.Of(KitStrength.Strong, product) is { Before: > 0 })];
+
     private readonly DateOnly firstDay = facts.EarliestDay();
 
     private readonly List<Track> kits = [.. walk.Tracks.Where(track => track.Kit is not null)];
@@ -206,7 +210,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
     [
         RuleBook.PeelInterval, RuleBook.PeelSteady, RuleBook.PeelStops, RuleBook.PeelCourse, RuleBook.PeelSun, RuleBook.PeelNear, RuleBook.PeelWax, RuleBook.PeelPigment, RuleBook.PeelWished,
         RuleBook.PatchRead, RuleBook.Skip7, RuleBook.RepairTonight, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter, RuleBook.Occasion, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.ZoneUnknown,
-        RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.FlagRepair,
+        RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.FlagRepair, RuleBook.SunscreenSkipped, RuleBook.PrescriptionUnknown, RuleBook.EssentialsFirst,
     ];
 
     /// <summary>Why a kit's next evening is not sooner, seen from a day; null when it is that day's.</summary>
@@ -218,7 +222,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         || (!walk.FlagsChangeAfter(on) && !DateRules.Contains(because.Rule));
 
     /// <summary>Why a peel with a kit that is started and not stopped cannot be on an evening as seen from a day, or null.</summary>
-    private Because? Hindered(Track kit, DateOnly on, DateOnly day) => School(kit) ?? Newer(kit) ?? Refused(kit, on) ?? walk.RepairReason(on) ?? restrictions.For(kit.Product, on) ?? Resting(kit, on)
+    private Because? Hindered(Track kit, DateOnly on, DateOnly day) => School(kit) ?? Newer(kit) ?? Refused(kit, on) ?? walk.RepairReason(on) ?? restrictions.For(kit.Product, on) ?? Resting(kit, on) ?? walk.Waits(kit, on) ?? walk.SunscreenLeftOut(kit, on)
             ?? (kit.NeedsPatch && !kit.Started && rule.On(RuleBook.PatchFirst) && !walk.Patches.IsClear(kit, on) ? Patch(kit, day) : null)
             ?? Wished(kit, on) ?? Interval(kit, on) ?? Steady(kit, on) ?? Sun(kit, on) ?? Near(kit, on) ?? Pigment(kit, on) ?? WeekWishes.Of(walk.Week, kit, on, Moment.Evening) ?? Stops(kit, on, day);
 
@@ -340,7 +344,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
         var times = KitTimes.Of(kit.Kit!.Value);
         foreach (var flag in facts.File.Intake.Flags)
         {
-            if (flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn && flag.From is { } from && on >= from.AddDays(-times.SunAfterDays) && on <= (flag.Until ?? from).AddDays(times.SunBeforeDays) && rule.On(RuleBook.PeelSun))
+            if (flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn && flag.From is { } from && on >= flag.Since(times.SunAfterDays) && on <= (flag.Until ?? from).AddDays(times.SunBeforeDays) && rule.On(RuleBook.PeelSun))
             {
                 return Because.Of(RuleBook.PeelSun, ("product", kit.Product.Name), ("from", from), ("until", flag.Until ?? from));
             }
@@ -386,7 +390,7 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
 
     private Because? Pigment(Track kit, DateOnly on)
     {
-        var needed = kit.Kit != KitStrength.Weak && Suitability.PigmentProne(facts.File.Intake, on) && rule.On(RuleBook.PeelPigment);
+        var needed = kit.Kit != KitStrength.Weak && facts.File.Intake.MarksEasily(on) && rule.On(RuleBook.PeelPigment);
         return needed && !walk.Tracks.Exists(track => track.Product.Has(Family.PigmentInhibitor) && track is { Started: true, Stopped: null } && track.IdleDays < rules.GapDownDays
             && track.InUseSince(facts.Today) is { } since && since.AddDays(KitTimes.PigmentDays) <= on)
             ? Because.Of(RuleBook.PeelPigment, ("product", kit.Product.Name)) : null;
@@ -417,7 +421,28 @@ internal sealed class PeelEvenings(KnownFacts facts, HouseRules rules, RuleSwitc
             }
         }
 
+        foreach (var product in onHand)
+        {
+            if (LastUse(product, day) is { } last)
+            {
+                Check(product, last);
+            }
+        }
+
         return found;
+
+        DateOnly? LastUse(Product product, DateOnly until)
+        {
+            for (var date = until; date >= until.AddDays(-PeelStop.MostDays); date = date.AddDays(-1))
+            {
+                if (UsedOn(product, date) is not null)
+                {
+                    return date;
+                }
+            }
+
+            return null;
+        }
 
         // What was ticked on the very day counts; what is only planned on it gives way.
         DateOnly? UsedOn(Product product, DateOnly date) => date <= facts.Today && facts.WasApplied(product.Id, date) ? date : null;

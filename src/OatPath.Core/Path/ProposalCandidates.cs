@@ -1,3 +1,4 @@
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
@@ -77,7 +78,7 @@ internal sealed class ProposalCandidates
             product => (product.Kind == ProductKind.CreamCleanser) == cream ? 0 : 2, Because.Of(cream ? RuleBook.ProposeCream : RuleBook.ProposeGel));
         Basic(chosen, "a moisturiser", product => product.Kind == ProductKind.Moisturiser && !product.IsActive(),
             product => rich ? 5 - product.Flow : product.Flow - 1, Because.Of(rich ? RuleBook.ProposeRich : RuleBook.ProposeLight));
-        var tinted = Suitability.PigmentProne(Intake, Today);
+        var tinted = Intake.MarksEasily(Today);
         var oily = Intake.SkinType == SkinType.Oily;
         var spf = SpfNeeded();
         Basic(chosen, $"a broad-spectrum sunscreen, SPF {spf} or more", product => product.IsUsableSunscreen(spf, Today) && product.Kind != ProductKind.MoisturiserWithSpf,

@@ -1,3 +1,4 @@
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
 using OatPath.Core.Ramp;
@@ -23,8 +24,7 @@ internal sealed class RampWalk
     private readonly BoosterEvenings boosters;
     private readonly HashSet<DateOnly> flagEdges;
     private (DateOnly Day, bool Usable) sunscreenOn;
-    private DateOnly verdictsOf;
-    private int verdictEpoch;
+    private int verdictEpoch = -1;
 
     /// <summary>Exfoliants that left the plan: what was used of them still counts in the days after.</summary>
     private readonly List<Track> gone = [];
@@ -33,6 +33,8 @@ internal sealed class RampWalk
     private readonly Dictionary<Track, (DateOnly? LastChange, bool DropDue)> begun = [];
     private DateOnly? lastChange;
     private int nextDecision;
+    private readonly List<Product> inUse;
+    private (DateOnly Day, IReadOnlyList<string> What) lackingOn = (DateOnly.MinValue, []);
 
     /// <summary>Steps up of the day that were not due when it began.</summary>
     private readonly List<(Track Track, StepUp Step)> early = [];
@@ -61,8 +63,14 @@ internal sealed class RampWalk
             }
         }
 
+        foreach (var told in facts.Told.Select(told => told.Product).DistinctBy(product => product.Id))
+        {
+            gone.Add(new Track(told, Ladder.For(told, facts.File.Intake, rules)!, index++));
+        }
+
         foreach (var track in Tracks)
         {
+            track.PiecesLeft = PiecesLeft(track.Product);
             track.Stronger.AddRange(Tracks.Where(other => Strength.IsStronger(other.Product, track.Product)));
             track.Milder.AddRange(Tracks.Where(other => Strength.IsStronger(track.Product, other.Product)));
         }
@@ -74,6 +82,8 @@ internal sealed class RampWalk
         Patches = new(facts, Tracks, HindersPatch);
         Tolerances = new(facts.File.Intake.Sensitivity);
         clashes = new(rules, rule, Established, Tracks);
+        Overuse = new(facts, clashes);
+        inUse = [.. facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
         boosters = new(rule, Tracks, (track, day) => Obstacle(track, day) is null && Wish(track, day, Moment.Evening) is null && Spacing(track, day) is null);
         flagEdges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
         if (facts.File.Intake.BirthDate is { } born)
@@ -99,6 +109,7 @@ internal sealed class RampWalk
     public PatchTests Patches { get; }
     public Establishment Established { get; }
     public ToleranceRecord Tolerances { get; }
+    public Overuse Overuse { get; }
 
     /// <summary>The week agreed with the client, as it stands on the day the walk has reached.</summary>
     public ShapeWeek? Week { get; private set; }
@@ -112,21 +123,23 @@ internal sealed class RampWalk
     /// <summary>Counts the days on which verdicts may have changed; between them they are the same.</summary>
     public int VerdictEpoch(DateOnly day)
     {
-        if (facts.File.Shelf.Count > 0)
+        var passed = 0;
+        foreach (var edge in flagEdges)
         {
-            VerdictsOf(facts.File.Shelf[0].Product, day);
+            passed += edge <= day ? 1 : 0;
         }
 
-        return verdictEpoch;
+        return passed;
     }
 
     public IReadOnlyList<Verdict> VerdictsOf(Product product, DateOnly day)
     {
-        if (flagEdges.Count > 0 && flagEdges.Contains(day) && verdictsOf != day)
+        // An answer may begin on a day that asks for no verdict, as in repair: what counts is how many have begun or ended.
+        var epoch = VerdictEpoch(day);
+        if (epoch != verdictEpoch)
         {
             verdicts.Clear();
-            verdictsOf = day;
-            verdictEpoch++;
+            verdictEpoch = epoch;
         }
 
         if (!verdicts.TryGetValue(product.Id, out var found))
@@ -140,7 +153,7 @@ internal sealed class RampWalk
     /// <summary>The same for a day ahead of the walk, which keeps no verdicts; between two changes of the answers at Meet it is one answer.</summary>
     public Because? RefusalAhead(Product product, DateOnly day)
     {
-        var key = (product.Id, flagEdges.Count(edge => edge <= day));
+        var key = (product.Id, VerdictEpoch(day));
         if (!refusalsAhead.TryGetValue(key, out var refused))
         {
             refusalsAhead[key] = refused = Suitability.Judge(product, facts.File.Intake, day).FirstOrDefault(verdict => verdict.Refuses && rule.On(verdict.Because.Rule))?.Because;
@@ -175,6 +188,7 @@ internal sealed class RampWalk
         foreach (var track in Tracks)
         {
             AgeTrack(track, day);
+            track.AtDawn = track.Frequency;
         }
 
         if (facts.ParkedStarts.Contains(day))
@@ -186,10 +200,15 @@ internal sealed class RampWalk
         {
             foreach (var track in gone)
             {
-                if (facts.WasApplied(track.Product.Id, day))
+                if (facts.WasApplied(track.Product.Id, day) || facts.WasTold(track.Product.Id, day))
                 {
                     track.Place(day);
                     clashes.Count(track, day, Moment.Evening);
+                    if (facts.WasTold(track.Product.Id, day))
+                    {
+                        NoteRetinoid(track, day);
+                    }
+
                     if (track.Kit is not null)
                     {
                         Peels.Note(track, day);
@@ -226,6 +245,15 @@ internal sealed class RampWalk
         }
 
         Peels.Schedule(day);
+
+        // A peel that was done today keeps the rest of the day clear, planned or not.
+        foreach (var track in Tracks)
+        {
+            if (track.Kit is not null && facts.WasApplied(track.Product.Id, day))
+            {
+                Peels.Note(track, day);
+            }
+        }
     }
 
     /// <summary>In a projection every step up is approved on the day it may be asked.</summary>
@@ -274,6 +302,12 @@ internal sealed class RampWalk
         // Whoever has waited longest goes first, so no active starves another.
         candidates.Sort((a, b) =>
         {
+            if (a.Prescription != b.Prescription)
+            {
+                // What a clinician prescribed keeps its evenings; the others plan around it.
+                return a.Prescription ? -1 : 1;
+            }
+
             var wait = (a.LastPlaced ?? DateOnly.MinValue).CompareTo(b.LastPlaced ?? DateOnly.MinValue);
             return wait != 0 ? wait : a.Index.CompareTo(b.Index);
         });
@@ -319,10 +353,15 @@ internal sealed class RampWalk
             }
         }
 
+        var used = Tracks.FindAll(track => facts.WasApplied(track.Product.Id, day));
+        used.ForEach(track => track.UsedDays.Add(day));
+        var evidence = !Overuse.Take(day, used) && ToldOn(day) is null;
         foreach (var track in Tracks)
         {
-            CountDay(track, day);
+            CountDay(track, day, evidence);
         }
+
+        CountTold(day);
 
         // This evening's use may be the one that was missing when the yes was given.
         foreach (var (track, step) in early)
@@ -334,14 +373,46 @@ internal sealed class RampWalk
         }
     }
 
-    private void CountDay(Track track, DateOnly day)
+    /// <summary>What was told counts as an evening of its family: the next one keeps its distance.</summary>
+    private void CountTold(DateOnly day)
+    {
+        foreach (var told in gone)
+        {
+            if (facts.WasTold(told.Product.Id, day))
+            {
+                foreach (var track in Tracks.Where(track => track.Active && track.Irritants.Any(told.Product.Has)))
+                {
+                    track.Place(day);
+                }
+            }
+        }
+    }
+
+    /// <summary>Why nothing that irritates goes on top of what a report says was used on a day, or null.</summary>
+    private Because? ToldOn(DateOnly day)
+    {
+        foreach (var (product, report) in facts.Told)
+        {
+            if (report.Day == day && rule.On(RuleBook.UsedElse))
+            {
+                return SayTold(product, report);
+            }
+        }
+
+        return null;
+    }
+
+    public static Because SayTold(Product product, CheckedIn report) => Because.Of(RuleBook.UsedElse, ("what", product.Name), ("on", report.Day), ("words", report.Report.AlsoUsed));
+
+    /// <param name="evidence">Whether the day went as planned, so that a calm use says something.</param>
+    private void CountDay(Track track, DateOnly day, bool evidence)
     {
         var planned = track.PlacedOn(day);
         var used = facts.WasApplied(track.Product.Id, day) || (climbs && planned && day >= facts.Today);
-        if (track.HoldFrom <= day && (used || (planned && day < facts.Today)))
+        if (track.HoldFrom <= day && planned && (used || day < facts.Today))
         {
             track.Planned++;
-            track.Uses += used && LongEnough(track, day) ? 1 : 0;
+            track.Uses += used && evidence && LongEnough(track, day) ? 1 : 0;
         }
 
         if (!used)
@@ -364,11 +435,6 @@ internal sealed class RampWalk
         Tolerances.Note(track, day);
         NoteFirstUse(track, day);
         track.IdleDays = 0;
-        if (track is { BoosterFor: not null, Started: true, Rung: 0 })
-        {
-            track.Rung = Ladder.Booster.Top;
-        }
-
         if (!planned)
         {
             track.Place(day);
@@ -428,7 +494,7 @@ internal sealed class RampWalk
         }
 
         var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
-        if (track.Uses < needed)
+        if (track.Uses < needed && rule.On(RuleBook.EnoughUses))
         {
             missing.Add(Because.Of(RuleBook.EnoughUses, ("more", needed - track.Uses), ("need", needed), ("by", "as they are planned")));
         }
@@ -437,7 +503,12 @@ internal sealed class RampWalk
             missing.Add(Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last)));
         }
 
-        if (track.Uses * 100 < track.Planned * rules.StepUpSharePercent)
+        if (SunscreenLeftOut(track, day) is { } leftOut)
+        {
+            missing.Add(leftOut);
+        }
+
+        if (track.Uses * 100 < track.Planned * rules.StepUpSharePercent && rule.On(RuleBook.SeventyPercent))
         {
             missing.Add(Because.Of(RuleBook.SeventyPercent, ("uses", track.Uses), ("planned", track.Planned)));
         }
@@ -538,6 +609,8 @@ internal sealed class RampWalk
 
     private void Restart(Track track, StartActive start, DateOnly day)
     {
+        (start, track.Doubt) = rule.On(RuleBook.StartDoubted) ? DoubtedStarts.Weigh(start, track.Product, facts.File.Intake, rules, facts.Established) : (start, null);
+        track.PatchFrom = PatchFrom(track, start);
         track.Start = start;
         track.LookAgainOn = null;
         track.EveryDays = track.Kit is null ? 0 : start.EveryDays ?? KitTimes.NewIntervalDays;
@@ -557,6 +630,15 @@ internal sealed class RampWalk
             track.ReadyFrom = start.On;
             track.EnterRung(Math.Clamp(start.Rung ?? track.Ladder.StartRung, 0, track.Ladder.Top), day);
         }
+    }
+
+    /// <summary>A patch test of the same formula read shortly before the start was decided counts too; one from before a stop does not.</summary>
+    private DateOnly PatchFrom(Track track, StartActive start)
+    {
+        var from = start.On.AddDays(-PatchTests.CountsBeforeDays);
+        var stopped = track.Stopped is null ? from : track.StoppedOn.AddDays(1);
+        var changed = facts.ChangedOn(track.Product.Id) ?? from;
+        return new[] { from, stopped, changed }.Max();
     }
 
     private static Because NotDue(Track track, StepUp step) => Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On));
@@ -593,7 +675,7 @@ internal sealed class RampWalk
         }
 
         var suspended = RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || track.OffUntil >= day
-            || Sunscreenless(track, day) is not null;
+            || Waits(track, day) is not null;
         if (Reactions.IsRed(day))
         {
             track.RestartHold(day.AddDays(1));
@@ -640,7 +722,7 @@ internal sealed class RampWalk
         {
             var kept = restrictions.For(track.Product, day);
             var peel = Peels.Off(track.Product, day);
-            return peel ?? (track.Product.IsDevice() ? kept ?? Gelless(track) : kept is { Rule: RuleBook.Sunburn } ? kept : null);
+            return UsedUp(track, day) ?? peel ?? (track.Product.IsDevice() ? kept ?? Gelless(track, day) : kept is { Rule: RuleBook.Sunburn } ? kept : null);
         }
 
         if (track.Stopped is not null)
@@ -653,7 +735,7 @@ internal sealed class RampWalk
             return Because.Of(track.Kit is null ? RuleBook.NotStarted : RuleBook.SessionOnly, ("product", track.Product.Name));
         }
 
-        if ((restrictions.For(track.Product, day) ?? Peels.Off(track.Product, day) ?? Sunscreenless(track, day)) is { } because)
+        if ((restrictions.For(track.Product, day) ?? Peels.Off(track.Product, day) ?? Waits(track, day) ?? UsedUp(track, day) ?? (track.Irritancy == Degree.Yes ? ToldOn(day) : null)) is { } because)
         {
             return because;
         }
@@ -716,14 +798,14 @@ internal sealed class RampWalk
         return null;
     }
 
-    private Because? Gelless(Track track) =>
-        track.Product.IsElectrical() && rule.On(RuleBook.DeviceGel) && !facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.Kind == ProductKind.ConductiveGel)
-            ? Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name)) : null;
+    private Because? Gelless(Track track, DateOnly day) =>
+        rule.On(RuleBook.DeviceGel) && DeviceGels.Lacks(track.Product, facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product), day) is { } lacks
+            ? Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name), ("what", lacks), ("kind", track.Product.Traits.Title)) : null;
 
     private bool HindersPatch(Track track, DateOnly day) =>
         Refusal(track.Product, day) is not null
         || RepairReason(day) is not null || restrictions.For(track.Product, day) is not null || restrictions.NoChange(day.AddDays(PatchTests.PatchDays)) is not null
-        || Sunscreenless(track, day) is not null || track.OffUntil >= day || StrengthHeld(track, day.AddDays(PatchTests.PatchDays)) is not null
+        || Waits(track, day) is not null || UsedUp(track, day) is not null || track.OffUntil >= day || StrengthHeld(track, day.AddDays(PatchTests.PatchDays)) is not null
         || (lastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays - PatchTests.PatchDays));
 
     private Because? NotReady(Track track, DateOnly day)
@@ -738,7 +820,7 @@ internal sealed class RampWalk
             return Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name));
         }
 
-        if (restrictions.NoChange(day) is { } sun)
+        if ((restrictions.NoChange(day) ?? SunscreenLeftOut(track, day)) is { } sun)
         {
             return sun;
         }
@@ -767,6 +849,55 @@ internal sealed class RampWalk
             ? track.RestOf(MomentOf(track, day) == Moment.Morning)
             : null;
     }
+
+    /// <summary>What an active waits for that only the client or the practitioner can mend.</summary>
+    public Because? Waits(Track track, DateOnly day) =>
+        Unessential(track, day) ?? Unprescribed(track, day) ?? Sunscreenless(track, day) ?? SunscreenLeftOut(track, day, rules.SunscreenSkipsWait);
+
+    private Because? Unessential(Track track, DateOnly day)
+    {
+        if (!track.NeedsEssentials || !rule.On(RuleBook.EssentialsFirst))
+        {
+            return null;
+        }
+
+        if (lackingOn.Day != day)
+        {
+            lackingOn = (day, Essentials.Lacking(inUse.Where(product => product.UsableOn(day) && RefusalAhead(product, day) is null)));
+        }
+
+        return lackingOn.What.Count > 0 ? Because.Of(RuleBook.EssentialsFirst, ("product", track.Product.Name), ("what", string.Join(" and ", lackingOn.What))) : null;
+    }
+
+    /// <summary>A prescription retinoid told of at Meet that stands on no shelf: nobody knows its evenings.</summary>
+    private Because? Unprescribed(Track track, DateOnly day) =>
+        track.Irritancy == Degree.Yes && !track.Prescription && rule.On(RuleBook.PrescriptionUnknown) && facts.File.Intake.Has(FlagKind.PrescriptionRetinoid, day)
+            && !Tracks.Exists(other => other is { Prescription: true, Stopped: null, Start: { } start } && start.On <= day)
+            ? Because.Of(RuleBook.PrescriptionUnknown, ("product", track.Product.Name)) : null;
+
+    /// <summary>Why a light-sensitising active is held where sunscreen was left out on so many of the last 7 mornings, or null.</summary>
+    public Because? SunscreenLeftOut(Track track, DateOnly day) => SunscreenLeftOut(track, day, rules.SunscreenSkipsAsk);
+
+    private Because? SunscreenLeftOut(Track track, DateOnly day, int from)
+    {
+        if (!track.LightSensitising || !rule.On(RuleBook.SunscreenSkipped))
+        {
+            return null;
+        }
+
+        var count = facts.Sunscreen.In7(day).Count();
+        return count < from ? null
+            : Because.Of(RuleBook.SunscreenSkipped, ("product", track.Product.Name), ("count", count), ("ask", rules.SunscreenSkipsAsk), ("wait", rules.SunscreenSkipsWait));
+    }
+
+    /// <summary>An empty or spoiled package is not planned, nor a piece that is not there; what was ticked happened.</summary>
+    private Because? UsedUp(Track track, DateOnly day) =>
+        rule.On(RuleBook.Empty) && !track.PlacedOn(day)
+            && (!track.Product.UsableOn(day) || (day >= facts.Today && track.PiecesLeft is { } left && track.PlacedFrom(facts.Today) >= left + (facts.WasApplied(track.Product.Id, facts.Today) ? 1 : 0)))
+            ? Because.Of(RuleBook.Empty, ("product", track.Product.Name)) : null;
+
+    private int? PiecesLeft(Product product) =>
+        (product.Pieces is not null || product.Kind == ProductKind.Razor) && Supply.Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
 
     private Because? Sunscreenless(Track track, DateOnly day)
     {

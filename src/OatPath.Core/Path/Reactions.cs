@@ -11,6 +11,10 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
     private const int LooksBackDays = 7;
 
+    /// <summary>A booster's units rise only under this sting.</summary>
+    /// <remarks>Trade convention.</remarks>
+    private const int MostStingForMore = 2;
+
     private readonly Dictionary<DateOnly, int> worstStingOf = [];
     private readonly HashSet<DateOnly> repairDays = [];
     private DateOnly? redFrom;
@@ -24,7 +28,10 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     public Judgement? OpenRed { get; private set; }
     public DateOnly? OpenRedSince => redFrom;
 
-    public bool IsRed(DateOnly day) => redFrom is { } from && day >= from && day <= redUntil && rule.On(RuleBook.RedPause);
+    /// <summary>The report that the open stop rests on.</summary>
+    public string? OpenRedReport { get; private set; }
+
+    public bool IsRed(DateOnly day) => redFrom is { } from && day >= from && day <= redUntil && rule.On(redBecause!.Rule);
 
     /// <summary>The reason a reaction puts the whole skin into repair on a day, or null.</summary>
     public Because? Repair(DateOnly day)
@@ -50,6 +57,12 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     {
         var reportDay = facts.DayOf(entry.HappenedAt);
         var judged = OutcomeTable.Judge(entry.Report, ContextOf(entry));
+        if (facts.Replaced.Contains(entry.Id) && judged.Outcome < Outcome.Stop)
+        {
+            // Sent again with other answers. A stop stays: only a practitioner lifts it.
+            return;
+        }
+
         Reports.Add(new(entry.Id, entry.Day, entry.HappenedAt, entry.Report.Sting, judged.Outcome, judged.Because));
         worstStingOf[entry.Day] = Math.Max(entry.Report.Sting, worstStingOf.GetValueOrDefault(entry.Day));
         if (!Outcomes.TryGetValue(entry.Day, out var before) || judged.Outcome > before.Outcome)
@@ -63,6 +76,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             Evidence(track, entry);
             var used = LastUse(track, entry.Day);
             track.ToldOn = reportDay > used && !(track.ToldOn > used) ? used : track.ToldOn;
+            Units(track, used, entry.Report.Sting, judged.Outcome);
             track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(track, entry.Report, judged.Outcome));
         }
 
@@ -79,7 +93,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
 
         foreach (var track in touched)
         {
-            EaseOff(track, LastUse(track, entry.Day), judged);
+            EaseOff(track, LastUse(track, entry.Day), entry.Id, reportDay, judged);
         }
 
         if (judged.Outcome >= Outcome.Stop)
@@ -184,7 +198,31 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         track.WorstSting = Math.Max(track.WorstSting, report.Sting);
     }
 
-    private void EaseOff(Track track, DateOnly used, Judgement judged)
+    /// <summary>A booster takes one unit more while the worst that was told of its last use stays under 2; a worse word takes that unit back.</summary>
+    private static void Units(Track track, DateOnly used, int sting, Outcome outcome)
+    {
+        if (track.BoosterFor is null || !track.Started)
+        {
+            return;
+        }
+
+        var worst = track.StingOn[used] = Math.Max(sting, track.StingOn.GetValueOrDefault(used));
+        if (worst < MostStingForMore && outcome == Outcome.CarryOn)
+        {
+            if (track.RaisedFor != used && track.Rung < track.Ladder.Top)
+            {
+                track.RaisedFor = used;
+                track.EnterRung(track.Rung + 1, used.AddDays(1));
+            }
+        }
+        else if (track.RaisedFor == used)
+        {
+            track.RaisedFor = null;
+            track.EnterRung(track.Rung - 1, used.AddDays(1));
+        }
+    }
+
+    private void EaseOff(Track track, DateOnly used, string report, DateOnly told, Judgement judged)
     {
         if (track.LastDownFor == used && judged.Outcome < Outcome.MedicalHelp)
         {
@@ -202,22 +240,23 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         }
 
         track.EasedOn = used;
-        if (judged.Outcome == Outcome.MedicalHelp)
+        track.EasedTold = told;
+        track.EasedBy = report;
+        if (judged.Outcome == Outcome.MedicalHelp && rule.On(RuleBook.StoppedMedical))
         {
             track.Stopped = Because.Of(RuleBook.StoppedMedical, ("product", track.Product.Name), ("on", used));
             track.StoppedOn = used;
         }
         else if (!again && rule.On(RuleBook.RungDown))
         {
-            var firstBooster = track.BoosterFor is not null && track.UsedOn is [var only] && only == used;
-            if (firstBooster || (track.Started ? track.Rung : track.FirstRung) == 0)
+            if ((track.Started ? track.Rung : track.FirstRung) == 0 && rule.On(RuleBook.StoppedAtEntry))
             {
                 track.Stopped = Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used));
                 track.StoppedOn = used;
             }
             else if (track.Started)
             {
-                track.EnterRung(track.Rung - 1, until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
+                track.EnterRung(Math.Max(0, track.Rung - 1), until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
             }
             else
             {
@@ -247,7 +286,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         Windows.Add(new("stop", reportDay, cleared, null, because));
         if (cleared is null)
         {
-            OpenRed = OpenRed is null || judged.Outcome > OpenRed.Outcome ? judged : OpenRed;
+            (OpenRed, OpenRedReport) = OpenRed is null || judged.Outcome > OpenRed.Outcome ? (judged, entry.Id) : (OpenRed, OpenRedReport);
         }
     }
 }

@@ -17,4 +17,7 @@ public sealed record ShelfItem
     public required Product Product { get; init; }
     public ShelfState State { get; init; } = ShelfState.InUse;
     public string Reason { get; init; } = "";
+
+    /// <summary>What it was before, oldest first; empty where it never changed.</summary>
+    public IReadOnlyList<FormerFormula> Was { get; init; } = [];
 }

@@ -52,9 +52,9 @@ internal static class SupplyCount
 
         var look = facts.Bottles.LastOrDefault(seen => seen.Product == product.Id);
         var left = look is null ? package.Full : look.Share * package.Full;
-        foreach (var entry in facts.Log)
+        foreach (var applied in facts.Log.OfType<Applied>().Where(use => use.Product == product.Id).DistinctBy(use => (use.Day, use.Moment)))
         {
-            if (entry is Applied applied && applied.Product == product.Id && (look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
+            if ((look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
             {
                 left -= package.Takes(product, AmountGuide.For(product)) * Times(facts.File.Intake, product);
             }
@@ -85,7 +85,8 @@ internal static class SupplyCount
             lastFull = day.Date;
         }
 
-        return null;
+        // A piece that is not there is not planned, so the last one ends the package.
+        return package.IsCounted && left < package.Takes(product, AmountGuide.For(product)) ? lastFull ?? facts.Today : null;
     }
 
     /// <summary>What a planned day takes, less what was already ticked on it.</summary>

@@ -24,6 +24,20 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
     public bool LightSensitising { get; } = product.LightSensitising() != Skin.Degree.No;
     public Skin.Degree Irritancy { get; } = product.Irritancy();
+    public bool Prescription { get; } = product.Actives.Any(active => active.Substance == Skin.Substance.PrescriptionRetinoid);
+    public bool NeedsEssentials { get; } = product.NeedsEssentials();
+
+    /// <summary>Pieces left today of what is used once and thrown away; null for everything else.</summary>
+    public int? PiecesLeft { get; set; }
+
+    /// <summary>What the rung was before the day's reports: a use is measured by the plan it was made under.</summary>
+    public Frequency AtDawn { get; set; }
+
+    /// <summary>Why "already in use" is doubted, or null.</summary>
+    public Because? Doubt { get; set; }
+
+    /// <summary>A patch test put on before this day is not of this start.</summary>
+    public DateOnly? PatchFrom { get; set; }
     public bool AcidCleanser { get; } = product.IsAcidCleanser();
     public bool Electrical { get; } = product.IsElectrical();
 
@@ -51,7 +65,7 @@ internal sealed class Track(Product product, Ladder usual, int index)
 
     /// <summary>Load index of a use at the rung held.</summary>
     public double Load => LoadAt(Started ? Rung : FirstRung);
-    public bool NeedsPatch { get; } = product.Actives.Any(active => Skin.FamilyTraits.Of(active.Family).Irritant != Skin.Degree.No);
+    public bool NeedsPatch { get; } = product.NeedsPatchTest();
 
     public StartActive? Start { get; set; }
 
@@ -72,6 +86,10 @@ internal sealed class Track(Product product, Ladder usual, int index)
     public DateOnly? OffUntil { get; set; }
     public Because? Off { get; set; }
     public DateOnly? EasedOn { get; set; }
+
+    /// <summary>The day on which the reaction was told of.</summary>
+    public DateOnly? EasedTold { get; set; }
+    public string? EasedBy { get; set; }
     public Because? Stopped { get; set; }
     public DateOnly StoppedOn { get; set; }
     public DateOnly? LastDownFor { get; set; }
@@ -91,6 +109,10 @@ internal sealed class Track(Product product, Ladder usual, int index)
     /// <summary>Days of use in order, and how the skin took those that were told of.</summary>
     public List<DateOnly> UsedOn { get; } = [];
     public Dictionary<DateOnly, Felt> FeltOn { get; } = [];
+
+    /// <summary>A booster's worst sting told of each use, and the use after which its units last rose.</summary>
+    public Dictionary<DateOnly, int> StingOn { get; } = [];
+    public DateOnly? RaisedFor { get; set; }
 
     /// <summary>Rungs lost to strong reactions before the ladder had begun, from uses nobody planned.</summary>
     public int LostBeforeStart { get; set; }
@@ -121,6 +143,33 @@ internal sealed class Track(Product product, Ladder usual, int index)
 
     /// <summary>The first day it was used, or the first it is planned on from today.</summary>
     public DateOnly? InUseSince(DateOnly today) => UsedOn.Count > 0 ? UsedOn[0] : placed.Exists(day => day >= today) ? placed.Find(day => day >= today) : null;
+
+    /// <summary>Days of use in the 7 days up to a day, that day included.</summary>
+    public int UsedIn7(DateOnly day)
+    {
+        var count = 0;
+        for (var i = UsedDays.Count - 1; i >= 0 && UsedDays[i] > day.AddDays(-7); i--)
+        {
+            count++;
+        }
+
+        return count;
+    }
+
+    /// <summary>Every day of use so far, in order.</summary>
+    public List<DateOnly> UsedDays { get; } = [];
+
+    /// <summary>Placed uses from a day on, that day included.</summary>
+    public int PlacedFrom(DateOnly day)
+    {
+        var count = 0;
+        for (var i = placed.Count - 1; i >= 0 && placed[i] >= day; i--)
+        {
+            count++;
+        }
+
+        return count;
+    }
 
     public int PlacedIn7(DateOnly day)
     {

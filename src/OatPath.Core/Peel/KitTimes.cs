@@ -63,6 +63,11 @@ public readonly record struct PeelStop(int Before, int After)
             }
         }
 
+        if (product.Implied is not null)
+        {
+            Add(weak ? new(3, 3) : new(7, 7));
+        }
+
         if (product.Traits.ByHand || product.IsDevice() || product.Kind is ProductKind.ClayMask)
         {
             Add(weak ? new(3, 3) : new(7, 10));

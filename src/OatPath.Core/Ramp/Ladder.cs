@@ -40,6 +40,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
                 Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek), gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
             _ when !product.IsActive() => null,
             ProductKind.PeelPad => new("peel-pad", "peel pad", Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek), 0, Hold(rules.AcidHoldDays)),
+            _ when product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid) => new("prescription-retinoid", "prescription retinoid", AllRungs, 0, 0),
             _ when product.Has(Family.Retinoid) => new("retinoid", "retinoid", AllRungs, 0, Hold(rules.RetinoidHoldDays)),
             _ when product.IsAcid() => new("leave-on-acid", "leave-on acid", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
             _ when product.Has(Family.BenzoylPeroxide) => new("benzoyl-peroxide", "benzoyl peroxide", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
@@ -65,9 +66,9 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         };
     }
 
-    /// <summary>One evening a week in place of the usual serum: 4 units the first time, 5 later.</summary>
-    /// <remarks>Source: trade convention.</remarks>
-    public static Ladder Booster { get; } = new("booster", "booster evening", [new(Frequency.OnceAWeek, Units: 4), new(Frequency.OnceAWeek, Units: 5)], 0, 0);
+    /// <summary>One evening a week in place of the usual serum: 4 units the first time, one more up to 5 after a use that stung under 2, one less after a strong reaction, never under 2.</summary>
+    /// <remarks>Source: trade convention; that a use nobody told of raises nothing: house default.</remarks>
+    public static Ladder Booster { get; } = new("booster", "booster evening", [.. Enumerable.Range(2, 4).Select(units => new Rung(Frequency.OnceAWeek, Units: units))], 2, 0);
 
     /// <summary>Contact with a wash-off kit. Skin that marks easily does without the last rung; two layers are for houses that sign strong kits off.</summary>
     /// <remarks>Source: trade convention; shorter contact on skin that marks easily: trade convention, by one rung: house default. Two layers within the same ten minutes: house default.</remarks>
@@ -75,7 +76,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     {
         var weak = KitClass.Of(product) is { Strength: KitStrength.Weak };
         var rungs = (weak ? WeakContact : StrongContact).Select(seconds => new Rung(Frequency.OnceAWeek, ContactSeconds: seconds)).ToList();
-        if (Suitability.PigmentProne(intake))
+        if (intake.EverMarksEasily)
         {
             rungs.RemoveAt(rungs.Count - 1);
         }

@@ -47,7 +47,7 @@ public static class StepWords
             yield return $"{step.Layers} layers: the second one half way. Both come off at {Words.Duration(contact)}.";
         }
 
-        yield return "Sting of 5 or more, or white, grey or blistered skin: off at once with cool running water for 10 minutes, no neutraliser. Still burning after 20 minutes: medical help. In the eye: rinse 15 minutes, medical help.";
+        yield return $"{FirstAid.WashOff} Off at once with cool running water. {FirstAid.Burn} {FirstAid.StillBurning} {FirstAid.Eye}";
         if (step.LeaveOut.Count > 0)
         {
             yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(ZoneOf))}.";

@@ -58,7 +58,7 @@ public static class ConcernTable
         var gentle = intake.SkinType == SkinType.Dry || intake.Sensitivity >= Sensitivity.Sensitive;
         var against = 0;
         against += gentle && (product.Has(Family.Bha) || product.Has(Family.BenzoylPeroxide)) ? 2 : 0;
-        against += (gentle || Suitability.PigmentProne(intake, day)) && Holds(product, Substance.Glycolic) ? 2 : 0;
+        against += (gentle || intake.MarksEasily(day)) && Holds(product, Substance.Glycolic) ? 2 : 0;
         against += intake.Sensitivity == Sensitivity.Reactive && product.Has(Family.Retinoid) ? 2 : 0;
         against += intake.Has(FlagKind.Rosacea, day) && product.IsAcid() && !product.Has(Family.Pha) ? 3 : 0;
         against += product.Contains.Contains(Allergen.Fragrance) && intake.Sensitivity >= Sensitivity.Sensitive ? 1 : 0;

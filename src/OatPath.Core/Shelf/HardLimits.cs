@@ -29,7 +29,11 @@ public static class HardLimits
             }
         }
 
-        if (product.Has(Family.Aha))
+        if (product.Implied is { } implied)
+        {
+            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", ImpliedFamily.Unknown(implied)))));
+        }
+        else if (product.Has(Family.Aha))
         {
             CheckAha(product, found);
         }

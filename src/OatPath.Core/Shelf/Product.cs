@@ -46,6 +46,12 @@ public sealed record Product
     /// <summary>Materials a client may be allergic to, beyond what the actives already tell.</summary>
     public IReadOnlyList<Allergen> Contains { get; init; } = [];
 
+    /// <summary>For a gel or mist under a device: the kind of device it was made for; null when that is not known.</summary>
+    public ProductKind? MadeFor { get; init; }
+
+    /// <summary>The charge of a conductive gel; null when that is not known.</summary>
+    public GelCharge? Charge { get; init; }
+
     public bool AlcoholNearTop { get; init; }
     public bool HeavyOil { get; init; }
     public bool ShakeFirst { get; init; }
@@ -85,6 +91,7 @@ public sealed record Product
     [System.Text.Json.Serialization.JsonIgnore]
     public int Flow => Runniness ?? Traits.Runniness;
 
+    /// <summary>Whether it works in a family: by a typed active, or by its kind where none was typed.</summary>
     public bool Has(Family family)
     {
         foreach (var active in Actives)
@@ -95,8 +102,12 @@ public sealed record Product
             }
         }
 
-        return false;
+        return Implied == family;
     }
+
+    /// <summary>The family it holds by its kind although no such active was typed; its strength is unknown. Null where nothing is missing.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Family? Implied => ImpliedFamily.Of(this);
 
     /// <summary>Last day the contents are good, or null when nothing limits it.</summary>
     public DateOnly? GoodUntil() => OpenedOn is { } opened && MonthsGood is { } months ? opened.AddMonths(months) : null;

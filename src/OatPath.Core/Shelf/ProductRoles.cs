@@ -17,6 +17,11 @@ public static class ProductRoles
             }
         }
 
+        if (product.Implied is { } implied)
+        {
+            families.Add(implied);
+        }
+
         if (product.Traits.ByHand)
         {
             families.Add(Family.ByHand);
@@ -53,6 +58,20 @@ public static class ProductRoles
     public static bool IsActive(this Product product) =>
         product.Traits.Use is KindUse.Daily or KindUse.Extra && product.Irritancy() != Degree.No;
 
+    /// <summary>Whether a patch test comes before its first use: any irritant but what is done by hand.</summary>
+    public static bool NeedsPatchTest(this Product product)
+    {
+        foreach (var family in product.Families())
+        {
+            if (family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /// <summary>Labelled AHA percent added up; null when one of them has no percent.</summary>
     public static decimal? AhaPercent(this Product product) => Sum(product, Family.Aha);
 
@@ -87,6 +106,11 @@ public static class ProductRoles
 
     private static decimal? Sum(Product product, Family family)
     {
+        if (product.Implied == family)
+        {
+            return null;
+        }
+
         decimal sum = 0;
         foreach (var active in product.Actives)
         {

@@ -50,10 +50,20 @@ public sealed record Flag
     public IReadOnlyList<FaceZone> Zones { get; init; } = [];
     public string Note { get; init; } = "";
 
+    /// <summary>Told in a report of what had already happened: it counts from its day on and asks for no days before it.</summary>
+    internal bool Told { get; init; }
+
+    /// <summary>The first day of the span before it that it asks for.</summary>
+    /// <param name="days">Days kept clear before something that was known ahead.</param>
+    internal DateOnly? Since(int days) => Told ? From : From?.AddDays(-days);
+
+    /// <summary>Its last day: the one given, or the day it happened.</summary>
+    internal DateOnly? Last => Until ?? From;
+
     public bool Covers(DateOnly day) => (From is null || From <= day) && (Until is null || day <= Until);
 
     public bool Equals(Flag? other) => other is not null && Kind == other.Kind && From == other.From && Until == other.Until
-        && Note == other.Note && Zones.SequenceEqual(other.Zones);
+        && Note == other.Note && Told == other.Told && Zones.SequenceEqual(other.Zones);
 
     public override int GetHashCode() => HashCode.Combine(Kind, From, Until);
 }

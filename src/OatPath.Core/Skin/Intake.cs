@@ -63,6 +63,16 @@ public sealed record Intake
         return false;
     }
 
+    /// <summary>Whether the skin marks easily on any day: for a ladder, which has no day.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool EverMarksEasily => Phototype >= Phototype.IV || Flags.Any(flag => flag.Kind is FlagKind.Melasma or FlagKind.DarkOrPalePatch);
+
+    /// <summary>Melasma, a patch after a peel, or phototype IV to VI.</summary>
+    public bool MarksEasily(DateOnly day) => Phototype >= Phototype.IV || Has(FlagKind.Melasma, day) || Has(FlagKind.DarkOrPalePatch, day);
+
+    /// <summary>Whether the client counts as under age on a day: who has no birth date on record does, until it is known.</summary>
+    public bool MayBeMinor(DateOnly day) => AgeOn(day) is not >= 18;
+
     /// <summary>Age in whole years on a day, or null when the birth date is not known. Born on 29 February: a year older on 1 March.</summary>
     public int? AgeOn(DateOnly day)
     {
@@ -80,12 +90,13 @@ public sealed record Intake
     /// </summary>
     public static Intake GentlerOf(Intake published, Intake latest) => published with
     {
-        BirthDate = latest.BirthDate is null || published.BirthDate > latest.BirthDate ? published.BirthDate : latest.BirthDate,
+        BirthDate = published.BirthDate is null || latest.BirthDate is null || published.BirthDate > latest.BirthDate ? published.BirthDate : latest.BirthDate,
         Sensitivity = (Sensitivity)Math.Max((int)published.Sensitivity, (int)latest.Sensitivity),
         Phototype = (Phototype)Math.Max((int)published.Phototype, (int)latest.Phototype),
         Allergies = [.. published.Allergies.Union(latest.Allergies)],
         Flags = [.. published.Flags.Union(latest.Flags)],
         SweatOrWater = published.SweatOrWater || latest.SweatOrWater,
         HoursOutdoors = Math.Max(published.HoursOutdoors, latest.HoursOutdoors),
+        SafetyAskedOn = published.SafetyAskedOn > latest.SafetyAskedOn || latest.SafetyAskedOn is null ? published.SafetyAskedOn : latest.SafetyAskedOn,
     };
 }

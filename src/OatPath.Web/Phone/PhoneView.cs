@@ -51,6 +51,15 @@ public sealed class PhoneView
     /// <summary>Why acids and retinoids wait for a sunscreen, or null.</summary>
     public Because? NoSunscreen => Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.NoSunscreen)?.Because;
 
+    /// <summary>Why actives are held where sunscreen was left out, and on which mornings; null when it is not asked.</summary>
+    public Because? SunscreenLeftOut => Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.SunscreenSkipped)?.Because;
+
+    public IReadOnlyList<DateOnly> MorningsLeftOut => SunscreenMornings.LeftOut(Record.Live);
+
+    /// <summary>The sunscreen that the plan has, or the first on the shelf.</summary>
+    public string? Sunscreen => Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
+        ?? Record.Live.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
+
     public string Name(Step step) => Record.NameOf(step.Product);
 
     /// <summary>"An acid evening", "A rest evening".</summary>

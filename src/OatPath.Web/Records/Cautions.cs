@@ -1,20 +1,19 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+
 namespace OatPath.Web.Records;
 
-/// <summary>The cautions every client is told, on the phone and on paper alike.</summary>
+/// <summary>The cautions every client is told, on the phone and on paper alike; signs and numbers are those by which a report is judged.</summary>
 public static class Cautions
 {
-    public static IReadOnlyList<string> WashOff { get; } =
-    [
-        "Sting of 5 or more, or sting that grows.",
-        "Product in the eye: rinse with water for 15 minutes and get medical help.",
-        "On lips or in the mouth: rinse at once.",
-    ];
+    private const int SignsALine = 4;
+
+    public static IReadOnlyList<string> WashOff { get; } = [FirstAid.WashOff, FirstAid.Burn, FirstAid.Eye, FirstAid.Lips];
 
     public static IReadOnlyList<string> MedicalHelp { get; } =
     [
-        "Weals, swelling of eyes or lips, trouble breathing.",
-        "Blisters, weeping, pus, fever, hot redness that spreads.",
-        "Pain of 8 or more, or pain that wakes you. Skin gone white or grey.",
+        .. Enum.GetValues<Sign>().Where(sign => OutcomeTable.IsMedical(sign) && sign != Sign.EyeExposure).Select(SignTitle.Of).Chunk(SignsALine).Select(signs => $"{char.ToUpperInvariant(signs[0][0])}{string.Join(", ", signs)[1..]}."),
+        $"{FirstAid.Pain} {FirstAid.StillBurning}",
     ];
 
     public static IReadOnlyList<string> Always { get; } =

@@ -20,7 +20,13 @@ public sealed class ClientRecord
     public CaseFile Draft => draft ??= CaseAssembly.Draft(Facts, AsOf, Rules.Zone);
 
     /// <summary>Published decisions and everything that happened: what the client follows.</summary>
-    public CaseFile Live => live ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
+    public CaseFile Live => live ??= EngineUpgrade.Hold(LiveAsDecided, Raises);
+
+    /// <summary>The same, without what a change of the engine holds back.</summary>
+    public CaseFile LiveAsDecided => liveAsDecided ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
+
+    /// <summary>What the engine of today would raise; it waits for the next publication.</summary>
+    public IReadOnlyList<EngineRaise> Raises => raises ??= EngineChanges.Of(Published);
 
     public required Publication? Published { get; init; }
 
@@ -31,7 +37,7 @@ public sealed class ClientRecord
     /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest.
     /// A changed choice reaches a client only by publishing.
     /// </summary>
-    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : JsonSerializer.Deserialize<HouseRules>(Published.Rules, CaseJson.Compact)! with
+    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : CaseJson.ReadStored<HouseRules>(Published.Rules) with
     {
         StudioName = Rules.StudioName,
         Zone = Rules.Zone,
@@ -42,7 +48,7 @@ public sealed class ClientRecord
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
 
-    public int Changes => Waiting.Count + (RulesWait ? 1 : 0);
+    public int Changes => Waiting.Count + (RulesWait ? 1 : 0) + Raises.Count;
 
     private HouseRules? publishedRules;
 
@@ -50,6 +56,8 @@ public sealed class ClientRecord
 
     private CaseFile? draft;
     private CaseFile? live;
+    private CaseFile? liveAsDecided;
+    private IReadOnlyList<EngineRaise>? raises;
     private IReadOnlyList<Fact>? waiting;
 
     private readonly Dictionary<(bool Live, DateOnly From, int Days), CarePath> planned = [];

@@ -23,16 +23,19 @@ public sealed record DeskLine(ClientRecord Record, Question Question, CarePath P
 
         var path = record.LivePath(DaysBefore, Days);
         var seen = record.Facts.Where(fact => fact.Kind == "note").Select(fact => fact.Body.Trim('"')).ToHashSet();
-        var question = path.Questions.FirstOrDefault(question => question.Kind != QuestionKind.EasedOff || !seen.Contains($"{question.Kind}:{question.Product}:{question.Since:yyyy-MM-dd}"));
+        var question = path.Questions.FirstOrDefault(question => !IsOnlyRead(question.Kind) || !seen.Contains($"{question.Kind}:{question.Product}:{question.Since:yyyy-MM-dd}"));
         return question is null ? null : new DeskLine(record, question, path, SubOf(record, question), ReasonOf(record, path, question));
     }
+
+    /// <summary>Lines that ask for nothing but to be read.</summary>
+    public static bool IsOnlyRead(QuestionKind kind) => kind is QuestionKind.EasedOff or QuestionKind.UsedElse or QuestionKind.Overuse or QuestionKind.SunscreenSkipped;
 
     private static string SubOf(ClientRecord record, Question question) =>
         question.Product is { } id && record.Product(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";
 
     private static string ReasonOf(ClientRecord record, CarePath path, Question question)
     {
-        var report = path.Reports.Count > 0 ? path.Reports[^1] : null;
+        var report = path.Reports.FirstOrDefault(report => report.Id == question.Report);
         switch (question.Kind)
         {
             case QuestionKind.EasedOff when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:

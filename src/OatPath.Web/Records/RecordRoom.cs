@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using System.Text.Json;
+using OatPath.Core.Audit;
 using OatPath.Core.House;
 using OatPath.Core.Path;
 using OatPath.Store;
@@ -7,7 +8,8 @@ using OatPath.Store;
 namespace OatPath.Web.Records;
 
 /// <summary>Where client records are opened, added to and published.</summary>
-public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, TimeProvider clock)
+/// <param name="plan">The planner; what it plans is audited before anything is published.</param>
+public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, TimeProvider clock, PlanPath plan)
 {
     private const int PublishedDays = 84;
 
@@ -69,31 +71,45 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         : null;
 
     /// <summary>Publishes everything that waits.</summary>
+    /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication Publish(ClientRecord record, string by, long version) =>
-        Publish(record, by, version, [], record.Waiting, record.Draft, record.Rules);
+        Publish(record, by, version, [], record.Waiting, record.Draft, record.Rules, []);
 
     /// <summary>Decides one thing and publishes just that, leaving other drafts waiting.</summary>
+    /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication PublishOne(ClientRecord record, string by, long version, Fact decision)
     {
-        var inputs = record.Live with { Decisions = [.. record.Live.Decisions, CaseAssembly.Body<Decision>(decision)] };
-        return Publish(record, by, version, [decision], [decision], inputs, record.PublishedRules);
+        var inputs = record.LiveAsDecided with { Decisions = [.. record.LiveAsDecided.Decisions, CaseAssembly.Body<Decision>(decision)] };
+        return Publish(record, by, version, [decision], [decision], inputs, record.PublishedRules, record.Raises);
     }
 
     /// <summary>Takes a published decision back and publishes that.</summary>
+    /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication PublishUndo(ClientRecord record, string by, long version, string decisionId)
     {
         var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
-        var inputs = record.Live with { Decisions = [.. record.Live.Decisions.Where(decision => decision.Id != decisionId)] };
-        return Publish(record, by, version, [undo], [undo], inputs, record.PublishedRules);
+        var inputs = record.LiveAsDecided with { Decisions = [.. record.LiveAsDecided.Decisions.Where(decision => decision.Id != decisionId)] };
+        return Publish(record, by, version, [undo], [undo], inputs, record.PublishedRules, record.Raises);
     }
 
-    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs, HouseRules rules)
+    /// <param name="held">What a change of the engine would raise and nobody looked at yet: it stays held, under the engine it was published by.</param>
+    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs, HouseRules rules, IReadOnlyList<EngineRaise> held)
     {
         var now = clock.GetUtcNow();
-        var path = JsonSerializer.Serialize(PathPlanner.Plan(inputs with { AsOf = now }, rules, days: PublishedDays), CaseJson.Compact);
+        var file = EngineUpgrade.Hold(inputs with { AsOf = now }, held);
+        var planned = plan(file, rules, PublishedDays);
+        if (PathAuditor.Audit(file, rules, planned) is { Count: > 0 } breaches)
+        {
+            throw new UnsafePlanException(breaches);
+        }
+
+        var path = JsonSerializer.Serialize(planned, CaseJson.Compact);
         return publications.Publish(
             new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
-                PathPlanner.EngineVersion, path, Publication.HashOf(path)),
+                held.Count > 0 ? record.Published!.Engine : PathPlanner.EngineVersion, path, Publication.HashOf(path)),
             version, added, [.. covered.Select(fact => fact.Id)]);
     }
 }
+
+/// <summary>Plans a case for so many days from today.</summary>
+public delegate CarePath PlanPath(CaseFile file, HouseRules rules, int days);

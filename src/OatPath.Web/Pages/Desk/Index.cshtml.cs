@@ -43,23 +43,32 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
         var by = User.Identity?.Name ?? "";
         var fact = room.Decide(client, by, (id, now) => new StepUp { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Rung = rung });
-        room.PublishOne(record, by, version, fact);
+        try
+        {
+            room.PublishOne(record, by, version, fact);
+        }
+        catch (UnsafePlanException unsafePlan)
+        {
+            TempData["Done"] = $"{record.Client.Name}: {unsafePlan.Message}";
+            return Redirect("/");
+        }
+
         TempData["Done"] = $"{record.Client.Name}: {record.NameOf(product)} goes up from today.";
         TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
         return Redirect("/");
     }
 
-    /// <summary>Notes that an eased-off line was read; the rest days go on.</summary>
+    /// <summary>Notes that a line was read that asks for nothing more; what it started goes on.</summary>
     public IActionResult OnPostSeen(string client, string key, long version)
     {
-        if (room.Open(client, User, "Desk") is not { } record || DeskLine.Of(record) is not { Question.Kind: QuestionKind.EasedOff } line || line.Key != key)
+        if (room.Open(client, User, "Desk") is not { } record || DeskLine.Of(record) is not { } line || !DeskLine.IsOnlyRead(line.Question.Kind) || line.Key != key)
         {
             TempData["Done"] = "That line has changed in the meantime.";
             return Redirect("/");
         }
 
         room.Append(client, version, room.Make(client, "note", key, User.Identity?.Name ?? ""));
-        TempData["Done"] = $"{record.Client.Name}: noted as read by you. The rest days go on.";
+        TempData["Done"] = $"{record.Client.Name}: noted as read by you. The plan goes on as it stands.";
         return Redirect("/");
     }
 

@@ -17,6 +17,12 @@ public sealed class AnswerModel(PhoneDoor door, RecordRoom room, Links links, Ti
     /// <summary>Actives that rest, and until when.</summary>
     public IReadOnlyList<(string Name, DateOnly Until)> Resting { get; private set; } = [];
 
+    /// <summary>What was used beside the plan on that day.</summary>
+    public IReadOnlyList<Because> Beside { get; private set; } = [];
+
+    /// <summary>Whether it stands in the place of a report sent before.</summary>
+    public bool Replaced { get; private set; }
+
     public IActionResult OnGet(string id)
     {
         if (View.Path.Reports.FirstOrDefault(report => report.Id == id) is not { } found)
@@ -26,6 +32,8 @@ public sealed class AnswerModel(PhoneDoor door, RecordRoom room, Links links, Ti
 
         Outcome = found;
         Contact = ContactNow.At(Now, found.Outcome == Core.CheckIn.Outcome.MedicalHelp, View.Record.Rules, View.Record.Zone);
+        Replaced = View.Record.Live.Log.OfType<CheckedIn>().Any(entry => entry.Id == id && entry.Replaces is not null);
+        Beside = [.. View.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)];
         Resting = [.. View.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (View.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))];
         return Page();
     }

@@ -67,6 +67,25 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeP
         return Keep(new BottleSeen { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = product, Share = 1, Opened = true });
     }
 
+    /// <summary>The answer to mornings without sunscreen: it was on and only not ticked, or there is none left.</summary>
+    public IActionResult OnPostSunscreen(string key, string answer)
+    {
+        if (!IsKey(key) || View.Sunscreen is not { } sunscreen || View.SunscreenLeftOut is null)
+        {
+            return Changed();
+        }
+
+        if (answer == "empty")
+        {
+            return Keep(new BottleSeen { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = sunscreen, Share = 0 });
+        }
+
+        var facts = View.MorningsLeftOut.Select((day, i) => (Day: day, Id: i == 0 ? key : Fact.NewId()))
+            .Select(morning => Room.Make<LogEntry>(Device.ClientId, "log", new Applied { Id = morning.Id, HappenedAt = Now, RecordedAt = Now, By = By, Product = sunscreen, Day = morning.Day, Moment = Core.House.Moment.Morning }, By, morning.Id)).ToList();
+        Room.Append(Device.ClientId, null, facts);
+        return Redirect("/my");
+    }
+
     public IActionResult OnPostUndo(string entry, string key)
     {
         if (View.LastEntry?.Id == entry && IsKey(key))

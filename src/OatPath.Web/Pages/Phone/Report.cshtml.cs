@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Path;
+using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
@@ -32,7 +33,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
         About = Days[0];
     }
 
-    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also)
+    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used)
     {
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
         About = about is { } day && Days.Contains(day) ? day : Days[0];
@@ -72,15 +73,54 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
             Signs = [.. (signs ?? []).Where(Enum.IsDefined).Distinct()],
             AlsoUsed = (also ?? "").Trim(),
         };
-        Problems.AddRange(SkinReportCheck.Check(Given));
+        Used = [.. (used ?? []).Intersect(Beside.Select(product => product.Id))];
+        Problems.AddRange(SkinReportCheck.Check(Given).Select(problem => problem with { Field = problem.Field switch { "pain" => "Pain", "alsoUsed" => "Anything else used", var other => other } }));
         if (Problems.Count > 0)
         {
             return Page();
         }
 
-        var entry = new CheckedIn { Id = Key, HappenedAt = Now, RecordedAt = Now, By = "client", Day = About, Report = Given };
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", Key));
-        return Redirect($"/my/answer/{Key}");
+        return Redirect($"/my/answer/{Keep()}");
+    }
+
+    /// <summary>The client's own products that are no everyday matter, and so may have been used beside the plan.</summary>
+    public IReadOnlyList<Product> Beside => [.. View.Record.Live.Shelf.Where(item => item.State != ShelfState.ThrownOut && (item.Product.IsRaised() || item.Product.IsDevice() || item.Product.Irritancy() != Core.Skin.Degree.No)).Select(item => item.Product)];
+
+    /// <summary>What was ticked of it.</summary>
+    public IReadOnlyList<string> Used { get; private set; } = [];
+
+    /// <summary>Writes the report down. The same form sent again is the same report; sent again with other answers it stands in the place of the first.</summary>
+    private string Keep()
+    {
+        var (id, replaces) = (Key, (string?)null);
+        while (View.Record.Live.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == id) is { } sent)
+        {
+            if (Same(sent))
+            {
+                return id;
+            }
+
+            replaces = id;
+            id = View.Record.Live.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Replaces == replaces)?.Id ?? Fact.NewId();
+        }
+
+        var entry = new CheckedIn { Id = id, HappenedAt = Now, RecordedAt = Now, By = "client", Day = About, Report = Given, Replaces = replaces };
+        Room.Append(Device.ClientId, null, [.. Used.Where(product => !WasTicked(product)).Select(Use), Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id)]);
+        return id;
+    }
+
+    private bool Same(CheckedIn sent) => sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
+
+    private bool WasTicked(string product) => View.Record.Live.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
+
+    /// <summary>What happened is always recordable: a use of that evening, at the latest just now.</summary>
+    private Fact Use(string product)
+    {
+        var id = Fact.NewId();
+        var evening = About.ToDateTime(new TimeOnly(21, 0));
+        var at = new DateTimeOffset(evening, View.Record.Zone.GetUtcOffset(evening));
+        at = at < Now ? at : Now.AddSeconds(-1);
+        return Room.Make<LogEntry>(Device.ClientId, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Now, By = "client", Product = product, Day = About, Moment = Moment.Evening }, "client", id, happenedAt: at);
     }
 
     /// <summary>Days a report may be about: in the morning last night comes first.</summary>

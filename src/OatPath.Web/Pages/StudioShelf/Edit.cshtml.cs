@@ -178,7 +178,9 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
             return OnGet();
         }
 
-        room.Append(client, null, Dispensing.Facts(room, record, found.Product, taken.Batch, By));
+        var facts = Dispensing.Facts(room, record, found.Product, taken.Batch, By);
+        room.Append(client, record.Client.Version, facts);
+        stock.Tie(taken.Move, facts[0].Id);
         TempData["Done"] = $"{found.Product.Name} went to {record.Client.Name}{(taken.Batch.Length > 0 ? $", batch {taken.Batch}" : "")}.";
         return Redirect($"/shelf/{Id}");
     }

@@ -26,6 +26,8 @@ public sealed class ProductForm
     public string AmountCount { get; set; } = "";
     public string AmountUnit { get; set; } = "";
     public string Runniness { get; set; } = "";
+    public string MadeFor { get; set; } = "";
+    public string Charge { get; set; } = "";
     public string Price { get; set; } = "";
     public string Supplier { get; set; } = "";
     public string Label { get; set; } = "";
@@ -62,6 +64,8 @@ public sealed class ProductForm
             AmountCount = form["amountCount"].ToString().Trim(),
             AmountUnit = form["amountUnit"].ToString(),
             Runniness = form["runniness"].ToString().Trim(),
+            MadeFor = form["madeFor"].ToString(),
+            Charge = form["charge"].ToString(),
             Price = form["price"].ToString().Trim(),
             Supplier = form["supplier"].ToString().Trim(),
             Label = form["label"].ToString().Replace("\r\n", "\n", StringComparison.Ordinal),
@@ -93,6 +97,8 @@ public sealed class ProductForm
         AmountCount = Text(product.Amount?.Count),
         AmountUnit = product.Amount?.Unit.ToString() ?? "",
         Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
+        MadeFor = product.MadeFor?.ToString() ?? "",
+        Charge = product.Charge?.ToString() ?? "",
         Price = Text(product.Price),
         Supplier = product.Supplier,
         Label = product.Label,
@@ -129,6 +135,8 @@ public sealed class ProductForm
             UnitMl = Number(UnitMl, "One pump or drop", problems),
             Amount = ReadAmount(problems),
             Runniness = Whole(Runniness, "Runniness", problems),
+            MadeFor = Named<ProductKind>(MadeFor),
+            Charge = Named<GelCharge>(Charge),
             Price = Number(Price, "Price", problems),
             Supplier = Supplier,
             Label = Label.Trim(),
@@ -185,6 +193,9 @@ public sealed class ProductForm
         return null;
     }
 
+    private static T? Named<T>(string text)
+        where T : struct, Enum => Enum.TryParse<T>(text, out var value) && Enum.IsDefined(value) ? value : null;
+
     private static int? Whole(string text, string field, List<Problem> problems)
     {
         if (Number(text, field, problems) is not { } number)
@@ -223,6 +234,8 @@ public sealed class ProductForm
         "product.unitMl" => "One pump or drop",
         "product.amount.count" => "Amount",
         "product.runniness" => "Runniness",
+        "product.madeFor" => "Made for",
+        "product.charge" => "Charge",
         "product.price" => "Price",
         "product.supplier" => "Supplier",
         "product.label" => "Label",

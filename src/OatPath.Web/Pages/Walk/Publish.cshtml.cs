@@ -36,6 +36,11 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         {
             Room.Publish(Record, By, Version);
         }
+        catch (UnsafePlanException unsafePlan)
+        {
+            Problems.Add(new("This plan", unsafePlan.Message));
+            return Page();
+        }
         catch (ConflictException)
         {
             Reopen();
@@ -58,7 +63,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         var all = PathDiff.Between(before, Record.DraftPath(0, DaysCompared));
         Changes = [.. all.Take(DaysListed)];
         More = all.Count - Changes.Count;
-        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>()];
+        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>(), .. Record.Raises.Select(Say)];
     }
 
     private string Shape(ShapeWeek week)
@@ -72,6 +77,8 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         parts.AddRange(week.Never.Select(never => $"{Record.NameOf(never.Product)} never on {string.Join(", ", never.Days)}"));
         return $"The week: {(parts.Count == 0 ? "every day free" : string.Join("; ", parts))}";
     }
+
+    private string Say(EngineRaise raise) => Core.House.Words.Say(raise.Because with { Values = new Dictionary<string, string>(raise.Because.Values) { ["product"] = Record.NameOf(raise.Product) } });
 
     private string Say(Fact fact) => fact.Kind switch
     {

@@ -170,7 +170,17 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var fact = Room.Decide(Id, By, (id, now) => new StepUp { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Rung = rung, DespiteEstimate = despite, Reason = reason });
-        Room.PublishOne(Record, By, Version, fact);
+        try
+        {
+            Room.PublishOne(Record, By, Version, fact);
+        }
+        catch (UnsafePlanException unsafePlan)
+        {
+            Problems.Add(new(Record.NameOf(product), unsafePlan.Message));
+            Fill();
+            return Page();
+        }
+
         return Back("ramp", $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
     }
 

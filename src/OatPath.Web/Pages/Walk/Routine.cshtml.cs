@@ -9,7 +9,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>The Bench: one day's two halves in order, what does not go together, and the client's week.</summary>
-public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Store.Templates templates) : WalkPage(room)
+public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Store.Templates templates, Stock stock) : WalkPage(room)
 {
     public override string Station => "Routine";
 
@@ -142,7 +142,13 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         Fill();
-        return Save([.. step.Select(fact => Room.Make(Id, "retract", fact.Id, By, supersedes: fact.Id))]) ? Done("Taken back.") : Page();
+        if (!Save([.. step.Select(fact => Room.Make(Id, "retract", fact.Id, By, supersedes: fact.Id))]))
+        {
+            return Page();
+        }
+
+        stock.BringBack(step.Select(fact => fact.Id), Id, Record.AsOf, By);
+        return Done("Taken back.");
     }
 
     public IActionResult OnPostRedo()
@@ -158,7 +164,14 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         Fill();
-        return Save([.. step.Select(Again)]) ? Done("Done again.") : Page();
+        var again = step.Select(Again).ToList();
+        if (!Save(again))
+        {
+            return Page();
+        }
+
+        again.ForEach(fact => stock.TakeAgain(fact.Supersedes!, fact.Id, Id, Record.AsOf, By));
+        return Done("Done again.");
     }
 
     /// <summary>Keeps the routine on the Bench as a template, without the client.</summary>

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
 using OatPath.Core.Path;
@@ -220,7 +221,12 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         if (Save(facts))
         {
-            return Back(to, done, facts[0].Id, move);
+            if (move is { } gone)
+            {
+                stock.Tie(gone, facts[0].Id);
+            }
+
+            return Back(to, done, facts[0].Id);
         }
 
         if (move is { } taken)

@@ -17,10 +17,6 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
     [BindProperty(SupportsGet = true, Name = "back")]
     public string? From { get; set; }
 
-    /// <summary>The unit that left the cupboard with it.</summary>
-    [BindProperty(SupportsGet = true)]
-    public long? Move { get; set; }
-
     public IActionResult OnGet() => Redirect($"/clients/{Id}/ramp");
 
     public async Task<IActionResult> OnPostAsync()
@@ -47,16 +43,24 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
                 return Redirect(Target());
             }
 
-            Room.PublishUndo(Record, By, Version, fact.Id);
+            try
+            {
+                Room.PublishUndo(Record, By, Version, fact.Id);
+            }
+            catch (UnsafePlanException unsafePlan)
+            {
+                TempData["Done"] = unsafePlan.Message;
+                return Redirect(Target());
+            }
         }
         else
         {
             // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
             var together = Record.Facts.Where(other => fact.Kind is "shelf" or "decision" && other.Kind is "shelf" or "decision" && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
-            var undone = together.Append(fact).DistinctBy(other => other.Id).Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id)).ToList();
-            if (Save(undone) && Move is { } move)
+            var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
+            if (Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]))
             {
-                stock.BringBack(move, Id, Record.AsOf, By);
+                stock.BringBack(undone.Select(other => other.Id), Id, Record.AsOf, By);
             }
         }
 

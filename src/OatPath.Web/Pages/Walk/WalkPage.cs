@@ -65,12 +65,12 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         }
     }
 
-    protected IActionResult Back(string station, string done, string? undoFact = null, long? move = null)
+    protected IActionResult Back(string station, string done, string? undoFact = null)
     {
         TempData["Done"] = done;
         if (undoFact is not null)
         {
-            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}{(move is { } taken ? $"&move={taken}" : "")}";
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}";
         }
 
         return Redirect($"/clients/{Id}/{station}");

@@ -1,7 +1,8 @@
 using OatPath.Core.House;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
-namespace OatPath.Core.Shelf;
+namespace OatPath.Core.Fit;
 
 /// <summary>What to do with a product a client owns.</summary>
 public enum ShelfStep

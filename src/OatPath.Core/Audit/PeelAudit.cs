@@ -1,22 +1,25 @@
 using OatPath.Core.Care;
 using OatPath.Core.House;
+using OatPath.Core.Path;
 using OatPath.Core.Peel;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
-namespace OatPath.Core.Path;
+namespace OatPath.Core.Audit;
 
 /// <summary>The auditor's look at peels at home: the evening itself, and everything that keeps its distance from one.</summary>
-internal sealed class PeelAudit(AuditFacts facts, CarePath path)
+internal sealed class PeelAudit(AuditRun run)
 {
-    private readonly List<Breach> breaches = [];
+    private readonly AuditFacts facts = run.Facts;
+    private readonly CarePath path = run.Path;
 
-    public List<Breach> Run()
+    public void Look()
     {
         var kits = facts.Products.Values.Where(product => product.Kind == ProductKind.WashOffPeel).ToList();
-        var peels = kits.SelectMany(kit => DaysOf(kit.Id).Select(day => (Kit: kit, On: day))).OrderBy(peel => peel.On).ToList();
-        foreach (var (kit, on) in peels.Where(peel => peel.On >= facts.Today))
+        var peels = kits.SelectMany(kit => DaysOf(kit.Id).Select(day => (Kit: kit, On: day)))
+            .Concat(facts.Told.Where(told => told.Product.Kind == ProductKind.WashOffPeel).Select(told => (Kit: told.Product, On: told.Day))).OrderBy(peel => peel.On).ToList();
+        foreach (var (kit, on) in peels.Where(peel => peel.On >= facts.Today && run.IsPlanned(peel.Kit.Id, peel.On)))
         {
             PeelMayBe(kit, on);
             KeepsItsInterval(kit, on, peels);
@@ -28,11 +31,9 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
         {
             OthersKeepOff(kit, on);
         }
-
-        return breaches;
     }
 
-    private void Report(string rule, DateOnly day, Product product, string detail) => breaches.Add(new(rule, day, Moment.Evening, product.Id, detail));
+    private void Report(string rule, DateOnly day, Product product, string detail) => run.Report(rule, day, Moment.Evening, product, detail);
 
     private void PeelMayBe(Product kit, DateOnly on)
     {
@@ -85,18 +86,19 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
     {
         var weak = AuditFacts.IsWeakKit(kit);
         var course = weak ? 7 : 10;
-        foreach (var flag in facts.Intake.Flags.Where(flag => flag.From is not null))
+        if (facts.Suns.Exists(sun => on >= sun.Before(weak ? 7 : 14) && on <= sun.Until.AddDays(7)))
         {
-            var (from, until) = (flag.From!.Value, flag.Until ?? flag.From!.Value);
-            if (flag.Kind is FlagKind.Sunburn or FlagKind.StrongSun && on.AddDays(weak ? 7 : 14) >= from && on <= until.AddDays(7))
-            {
-                Report(RuleBook.PeelSun, on, kit, "is too near strong sun");
-            }
+            Report(RuleBook.PeelSun, on, kit, "is too near strong sun");
+        }
 
-            if (flag.Kind == FlagKind.HairRemoval && on.AddDays(weak ? 3 : 7) >= from && on <= until.AddDays(weak ? 3 : 7))
-            {
-                Report(RuleBook.PeelWax, on, kit, "is too near hair removal");
-            }
+        if (facts.Intake.Flags.Any(flag => flag is { Kind: FlagKind.HairRemoval, From: { } from } && on.AddDays(weak ? 3 : 7) >= from && on <= (flag.Until ?? from).AddDays(weak ? 3 : 7)))
+        {
+            Report(RuleBook.PeelWax, on, kit, "is too near hair removal");
+        }
+
+        if (kit.LightSensitising() != Degree.No && facts.SunscreenLeftOut(on) >= facts.Rules.SunscreenSkipsAsk)
+        {
+            Report(RuleBook.SunscreenSkipped, on, kit, "is a peel although sunscreen is left out");
         }
 
         if (facts.File.Occasions.Any(occasion => occasion.On >= on && occasion.On <= on.AddDays(course))
@@ -115,7 +117,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
     {
         bool Has(params FlagKind[] kinds) => facts.Intake.Flags.Any(flag => kinds.Contains(flag.Kind) && flag.Covers(on));
         var weak = AuditFacts.IsWeakKit(kit);
-        if (facts.Intake.BirthDate is { } born && born.AddYears(18) > on)
+        if (facts.Intake.BirthDate is not { } born || born.AddYears(18) > on)
         {
             Report(RuleBook.PeelUnder18, on, kit, "is a peel under 18");
         }
@@ -148,6 +150,14 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
     /// <summary>Nothing that stops is used in the days before a planned peel, on its evening, or in the days after one that was done or is planned.</summary>
     private void OthersKeepOff(Product kit, DateOnly on)
     {
+        foreach (var (day, told) in facts.Told.Where(_ => run.IsPlanned(kit.Id, on) && !facts.WasUsed(kit.Id, on)))
+        {
+            if (PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, told) is { } stop && day <= on && day >= on.AddDays(-stop.Before))
+            {
+                Report(RuleBook.PeelStops, on, kit, $"follows something else that was used on {day:yyyy-MM-dd}");
+            }
+        }
+
         foreach (var other in facts.Products.Values.Where(other => other.Id != kit.Id && other.Kind != ProductKind.WashOffPeel))
         {
             if (PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, other) is not { } stop)
@@ -158,7 +168,7 @@ internal sealed class PeelAudit(AuditFacts facts, CarePath path)
             foreach (var day in DaysOf(other.Id))
             {
                 // What happened is not the path's fault; what is planned beside it is.
-                if (on >= facts.Today && !facts.WasUsed(kit.Id, on) && stop.Before > 0 && day <= on && day >= on.AddDays(-stop.Before))
+                if (run.IsPlanned(kit.Id, on) && on >= facts.Today && !facts.WasUsed(kit.Id, on) && stop.Before > 0 && day <= on && day >= on.AddDays(-stop.Before))
                 {
                     Report(RuleBook.PeelStops, on, other, $"is used on {day:yyyy-MM-dd}, too near before the peel");
                 }

@@ -1,6 +1,6 @@
 using OatPath.Core.House;
 
-namespace OatPath.Core.Path;
+namespace OatPath.Core.Audit;
 
 /// <summary>A place where a path breaks a rule.</summary>
 public sealed record Breach(string Rule, DateOnly Date, Moment? Moment, string? Product, string Detail)

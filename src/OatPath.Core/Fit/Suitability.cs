@@ -1,7 +1,8 @@
 using OatPath.Core.House;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
-namespace OatPath.Core.Shelf;
+namespace OatPath.Core.Fit;
 
 /// <summary>Judges one product for one client on one day: what forbids it, what to be careful about.</summary>
 public static class Suitability
@@ -9,6 +10,11 @@ public static class Suitability
     public static IReadOnlyList<Verdict> Judge(Product product, Intake intake, DateOnly day)
     {
         var found = new List<Verdict>(HardLimits.Check(product));
+        if (LabelAgainstActives.Of(product) is { } contradiction)
+        {
+            found.Add(contradiction);
+        }
+
         LeaveOnLimits(product, found);
         Clinician(product, found);
         Allergies(product, intake, found);
@@ -59,7 +65,7 @@ public static class Suitability
 
     private static void Age(Product product, Intake intake, DateOnly day, List<Verdict> found)
     {
-        if (intake.AgeOn(day) < 18 && product.Has(Family.Retinoid))
+        if (intake.MayBeMinor(day) && product.Has(Family.Retinoid))
         {
             found.Add(new(Severity.HardLimit, Because.Of(RuleBook.AgeRetinoid, ("product", product.Name))));
         }
@@ -80,7 +86,7 @@ public static class Suitability
             {
                 found.Add(new(Severity.HardLimit, because));
             }
-            else if (rule == PregnancyRule.ClinicianWord || (rule == PregnancyRule.LowLeaveOnOnly && !product.Traits.LeaveOn))
+            else if (rule == PregnancyRule.ClinicianWord || (rule == PregnancyRule.LowLeaveOnOnly && !IsLowLeaveOn(product)))
             {
                 found.Add(new(Severity.Block, because));
             }
@@ -91,9 +97,13 @@ public static class Suitability
         }
     }
 
+    /// <summary>At most 10 % AHA together at pH 3.5 or more, left on; what is not known is not low.</summary>
+    private static bool IsLowLeaveOn(Product product) => product.Traits.LeaveOn && product.AhaPercent() <= 10 && product.Ph >= 3.5m;
+
     private static void Medicines(Product product, Intake intake, DateOnly day, List<Verdict> found)
     {
-        if (product.Irritancy() == Degree.Yes && IsotretinoinCounts(intake, day))
+        // A peel meets its own hard limit.
+        if (!product.IsKit() && (product.Irritancy() != Degree.No || product.Exfoliates()) && IsotretinoinCounts(intake, day))
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.Isotretinoin, ("product", product.Name))));
         }
@@ -156,7 +166,7 @@ public static class Suitability
             Caution(RuleBook.RosaceaAcid);
         }
 
-        var pigmentProne = PigmentProne(intake, day);
+        var pigmentProne = intake.MarksEasily(day);
         if (pigmentProne && product.Actives.Any(active => active.Substance == Substance.Glycolic))
         {
             Caution(RuleBook.GentlerAcidFirst);
@@ -182,7 +192,7 @@ public static class Suitability
         }
 
         void Refuse(Severity severity, string rule, string why) => found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", why))));
-        if (intake.AgeOn(day) < 18)
+        if (intake.MayBeMinor(day))
         {
             Refuse(Severity.HardLimit, RuleBook.PeelUnder18, "under 18");
         }
@@ -214,25 +224,4 @@ public static class Suitability
         FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.PrescriptionRetinoid, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.SkinFlare, FlagKind.Rosacea,
         FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression,
     ];
-
-    /// <summary>Whether the skin marks easily on any day: for a ladder, which has no day.</summary>
-    public static bool PigmentProne(Intake intake) =>
-        intake.Phototype >= Phototype.IV || intake.Flags.Any(flag => flag.Kind is FlagKind.Melasma or FlagKind.DarkOrPalePatch);
-
-    /// <summary>Melasma, a patch after a peel, or phototype IV to VI.</summary>
-    public static bool PigmentProne(Intake intake, DateOnly day) =>
-        intake.Phototype >= Phototype.IV || intake.Has(FlagKind.Melasma, day) || intake.Has(FlagKind.DarkOrPalePatch, day);
-}
-
-/// <summary>Allergens in words.</summary>
-public static class AllergenTitle
-{
-    public static string Of(Allergen allergen) => allergen switch
-    {
-        Allergen.Salicylates => "salicylates or aspirin",
-        Allergen.NutOils => "nut oils",
-        Allergen.NumbingAgents => "numbing agents",
-        Allergen.BenzoylPeroxide => "benzoyl peroxide",
-        _ => allergen.ToString().ToLowerInvariant(),
-    };
 }

@@ -1,0 +1,61 @@
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Audit;
+
+/// <summary>
+/// Checks a path against the safety rules and against uselessness, from today on. Written apart from the planner: an error in one is caught by the other.
+/// </summary>
+public static class PathAuditor
+{
+    /// <summary>All breaches, by date; empty when the path is sound.</summary>
+    public static IReadOnlyList<Breach> Audit(CaseFile file, HouseRules rules, CarePath path)
+    {
+        var run = new AuditRun(new AuditFacts(file, rules), path);
+        var client = new ClientAudit(run);
+        var windows = new WindowAudit(run);
+        var ramp = new RampAudit(run);
+        var company = new CompanyAudit(run);
+        var routine = new RoutineAudit(run);
+        var told = new ToldAudit(run);
+        foreach (var day in run.Ahead)
+        {
+            foreach (var moment in new[] { Moment.Morning, Moment.Evening })
+            {
+                var products = new List<Product>();
+                foreach (var step in day[moment].Steps.Where(step => step.Action == StepAction.Apply))
+                {
+                    if (step.Product is null || !run.Facts.Products.TryGetValue(step.Product, out var product))
+                    {
+                        run.Add(new("path.unknown-product", day.Date, moment, step.Product, "is not on the shelf"));
+                        continue;
+                    }
+
+                    products.Add(product);
+                    client.MayBeUsed(product, day.Date, moment);
+                    routine.WeekIsKept(product, day.Date, moment);
+                    told.MayBeUsed(product, day.Date, moment);
+                    if (product.IsRaised())
+                    {
+                        ramp.MayBeUsed(product, step, day.Date, moment);
+                        windows.AreKept(product, step, day.Date, moment);
+                    }
+                }
+
+                routine.IsInOrder(day[moment].Steps, day.Date, moment);
+                company.Fits(products, day.Date, moment);
+                client.DevicesAreSafe(products, day.Date, moment);
+            }
+
+            routine.SunscreenIsOn(day);
+            routine.NothingUnexplained(day);
+        }
+
+        new PeelAudit(run).Look();
+        ramp.OneChangeAtATime();
+        new LiveAudit(run, client).Look();
+        return [.. run.Breaches.Distinct().OrderBy(breach => breach.Date).ThenBy(breach => breach.Rule, StringComparer.Ordinal)];
+    }
+}

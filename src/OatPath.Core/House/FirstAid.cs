@@ -1,0 +1,33 @@
+using System.Globalization;
+
+namespace OatPath.Core.House;
+
+/// <summary>The numbers of first aid and the sentences that carry them: what judges a report and what a client is told come from here, and from nowhere else.</summary>
+/// <remarks>Source: trade convention; cool running water for a chemical burn and 15 minutes for the eye are common first-aid advice. A clinician's word comes first.</remarks>
+public static class FirstAid
+{
+    /// <summary>Minutes of cool running water on burning skin, and where it still burns after that.</summary>
+    public const int WaterMinutes = 10;
+    public const int LongWaterMinutes = 20;
+
+    /// <summary>Minutes of water for an eye.</summary>
+    public const int EyeMinutes = 15;
+
+    /// <summary>Sting, 0 to 10, from which it comes off; pain, 0 to 10, that needs medical help.</summary>
+    public const int StrongSting = 5;
+    public const int MedicalPain = 8;
+
+    public static string Burn { get; } = Say($"Burning, white, grey or blistered skin: cool running water at once for {WaterMinutes} minutes, {LongWaterMinutes} if it still burns; nothing else on it, no neutraliser.");
+
+    public static string StillBurning { get; } = Say($"White, grey or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.");
+
+    public static string Eye { get; } = Say($"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.");
+
+    public static string Lips => "On lips or in the mouth: rinse at once.";
+
+    public static string WashOff { get; } = Say($"Sting of {StrongSting} or more, or sting that grows.");
+
+    public static string Pain { get; } = Say($"Pain of {MedicalPain} or more.");
+
+    private static string Say(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,31 @@
+namespace OatPath.Core.Shelf;
+
+/// <summary>The charge of a gel that goes under a current.</summary>
+public enum GelCharge { None, Negative, Positive }
+
+/// <summary>Which gel a device needs: made for it, and of the charge its programmes repel.</summary>
+/// <remarks>Source: trade convention; the device's own sheet comes first. A gel whose device or charge nobody noted counts for none.</remarks>
+public static class DeviceGels
+{
+    /// <summary>What an electrical device still lacks among the products in use on a day, in words; null when nothing lacks or it is no such device.</summary>
+    public static string? Lacks(Product device, IEnumerable<Product> inUse, DateOnly day)
+    {
+        if (!device.IsElectrical())
+        {
+            return null;
+        }
+
+        var made = inUse.Where(product => product.MadeFor == device.Kind && product.UsableOn(day) && product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist).ToList();
+        bool Gel(GelCharge charge) => made.Exists(product => product.Kind == ProductKind.ConductiveGel && product.Charge == charge);
+        switch (device.Kind)
+        {
+            case ProductKind.GalvanicDevice:
+                var (minus, plus) = (Gel(GelCharge.Negative), Gel(GelCharge.Positive));
+                return minus && plus ? null : minus ? "its positive gel" : plus ? "its negative gel" : "its two gels, negative and positive,";
+            case ProductKind.MicrocurrentDevice:
+                return Gel(GelCharge.None) ? null : "its own gel, without a charge,";
+            default:
+                return made.Count > 0 ? null : "the mist or gel made for it";
+        }
+    }
+}

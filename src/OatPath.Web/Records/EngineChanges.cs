@@ -1,0 +1,35 @@
+using System.Collections.Concurrent;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Store;
+
+namespace OatPath.Web.Records;
+
+/// <summary>What the engine of today would raise in a plan that an older one published. Both sides never change, so each publication is compared once.</summary>
+public static class EngineChanges
+{
+    private const int MostKept = 20_000;
+    private static readonly ConcurrentDictionary<(string Hash, string Engine), IReadOnlyList<EngineRaise>> Compared = [];
+
+    public static IReadOnlyList<EngineRaise> Of(Publication? published)
+    {
+        if (published is null || published.Engine == PathPlanner.EngineVersion)
+        {
+            return [];
+        }
+
+        if (Compared.Count > MostKept)
+        {
+            Compared.Clear();
+        }
+
+        return Compared.GetOrAdd((published.Hash, PathPlanner.EngineVersion), _ => Compare(published));
+    }
+
+    private static IReadOnlyList<EngineRaise> Compare(Publication published)
+    {
+        var path = CaseJson.ReadStored<CarePath>(published.Path);
+        var inputs = CaseJson.ReadStored<CaseFile>(published.Inputs) with { AsOf = path.AsOf };
+        return EngineUpgrade.Raises(path, PathPlanner.Plan(inputs, CaseJson.ReadStored<HouseRules>(published.Rules), path.Days.Count > 0 ? path.Days[0].Date : null, Math.Max(1, path.Days.Count)));
+    }
+}

@@ -1,0 +1,89 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Path;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>Clients in whose plan just one rule decides, by that rule.</summary>
+internal static class RareCases
+{
+    private static readonly DateOnly Monday = CaseBuilder.Monday;
+
+    private static Product Liquid(Substance substance, decimal percent, decimal ph) => new() { Id = "liquid", Name = "Sedge liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(substance, percent)], Ph = ph };
+    private static Product Peroxide => new() { Id = "peroxide", Name = "Flint gel", Kind = ProductKind.BenzoylPeroxide, Actives = [new(Substance.BenzoylPeroxide, 2.5m)] };
+    private static Product Scrub => new() { Id = "scrub", Name = "Sand scrub", Kind = ProductKind.Scrub };
+    private static Product AcidWash => new() { Id = "wash", Name = "Mill wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Gluconolactone, 5)], Ph = 4 };
+
+    public static IReadOnlyDictionary<string, Func<CaseFile>> All { get; } = new Dictionary<string, Func<CaseFile>>
+    {
+        [RuleBook.SalicylicLimit] = () => Begun(Liquid(Substance.Salicylic, 3, 3.6m)),
+        [RuleBook.LeaveOnStrength] = () => Begun(Liquid(Substance.Glycolic, 12, 3.6m)),
+        [RuleBook.LeaveOnPh] = () => Begun(Liquid(Substance.Glycolic, 8, 3.2m)),
+        [RuleBook.AhaPh] = () => Begun(Liquid(Substance.Glycolic, 8, 2.8m)),
+        [RuleBook.UsedElse] = () => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1)
+            .Report(Monday, new SkinReport { AlsoUsed = "a friend's retinol" }, Monday, 17).Build(),
+        [RuleBook.PeroxideWithRetinoid] = () => Together(Peroxide, CaseBuilder.Retinol),
+        [RuleBook.OverAcid] = () => Together(Peroxide, CaseBuilder.Glycolic),
+        [RuleBook.ByHandAlone] = () => Together(Scrub, CaseBuilder.Retinol),
+        [RuleBook.AcidCleanserWithAcid] = () => Together(AcidWash, CaseBuilder.Glycolic, rung: 3),
+        [RuleBook.OneExtra] = () => CaseBuilder.Basic().Own(new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask }, new() { Id = "calm", Name = "Calm mask", Kind = ProductKind.SoothingMask }).Build(),
+        [RuleBook.Gap] = () => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-90), 3).Use("glycolic", Monday.AddDays(-40)).Build(),
+        [RuleBook.EnoughUses] = () => Climbing(every: 1, skip: 1, days: 28, rung: 0),
+        [RuleBook.SeventyPercent] = () => Climbing(every: 3, days: 60),
+        [RuleBook.DrySpell] = () => Climbing(every: 1, change: built => built.Flag(FlagKind.DrySpell, Monday.AddDays(-3), Monday.AddDays(9))),
+        [RuleBook.PeelWax] = () => Kit().Flag(FlagKind.HairRemoval, Monday.AddDays(1), null, FaceZone.UpperLip).Build(),
+
+        // A retinoid begun between two peels at a longer contact.
+        [RuleBook.PeelAgain] = () => Peels(Kit().Own(CaseBuilder.Retinol).StepUp("kit", 1, Monday.AddDays(-40)).Start("retinol", Monday.AddDays(-9)).Patched("retinol", Monday.AddDays(-9)).Use("retinol", Monday.AddDays(-6)), -56, -42, -28, -14).Build(),
+
+        // More contact approved while the last peel is still to be told of.
+        [RuleBook.PeelTold] = () => Peels(Kit(), -42, -28).Log(Peel(-14, "untold")).StepUp("kit", 1, Monday).Build(),
+    };
+
+    private static CaseFile Begun(Product product) => CaseBuilder.Basic().Own(product).Start(product.Id, Monday.AddDays(-10)).Patched(product.Id, Monday.AddDays(-9)).Build();
+
+    /// <summary>Both established and used every evening, so that only their clash keeps them apart.</summary>
+    private static CaseFile Together(Product one, Product other, int rung = 4)
+    {
+        var built = CaseBuilder.Basic().Own(one, other).InUse(one.Id, Monday, rung).InUse(other.Id, Monday, rung);
+        foreach (var family in one.Families().Concat(other.Families()).Distinct())
+        {
+            built.Established(family, Monday.AddDays(-60));
+        }
+
+        return built.Build();
+    }
+
+    /// <summary>A step up approved today, after so many days at a rung in which every so many planned uses were made.</summary>
+    /// <param name="skip">Planned uses left out at the beginning.</param>
+    private static CaseFile Climbing(int every, int skip = 0, int days = 30, int rung = 1, Func<CaseBuilder, CaseBuilder>? change = null)
+    {
+        var from = Monday.AddDays(-days);
+        CaseBuilder Built() => CaseBuilder.Basic().With(intake => intake with { SkinType = SkinType.Oily }).Own(CaseBuilder.Glycolic).InUse("glycolic", from, rung);
+        var planned = Built().Now(from).Plan(days).DaysOf("glycolic");
+        var built = Built();
+        foreach (var day in planned.Where((_, i) => i % every == 0).Skip(skip))
+        {
+            built.Use("glycolic", day);
+        }
+
+        return (change?.Invoke(built) ?? built).StepUp("glycolic", rung + 1, Monday).Now(Monday).Build();
+    }
+
+    private static CaseBuilder Kit() => CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-90), Reason = "knows the kit" }).Patched("kit", Monday.AddDays(-90));
+
+    private static CaseBuilder Peels(CaseBuilder built, params int[] days)
+    {
+        foreach (var day in days)
+        {
+            built.Log(Peel(day, built.Id())).Report(Monday.AddDays(day), new SkinReport { Sting = 1, StingSeconds = 10 }, Monday.AddDays(day + 1), 20);
+        }
+
+        return built;
+    }
+
+    private static Applied Peel(int day, string id) =>
+        new() { Id = id, Product = "kit", Day = Monday.AddDays(day), Moment = Moment.Evening, HappenedAt = CaseBuilder.At(Monday.AddDays(day), 20), ContactSeconds = 300 };
+}
