@@ -17,9 +17,17 @@ public sealed class TestStudio : IDisposable
     private readonly string folder = Directory.CreateTempSubdirectory("oatpath").FullName;
     private readonly WebApplication app;
 
-    public TestStudio(bool demo = true)
+    /// <param name="plan">A planner to publish with instead of the real one.</param>
+    public TestStudio(bool demo = true, Records.PlanPath? plan = null)
     {
-        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, false), Clock, builder => builder.WebHost.UseTestServer());
+        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, false), Clock, builder =>
+        {
+            builder.WebHost.UseTestServer();
+            if (plan is not null)
+            {
+                builder.Services.AddSingleton(plan);
+            }
+        });
         app.StartAsync().GetAwaiter().GetResult();
     }
 

@@ -1,0 +1,143 @@
+using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Path;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Tests;
+
+/// <summary>What acts at once is taken back at once: on the phone, on the Desk, in the plan.</summary>
+public sealed class TakenBackTests : IDisposable
+{
+    private readonly TestStudio studio = new();
+
+    private string Id(string name) => studio.ClientId(name);
+
+    private ClientRecord Record(string name) => studio.Services.GetRequiredService<RecordRoom>().Derive(Id(name))!;
+
+    private DateOnly Today => Record("Jory").Today;
+
+    [Fact]
+    public async Task A_cleared_stop_taken_back_stands_again_on_phone_and_Desk()
+    {
+        using var phone = await studio.Phone("Mirre");
+        using var browser = await studio.SignedIn();
+        var before = (await phone.Get("/my")).Text;
+        var after = await browser.Submit(await browser.Get($"/clients/{Id("Mirre")}/ramp"), "#red form", ("reason", "calm at the visit"));
+        studio.Clock.Advance(TimeSpan.FromHours(24));
+        Assert.DoesNotContain("Repair routine since", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+
+        await browser.Submit(after, ".done form");
+
+        Assert.Contains("Repair routine since", before, StringComparison.Ordinal);
+        Assert.Contains("Repair routine since", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+        Assert.Equal(QuestionKind.ClearRed, Record("Mirre").LivePath().Questions[0].Kind);
+        Assert.Contains("Mirre", (await browser.Get("/")).Page.QuerySelector(".lines")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(0, Record("Mirre").Changes);
+    }
+
+    [Fact]
+    public async Task A_stopped_active_taken_back_is_in_the_plan_again()
+    {
+        using var phone = await studio.Phone("Jory");
+        using var browser = await studio.SignedIn();
+        var before = (await phone.Get("/my/path")).Text;
+        var after = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/ramp"), "main form[action*='handler=Decide'], main form[action$='Decide']", ("what", "stop"));
+        Assert.NotEqual(before, (await phone.Get("/my/path")).Text);
+
+        await browser.Submit(after, ".done form");
+
+        Assert.Equal(before, (await phone.Get("/my/path")).Text);
+        Assert.Equal(0, Record("Jory").Changes);
+    }
+
+    [Theory]
+    [InlineData("Treatment")]
+    [InlineData("Occasion")]
+    public async Task A_booking_taken_back_leaves_the_phone_as_it_was(string what)
+    {
+        using var phone = await studio.Phone("Jory");
+        using var browser = await studio.SignedIn();
+        var before = (await phone.Get("/my/path")).Text;
+        var page = await browser.Get($"/clients/{Id("Jory")}/care");
+        var on = ("on", Today.AddDays(3).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
+        var after = what == "Treatment"
+            ? await browser.Submit(page, "main form[action*='Treatment']", ("kind", "Dermaplaning"), on)
+            : await browser.Submit(page, "main form[action*='Occasion']", ("title", "ferry dance"), on);
+        Assert.NotEqual(before, (await phone.Get("/my/path")).Text);
+
+        await browser.Submit(after, ".done form");
+
+        Assert.Equal(before, (await phone.Get("/my/path")).Text);
+        Assert.Equal(0, Record("Jory").Changes);
+    }
+
+    [Fact]
+    public async Task A_draft_taken_back_or_a_published_decision_taken_back_waits_as_ever()
+    {
+        using var browser = await studio.SignedIn();
+        var start = Record("Jory").Facts.First(fact => fact.Kind == "decision");
+        var before = Record("Jory").LivePath().DaysOf("sedge-serum");
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        await browser.Post($"/clients/{Id("Jory")}/undo/{start.Id}", [new("__RequestVerificationToken", token)]);
+
+        Assert.Equal(before, Record("Jory").LivePath().DaysOf("sedge-serum"));
+        Assert.True(Record("Jory").Changes > 0);
+    }
+
+    [Fact]
+    public void A_report_is_not_lifted_by_a_retraction_without_a_practitioners_reason()
+    {
+        var room = studio.Services.GetRequiredService<RecordRoom>();
+        var id = Id("Tove");
+        var red = Record("Tove").Facts.Last(fact => fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is CheckedIn { Report.Signs.Count: > 0 });
+        room.Append(id, null, room.Make(id, "retract", red.Id, "client", supersedes: red.Id));
+        room.Append(id, null, room.Make<LogEntry>(id, "log", new Retracted { Id = "r1", HappenedAt = studio.Clock.GetUtcNow(), Entry = red.Id, By = "client", Reason = "oops" }, "client", "r1"));
+
+        Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").LivePath().Questions[0].Kind);
+        Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").DraftPath().Questions[0].Kind);
+    }
+
+    [Fact]
+    public async Task A_unit_from_the_cupboard_goes_back_when_its_product_is_undone_on_the_Bench_and_out_again_when_redone()
+    {
+        long Units() => studio.Services.GetRequiredService<Stock>().Levels()["drift-cream"].Units;
+        using var browser = await studio.SignedIn();
+        var shelf = await browser.Get($"/clients/{Id("Jory")}/shelf?q=Drift");
+        var token = shelf.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        await browser.Post($"/clients/{Id("Jory")}/shelf?handler=Bring", [new("__RequestVerificationToken", token), new("Version", $"{Record("Jory").Client.Version}"), new("product", "drift-cream"), new("dispense", "true")]);
+        Assert.Equal(4, Units());
+
+        var undone = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/routine"), "form[action*='handler=Undo']");
+        Assert.Equal(5, Units());
+        await browser.Submit(undone, "form[action*='handler=Redo']");
+        Assert.Equal(4, Units());
+        Assert.Contains(Record("Jory").Draft.Shelf, item => item.Product.Id == "drift-cream");
+    }
+
+    [Fact]
+    public async Task Ticks_from_a_phone_do_not_refuse_a_decision_and_safety_asked_leaves_the_Desk_at_once()
+    {
+        using var phone = await studio.Phone("Jory");
+        using var browser = await studio.SignedIn();
+        var open = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        await phone.Submit(await phone.Get("/my"), "form[action*='handler=Done']");
+        var after = await browser.Submit(open, "main form[action*='handler=Decide'], main form[action$='Decide']", ("what", "level"));
+        Assert.DoesNotContain("was changed by", after.Text, StringComparison.Ordinal);
+        Assert.Equal(LadderState.Level, Record("Jory").DraftPath().Ladders.Single().State);
+
+        studio.Clock.Advance(TimeSpan.FromDays(40));
+        Assert.Contains(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
+        await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/meet"), "main form[method=post]", ("safetyAsked", "true"));
+        Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
+    }
+
+    public void Dispose() => studio.Dispose();
+}
+
+internal static class PathDays
+{
+    /// <summary>Days on which a product is planned.</summary>
+    public static List<DateOnly> DaysOf(this CarePath path, string product) =>
+        [.. path.Days.Where(day => day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == product && step.Action == Core.Routine.StepAction.Apply)).Select(day => day.Date)];
+}
