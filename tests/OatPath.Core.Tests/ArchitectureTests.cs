@@ -9,20 +9,34 @@ public class ArchitectureTests
     private static readonly System.Reflection.Assembly Core = typeof(PathPlanner).Assembly;
 
     [Theory]
-    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Peel", "Path", "Simulation" })]
-    [InlineData("Peel", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Path", "Simulation" })]
-    [InlineData("Path", new[] { "Simulation" })]
-    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Peel", "Path", "Simulation" })]
+    [InlineData("House", new[] { "Skin", "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Skin", new[] { "Shelf", "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Shelf", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Routine", new[] { "Ramp", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Ramp", new[] { "Routine", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Care", new[] { "Routine", "Ramp", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Peel", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Labels", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
+    [InlineData("Fit", new[] { "Routine", "Ramp", "Care", "CheckIn", "Supply", "Peel", "Path", "Audit", "Simulation" })]
+    [InlineData("Path", new[] { "Audit", "Simulation" })]
+    [InlineData("CheckIn", new[] { "Routine", "Ramp", "Care", "Supply", "Peel", "Fit", "Path", "Audit", "Simulation" })]
     public void A_room_knows_only_skin_shelf_and_house(string room, string[] others)
     {
         var result = Types.InAssembly(Core).That().ResideInNamespace($"OatPath.Core.{room}").ShouldNot().HaveDependencyOnAny([.. others.Select(other => $"OatPath.Core.{other}")]).GetResult();
 
         Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
+    }
+
+    /// <summary>Of the room of paths the auditor knows what a case and a path are, and nothing of what plans one; of what suits a client it judges for itself.</summary>
+    [Fact]
+    public void The_auditor_shares_no_code_with_the_planner()
+    {
+        var planning = Types.InAssembly(Core).That().ResideInNamespace("OatPath.Core.Path").And().AreNotPublic().GetTypes().Select(type => type.FullName!)
+            .Concat(["OatPath.Core.Path.PathPlanner", "OatPath.Core.Path.SunscreenMornings", "OatPath.Core.Path.EngineUpgrade", "OatPath.Core.Path.BenchReview", "OatPath.Core.Path.Proposer", "OatPath.Core.Fit"]).ToArray();
+        var result = Types.InAssembly(Core).That().ResideInNamespace("OatPath.Core.Audit").ShouldNot().HaveDependencyOnAny(planning).GetResult();
+
+        Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
+        Assert.True(planning.Length > 20);
     }
 
     [Fact]

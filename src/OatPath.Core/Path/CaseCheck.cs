@@ -14,6 +14,9 @@ public static class CaseCheck
 
     private const int MaxList = 5000;
 
+    /// <summary>Ten entries a day for more than ten years.</summary>
+    private const int MaxLog = 40_000;
+
     /// <summary>What happened is always recordable; a day is more than any kit is left on by mistake.</summary>
     public const int MaxContactSeconds = 86_400;
     private const int MostDaysAhead = 180;
@@ -244,7 +247,7 @@ public static class CaseCheck
 
     private static void CheckLog(List<Problem> problems, CaseFile file, DateOnly today, TimeZoneInfo zone)
     {
-        Need(problems, file.Log.Count <= MaxList, "log", $"give at most {MaxList} entries");
+        Need(problems, file.Log.Count <= MaxLog, "log", $"give at most {MaxLog} entries");
         var ids = new HashSet<string>();
         var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
         for (var i = 0; i < file.Log.Count; i++)

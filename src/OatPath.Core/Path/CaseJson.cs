@@ -8,7 +8,7 @@ namespace OatPath.Core.Path;
 public static class CaseJson
 {
     /// <summary>Longest text accepted, in characters.</summary>
-    public const int MaxLength = 4_000_000;
+    public const int MaxLength = 16_000_000;
 
     public static JsonSerializerOptions Options { get; } = Build(indented: true);
 

@@ -31,6 +31,7 @@ internal sealed class KnownFacts
             .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
         ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
+        Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
@@ -69,6 +70,8 @@ internal sealed class KnownFacts
 
     private Dictionary<string, HashSet<DateOnly>> AppliedBy { get; }
 
+    private HashSet<(string, DateOnly, Moment)> Halves { get; }
+
     private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
 
     /// <summary>Whether a report says that a product nobody saw was used on a day.</summary>
@@ -79,7 +82,7 @@ internal sealed class KnownFacts
         File.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item && ChangedFormulas.ChangesOf(item).Select(at => (DateTimeOffset?)at).LastOrDefault() is { } changed ? DayOf(changed) : null;
 
     public bool WasApplied(string product, DateOnly day, Moment moment) =>
-        WasApplied(product, day) && Array.Exists(Log, entry => entry is Applied applied && applied.Product == product && applied.Day == day && applied.Moment == moment);
+        WasApplied(product, day) && Halves.Contains((product, day, moment));
 
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 

@@ -9,7 +9,6 @@ namespace OatPath.Core.Path;
 internal sealed class PathSummary
 {
     private const int SafetyAskDays = 28;
-    private const int ToldDays = 7;
 
     public required IReadOnlyList<LadderStatus> Ladders { get; init; }
     public required IReadOnlyList<Question> Questions { get; init; }
@@ -56,7 +55,7 @@ internal sealed class PathSummary
     /// <summary>What the client told in the last days that was not planned.</summary>
     private static IEnumerable<Question> Told(KnownFacts facts, RampWalk walk)
     {
-        var since = facts.Today.AddDays(-ToldDays);
+        var since = facts.Today.AddDays(-Overuse.ToldDays);
         foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
         {
             yield return new(QuestionKind.UsedElse, null, report.Day, RampWalk.SayTold(product, report), Report: report.Id);

@@ -25,6 +25,7 @@ internal sealed class RampWalk
     private readonly HashSet<DateOnly> flagEdges;
     private (DateOnly Day, bool Usable) sunscreenOn;
     private int verdictEpoch = -1;
+    private (DateOnly Day, int Epoch) epochOf = (DateOnly.MaxValue, 0);
 
     /// <summary>Exfoliants that left the plan: what was used of them still counts in the days after.</summary>
     private readonly List<Track> gone = [];
@@ -34,6 +35,7 @@ internal sealed class RampWalk
     private DateOnly? lastChange;
     private int nextDecision;
     private readonly List<Product> inUse;
+    private readonly List<Product> essentials;
     private (DateOnly Day, IReadOnlyList<string> What) lackingOn = (DateOnly.MinValue, []);
 
     /// <summary>Steps up of the day that were not due when it began.</summary>
@@ -84,6 +86,7 @@ internal sealed class RampWalk
         clashes = new(rules, rule, Established, Tracks);
         Overuse = new(facts, clashes);
         inUse = [.. facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
+        essentials = inUse.FindAll(product => product.IsGentleCleanser() || product.IsNightMoisturiser());
         boosters = new(rule, Tracks, (track, day) => Obstacle(track, day) is null && Wish(track, day, Moment.Evening) is null && Spacing(track, day) is null);
         flagEdges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
         if (facts.File.Intake.BirthDate is { } born)
@@ -123,13 +126,18 @@ internal sealed class RampWalk
     /// <summary>Counts the days on which verdicts may have changed; between them they are the same.</summary>
     public int VerdictEpoch(DateOnly day)
     {
-        var passed = 0;
-        foreach (var edge in flagEdges)
+        if (epochOf.Day != day)
         {
-            passed += edge <= day ? 1 : 0;
+            var passed = 0;
+            foreach (var edge in flagEdges)
+            {
+                passed += edge <= day ? 1 : 0;
+            }
+
+            epochOf = (day, passed);
         }
 
-        return passed;
+        return epochOf.Epoch;
     }
 
     public IReadOnlyList<Verdict> VerdictsOf(Product product, DateOnly day)
@@ -799,7 +807,7 @@ internal sealed class RampWalk
     }
 
     private Because? Gelless(Track track, DateOnly day) =>
-        rule.On(RuleBook.DeviceGel) && DeviceGels.Lacks(track.Product, facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product), day) is { } lacks
+        track.Electrical && rule.On(RuleBook.DeviceGel) && DeviceGels.Lacks(track.Product, inUse, day) is { } lacks
             ? Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name), ("what", lacks), ("kind", track.Product.Traits.Title)) : null;
 
     private bool HindersPatch(Track track, DateOnly day) =>
@@ -863,24 +871,28 @@ internal sealed class RampWalk
 
         if (lackingOn.Day != day)
         {
-            lackingOn = (day, Essentials.Lacking(inUse.Where(product => product.UsableOn(day) && RefusalAhead(product, day) is null)));
+            lackingOn = (day, Lacking(day));
         }
 
         return lackingOn.What.Count > 0 ? Because.Of(RuleBook.EssentialsFirst, ("product", track.Product.Name), ("what", string.Join(" and ", lackingOn.What))) : null;
     }
 
+    private IReadOnlyList<string> Lacking(DateOnly day) => Essentials.Lacking(essentials.Where(product => product.UsableOn(day) && RefusalAhead(product, day) is null));
+
     /// <summary>A prescription retinoid told of at Meet that stands on no shelf: nobody knows its evenings.</summary>
     private Because? Unprescribed(Track track, DateOnly day) =>
         track.Irritancy == Degree.Yes && !track.Prescription && rule.On(RuleBook.PrescriptionUnknown) && facts.File.Intake.Has(FlagKind.PrescriptionRetinoid, day)
-            && !Tracks.Exists(other => other is { Prescription: true, Stopped: null, Start: { } start } && start.On <= day)
+            && !HasPrescription(day)
             ? Because.Of(RuleBook.PrescriptionUnknown, ("product", track.Product.Name)) : null;
+
+    private bool HasPrescription(DateOnly day) => Tracks.Exists(other => other is { Prescription: true, Stopped: null, Start: { } start } && start.On <= day);
 
     /// <summary>Why a light-sensitising active is held where sunscreen was left out on so many of the last 7 mornings, or null.</summary>
     public Because? SunscreenLeftOut(Track track, DateOnly day) => SunscreenLeftOut(track, day, rules.SunscreenSkipsAsk);
 
     private Because? SunscreenLeftOut(Track track, DateOnly day, int from)
     {
-        if (!track.LightSensitising || !rule.On(RuleBook.SunscreenSkipped))
+        if (!track.LightSensitising || facts.Sunscreen.None || !rule.On(RuleBook.SunscreenSkipped))
         {
             return null;
         }

@@ -34,6 +34,9 @@ public sealed class SunscreenMornings
         }
     }
 
+    /// <summary>Whether no morning was ever left out.</summary>
+    internal bool None => skipped.Count == 0;
+
     /// <summary>Days of the last 7 mornings, a day's own included, on which it was left out; newest first.</summary>
     internal IEnumerable<DateOnly> In7(DateOnly day)
     {

@@ -9,10 +9,13 @@ public static class ImpliedFamily
     private static readonly Family[] Acids = [Family.Aha, Family.Bha, Family.Pha, Family.Azelaic, Family.SalonOnly];
     private static readonly Family[] Exfoliants = [.. Acids, Family.Enzyme];
 
+    /// <summary>At least one of these is in it; the strictest stands first.</summary>
+    private static readonly Family[][] Promised = [.. Enum.GetValues<ProductKind>().Select(PromisedBy)];
+
     /// <summary>The family to reckon with, or null where the kind promises none or a typed active keeps the promise.</summary>
     public static Family? Of(Product product)
     {
-        var promised = Promised(product.Kind);
+        var promised = Promised[(int)product.Kind];
         if (promised.Length == 0)
         {
             return product.Kind == ProductKind.SpotTreatment && product.Actives.Count == 0 ? Family.Bha : null;
@@ -37,8 +40,7 @@ public static class ImpliedFamily
         _ => $"{FamilyTraits.Of(family).Title}, by name and percent,",
     };
 
-    /// <summary>At least one of these is in it; the strictest stands first.</summary>
-    private static Family[] Promised(ProductKind kind) => kind switch
+    private static Family[] PromisedBy(ProductKind kind) => kind switch
     {
         ProductKind.ExfoliatingToner or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => Acids,
         ProductKind.PeelPad or ProductKind.ExfoliatingCleanser or ProductKind.WashOffPeel => Exfoliants,
