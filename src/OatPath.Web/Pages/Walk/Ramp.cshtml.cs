@@ -180,6 +180,12 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             Fill();
             return Page();
         }
+        catch (ConflictException)
+        {
+            SayConflict();
+            Fill();
+            return Page();
+        }
 
         return Back("ramp", $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
     }

@@ -43,6 +43,11 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     /// <summary>Whether whoever is signed in may only look, write down and tell.</summary>
     protected async Task<bool> MayNotDecide(IAuthorizationService authorization) => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
 
+    /// <summary>What was typed into a field of the form that could not be saved, so that nothing is lost; null on a page just opened.</summary>
+    /// <param name="product">The product the form is about, where the page has one such form for each.</param>
+    public string? Typed(string field, string? product = null) =>
+        Request.HasFormContentType && Request.Form.TryGetValue(field, out var text) && (product is null || Request.Form["product"] == product) ? text.ToString() : null;
+
     protected void Reopen() => Record = room.Derive(Id)!;
 
     /// <summary>Saves, or adds the problem that somebody else saved first and keeps what was typed.</summary>
@@ -56,13 +61,19 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         }
         catch (ConflictException)
         {
-            Reopen();
-            var last = Record.Facts.Count > 0 ? Record.Facts[^1] : null;
-            Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} at {(last is null ? "" : Record.Local(last.RecordedAt, "HH:mm"))} while you were here. What you typed is kept below; look at it and save again to put it in place."));
-            Version = Record.Client.Version;
-            ModelState.Remove(nameof(Version));
+            SayConflict();
             return false;
         }
+    }
+
+    /// <summary>Says who saved first, and opens the record as it is now; what was typed stays in the form.</summary>
+    protected void SayConflict()
+    {
+        Reopen();
+        var last = Record.Facts.LastOrDefault(fact => fact.RecordedBy != "client") ?? (Record.Facts.Count > 0 ? Record.Facts[^1] : null);
+        Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} at {(last is null ? "" : Record.Local(last.RecordedAt, "HH:mm"))} while you were here. What you typed is kept below; look at it and save again to put it in place."));
+        Version = Record.Client.Version;
+        ModelState.Remove(nameof(Version));
     }
 
     protected IActionResult Back(string station, string done, string? undoFact = null)

@@ -1,0 +1,64 @@
+using System.Globalization;
+using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Path;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Tests;
+
+/// <summary>Two people at one client: the second is told, and loses nothing of what was typed.</summary>
+public sealed class ConflictTests : IDisposable
+{
+    private readonly TestStudio studio = new();
+
+    private string Id(string name) => studio.ClientId(name);
+
+    private RecordRoom Room => studio.Services.GetRequiredService<RecordRoom>();
+
+    /// <summary>Somebody else saves in the meantime.</summary>
+    private void SomebodySaves(string name)
+    {
+        var record = Room.Derive(Id(name))!;
+        Room.Append(Id(name), record.Client.Version, Room.Make(Id(name), "note", "seen", "Tilde Renn"));
+    }
+
+    [Fact]
+    public async Task A_reason_for_clearing_stays_in_its_field()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Mirre")}/ramp");
+        SomebodySaves("Mirre");
+        var conflict = await browser.Submit(page, "#red form", ("reason", "calm at the visit"));
+
+        Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
+        Assert.Equal("calm at the visit", conflict.Page.QuerySelector("#red #reason")!.GetAttribute("value"));
+        await browser.Submit(conflict, "#red form", ("reason", "calm at the visit"));
+        Assert.Contains(Room.Derive(Id("Mirre"))!.Live.Decisions, decision => decision is ClearRed);
+    }
+
+    [Fact]
+    public async Task A_booking_stays_typed()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/care");
+        var on = Room.Derive(Id("Jory"))!.Today.AddDays(9).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+        SomebodySaves("Jory");
+        var conflict = await browser.Submit(page, "main form[action*='Occasion']", ("title", "ferry dance"), ("on", on));
+
+        Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
+        Assert.Equal(("ferry dance", on, ""), (conflict.Page.QuerySelector("#o-title")!.GetAttribute("value"), conflict.Page.QuerySelector("#o-on")!.GetAttribute("value"), conflict.Page.QuerySelector("#t-on")!.GetAttribute("value")));
+    }
+
+    [Fact]
+    public async Task A_one_step_yes_on_the_Ramp_is_told_who_saved_first()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        SomebodySaves("Jory");
+        var conflict = await browser.Submit(page, "main form[action*='handler=StepUp'], main form[action$='StepUp']");
+
+        Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(Room.Derive(Id("Jory"))!.Live.Decisions, decision => decision is StepUp);
+    }
+
+    public void Dispose() => studio.Dispose();
+}
