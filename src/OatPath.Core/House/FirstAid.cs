@@ -17,11 +17,14 @@ public static class FirstAid
     public const int StrongSting = 5;
     public const int MedicalPain = 8;
 
-    public static string Burn { get; } = Say($"Burning, white, grey or blistered skin: cool running water at once for {WaterMinutes} minutes, {LongWaterMinutes} if it still burns; nothing else on it, no neutraliser.");
+    public static string Burn { get; } = Say($"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still burns; no neutraliser.");
 
-    public static string StillBurning { get; } = Say($"White, grey or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.");
+    public static string StillBurning { get; } = Say($"White or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.");
 
     public static string Eye { get; } = Say($"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.");
+
+    /// <summary>All of it in one breath, for a step that is read with the kit in hand.</summary>
+    public static string AtTheSink { get; } = Say($"Sting of {StrongSting} or more, or white, grey or blistered skin: off at once with cool running water, {WaterMinutes} minutes, {LongWaterMinutes} if it still burns, no neutraliser. Still painful then: medical help. In the eye: rinse {EyeMinutes} minutes, medical help.");
 
     public static string Lips => "On lips or in the mouth: rinse at once.";
 

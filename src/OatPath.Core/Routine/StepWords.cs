@@ -47,7 +47,7 @@ public static class StepWords
             yield return $"{step.Layers} layers: the second one half way. Both come off at {Words.Duration(contact)}.";
         }
 
-        yield return $"{FirstAid.WashOff} Off at once with cool running water. {FirstAid.Burn} {FirstAid.StillBurning} {FirstAid.Eye}";
+        yield return FirstAid.AtTheSink;
         if (step.LeaveOut.Count > 0)
         {
             yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(ZoneOf))}.";
