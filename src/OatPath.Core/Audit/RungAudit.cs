@@ -35,8 +35,7 @@ internal sealed class RungAudit(AuditRun run)
         var begun = uses.Count > 0 ? uses[0] : day;
         var rung = start.AlreadyInUse ? Math.Min(start.Rung ?? ladder.StartRung, Ladder.For(product, facts.Intake, facts.Rules)?.Top ?? ladder.Top) : Math.Max(ladder.StartRung, (facts.LadderOf(product, begun) ?? ladder).StartRung);
         var since = start.AlreadyInUse ? start.On : facts.Uses.Where(use => use.Product == product.Id && use.Day >= start.On).Select(use => use.Day).DefaultIfEmpty(start.On).Min();
-        var rule = start.AlreadyInUse || !facts.Decisions.OfType<StartActive>().Any(other => other.Product == product.Id && other.AlreadyInUse && other.On == start.On) ? RuleBook.Rung : RuleBook.StartDoubted;
-        rule = DoubtedHere(product, start) ? RuleBook.StartDoubted : rule;
+        var rule = IsDoubted(start) ? RuleBook.StartDoubted : RuleBook.Rung;
         var downs = new HashSet<DateOnly>();
         var retinoids = ladder.PerUse ? RetinoidBeginnings() : [];
         for (var d = start.On; d <= day; d = d.AddDays(1))
@@ -179,7 +178,7 @@ internal sealed class RungAudit(AuditRun run)
         return told.Exists(entry => facts.DayOf(entry.HappenedAt) > last) && told.TrueForAll(entry => entry.Day != last || entry.Report.Sting < 4);
     }
 
-    private bool DoubtedHere(Product product, StartActive start) =>
+    private bool IsDoubted(StartActive start) =>
         facts.Decisions.OfType<StartActive>().Any(said => said.Id == start.Id && said.AlreadyInUse && (!start.AlreadyInUse || said.Rung != start.Rung));
 
     /// <summary>Days on which a retinoid was used for the first time, of those not in use for long, or was told of.</summary>

@@ -9,9 +9,6 @@ public static class AlsoUsed
 {
     private const int LongestName = 4;
 
-    /// <summary>Begins the id of every product that was only told of.</summary>
-    public const string IdPrefix = "told-";
-
     private static readonly Dictionary<string, Family> Words = new(StringComparer.Ordinal)
     {
         ["acid"] = Family.Aha,
@@ -132,6 +129,6 @@ public static class AlsoUsed
             _ => (ProductKind.WashOffPeel, (Substance?)null),
         };
         var name = family switch { Family.ByHand => "something that rubs", Family.SalonOnly => "something strong", _ => $"something with {FamilyTraits.Of(family).Title}" };
-        return new Product { Id = $"{IdPrefix}{House.EnumName.Of(family)}", Name = name, Kind = kind, Actives = substance is { } known ? [new(known)] : [] };
+        return new Product { Id = $"told-{House.EnumName.Of(family)}", Name = name, Kind = kind, Actives = substance is { } known ? [new(known)] : [] };
     }
 }

@@ -57,7 +57,7 @@ internal sealed class DayRestrictions(CaseFile file, HouseRules rules, RuleSwitc
             }
 
             if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun && product.LightSensitising() != Degree.No && rule.On(RuleBook.StrongSun)
-                && day >= flag.Since(SunPauseBefore) && day <= flag.Last)
+                && day >= flag.Since(SunPauseBefore) && day <= (flag.Until ?? sun))
             {
                 return Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun));
             }

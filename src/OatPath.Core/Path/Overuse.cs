@@ -27,7 +27,7 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             {
                 Add(track, () => "it rests after a reaction");
             }
-            else if (track.Kit is null && !track.PlacedOn(day) && track.UsedIn7(day) is var uses && uses > MostOf(track))
+            else if (track.Kit is null && !track.PlacedOn(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
                 Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");
             }
@@ -53,6 +53,8 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             }
         }
     }
+
+    private int UsesIn7(Track track, DateOnly day) => Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
 
     private static int MostOf(Track track) => Math.Max(track.AtDawn.MaxPer7Days(), track.Frequency.MaxPer7Days());
 

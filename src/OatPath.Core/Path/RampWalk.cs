@@ -362,7 +362,6 @@ internal sealed class RampWalk
         }
 
         var used = Tracks.FindAll(track => facts.WasApplied(track.Product.Id, day));
-        used.ForEach(track => track.UsedDays.Add(day));
         var evidence = !Overuse.Take(day, used) && ToldOn(day) is null;
         foreach (var track in Tracks)
         {

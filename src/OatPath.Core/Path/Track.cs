@@ -144,21 +144,6 @@ internal sealed class Track(Product product, Ladder usual, int index)
     /// <summary>The first day it was used, or the first it is planned on from today.</summary>
     public DateOnly? InUseSince(DateOnly today) => UsedOn.Count > 0 ? UsedOn[0] : placed.Exists(day => day >= today) ? placed.Find(day => day >= today) : null;
 
-    /// <summary>Days of use in the 7 days up to a day, that day included.</summary>
-    public int UsedIn7(DateOnly day)
-    {
-        var count = 0;
-        for (var i = UsedDays.Count - 1; i >= 0 && UsedDays[i] > day.AddDays(-7); i--)
-        {
-            count++;
-        }
-
-        return count;
-    }
-
-    /// <summary>Every day of use so far, in order.</summary>
-    public List<DateOnly> UsedDays { get; } = [];
-
     /// <summary>Placed uses from a day on, that day included.</summary>
     public int PlacedFrom(DateOnly day)
     {

@@ -57,9 +57,6 @@ public sealed record Flag
     /// <param name="days">Days kept clear before something that was known ahead.</param>
     internal DateOnly? Since(int days) => Told ? From : From?.AddDays(-days);
 
-    /// <summary>Its last day: the one given, or the day it happened.</summary>
-    internal DateOnly? Last => Until ?? From;
-
     public bool Covers(DateOnly day) => (From is null || From <= day) && (Until is null || day <= Until);
 
     public bool Equals(Flag? other) => other is not null && Kind == other.Kind && From == other.From && Until == other.Until
