@@ -141,7 +141,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
     private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
-        ? allowed.Where(product => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(restrictions.SpfNeeded(day), day))
+        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(restrictions.SpfNeeded(day), day))
             .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
         : null;
 

@@ -61,7 +61,7 @@ internal sealed class PathSummary
             yield return new(QuestionKind.UsedElse, null, report.Day, RampWalk.SayTold(product, report), Report: report.Id);
         }
 
-        foreach (var over in walk.Overuse.Found.Where(over => over.Day >= since).GroupBy(over => over.Product).Select(group => group.Last()))
+        foreach (var over in walk.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
         {
             yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
         }

@@ -926,8 +926,7 @@ internal sealed class RampWalk
         if (sunscreenOn.Day != day)
         {
             var spf = restrictions.SpfNeeded(day);
-            sunscreenOn = (day, facts.File.Shelf.Any(item => item.State == ShelfState.InUse && item.Product.IsUsableSunscreen(spf, day)
-                && Refusal(item.Product, day) is null));
+            sunscreenOn = (day, inUse.Exists(product => product.IsUsableSunscreen(spf, day) && Refusal(product, day) is null));
         }
 
         return sunscreenOn.Usable;
