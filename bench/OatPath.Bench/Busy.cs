@@ -1,6 +1,6 @@
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,8 +1,11 @@
 using System.Diagnostics;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Bench;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;

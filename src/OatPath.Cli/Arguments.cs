@@ -1,6 +1,8 @@
 using System.Globalization;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 
 namespace OatPath.Cli;
 

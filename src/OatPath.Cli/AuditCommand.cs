@@ -1,5 +1,5 @@
 using OatPath.Core.Audit;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 
 namespace OatPath.Cli;
 

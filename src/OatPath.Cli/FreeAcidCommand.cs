@@ -1,6 +1,6 @@
 using System.Globalization;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,6 +1,6 @@
+using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
 
 namespace OatPath.Cli;
 

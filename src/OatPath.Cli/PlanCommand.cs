@@ -1,4 +1,5 @@
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
+using OatPath.Core.Planner;
 
 namespace OatPath.Cli;
 

@@ -9,8 +9,8 @@ return args switch
     ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
     ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
-    ["schema", "case"] => Print(OatPath.Core.Path.JsonContract.OfCase()),
-    ["schema", "path"] => Print(OatPath.Core.Path.JsonContract.OfPath()),
+    ["schema", "case"] => Print(OatPath.Core.Formats.JsonContract.OfCase()),
+    ["schema", "path"] => Print(OatPath.Core.Formats.JsonContract.OfPath()),
     _ => Fail(),
 };
 

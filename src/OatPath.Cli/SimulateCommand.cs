@@ -1,5 +1,4 @@
-using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
 using OatPath.Core.Simulation;
 
 namespace OatPath.Cli;

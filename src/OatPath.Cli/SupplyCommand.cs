@@ -1,4 +1,5 @@
-using OatPath.Core.Path;
+using OatPath.Core.Forecast;
+using OatPath.Core.Formats;
 
 namespace OatPath.Cli;
 

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using OatPath.Core.Care;
-using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -2,8 +2,8 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Store;

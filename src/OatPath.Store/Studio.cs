@@ -1,6 +1,6 @@
 using System.Text.Json;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 
 namespace OatPath.Store;
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
+using OatPath.Core.Proposals;
 
 namespace OatPath.Store;
 

@@ -6,7 +6,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.FileProviders;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Demo;

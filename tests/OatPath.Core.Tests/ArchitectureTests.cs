@@ -1,6 +1,6 @@
 using NetArchTest.Rules;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 
 namespace OatPath.Core.Tests;
 
@@ -50,7 +50,7 @@ public class ArchitectureTests
     [Fact]
     public void The_core_reads_no_clock()
     {
-        var sources = Directory.GetFiles(System.IO.Path.Combine(Repository.Root, "src", "OatPath.Core"), "*.cs", SearchOption.AllDirectories).Where(file => !file.Contains("/obj/", StringComparison.Ordinal));
+        var sources = Directory.GetFiles(Path.Combine(Repository.Root, "src", "OatPath.Core"), "*.cs", SearchOption.AllDirectories).Where(file => !file.Contains("/obj/", StringComparison.Ordinal));
 
         Assert.DoesNotContain(sources, file => File.ReadAllText(file) is var text && (text.Contains("DateTime.Now", StringComparison.Ordinal) || text.Contains("UtcNow", StringComparison.Ordinal) || text.Contains("DateTime.Today", StringComparison.Ordinal)));
     }
@@ -58,7 +58,7 @@ public class ArchitectureTests
     [Fact]
     public void The_method_document_lists_every_rule_with_its_source()
     {
-        var method = File.ReadAllText(System.IO.Path.Combine(Repository.Root, "docs", "method.md"));
+        var method = File.ReadAllText(Path.Combine(Repository.Root, "docs", "method.md"));
 
         Assert.All(RuleBook.All, rule => Assert.Contains($"| `{rule.Id}` | {rule.Title} | {rule.Source} |", method, StringComparison.Ordinal));
         Assert.Equal(RuleBook.All.Count, RuleBook.All.Select(rule => rule.Id).Distinct().Count());

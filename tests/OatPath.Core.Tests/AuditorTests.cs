@@ -1,6 +1,8 @@
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -1,6 +1,7 @@
 using OatPath.Core.Audit;
+using OatPath.Core.Bench;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,7 +1,8 @@
 using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;

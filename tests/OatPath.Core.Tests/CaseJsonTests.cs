@@ -1,5 +1,6 @@
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 
 namespace OatPath.Core.Tests;
 

@@ -1,6 +1,5 @@
 using OatPath.Core.Fit;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -1,5 +1,6 @@
 using OatPath.Cli;
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
+using OatPath.Core.Planner;
 
 namespace OatPath.Core.Tests;
 
@@ -9,7 +10,7 @@ public sealed class CommandTests : IDisposable
 
     private string Put(string name, string text)
     {
-        var file = System.IO.Path.Combine(folder, name);
+        var file = Path.Combine(folder, name);
         File.WriteAllText(file, text);
         return file;
     }
@@ -24,8 +25,8 @@ public sealed class CommandTests : IDisposable
     [Fact]
     public void Every_demo_case_plans_and_audits_without_breach()
     {
-        var cases = Directory.GetFiles(System.IO.Path.Combine(Repository.Root, "demo", "cases"), "*.json");
-        var rules = System.IO.Path.Combine(Repository.Root, "demo", "studio.json");
+        var cases = Directory.GetFiles(Path.Combine(Repository.Root, "demo", "cases"), "*.json");
+        var rules = Path.Combine(Repository.Root, "demo", "studio.json");
 
         Assert.True(cases.Length >= 6);
         foreach (var file in cases)
@@ -115,7 +116,7 @@ public sealed class CommandTests : IDisposable
     [Fact]
     public void The_supply_of_a_case_is_printed()
     {
-        var (exit, output, _) = Run(SupplyCommand.Run, System.IO.Path.Combine(Repository.Root, "demo", "cases", "beginner.json"));
+        var (exit, output, _) = Run(SupplyCommand.Run, Path.Combine(Repository.Root, "demo", "cases", "beginner.json"));
 
         Assert.Equal(ExitCode.Ok, exit);
         Assert.All(System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray(), line => Assert.True(line.GetProperty("left").GetDecimal() <= line.GetProperty("full").GetDecimal()));
@@ -154,8 +155,8 @@ public sealed class CommandTests : IDisposable
     [Fact]
     public void The_schemas_in_the_repository_are_those_of_the_types()
     {
-        Assert.Equal(JsonContract.OfCase(), File.ReadAllText(System.IO.Path.Combine(Repository.Root, "schemas", "case.schema.json")));
-        Assert.Equal(JsonContract.OfPath(), File.ReadAllText(System.IO.Path.Combine(Repository.Root, "schemas", "path.schema.json")));
+        Assert.Equal(JsonContract.OfCase(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "case.schema.json")));
+        Assert.Equal(JsonContract.OfPath(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "path.schema.json")));
     }
 
     public void Dispose() => Directory.Delete(folder, recursive: true);

@@ -2,7 +2,7 @@ using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

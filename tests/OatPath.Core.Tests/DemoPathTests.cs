@@ -1,6 +1,8 @@
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Tests;
@@ -8,15 +10,15 @@ namespace OatPath.Core.Tests;
 /// <summary>The paths of the demo clients: sound, and every cell answers why.</summary>
 public sealed class DemoPathTests
 {
-    public static TheoryData<string> Cases => [.. Directory.GetFiles(System.IO.Path.Combine(Repository.Root, "demo", "cases"), "*.json").Select(file => System.IO.Path.GetFileNameWithoutExtension(file)!)];
+    public static TheoryData<string> Cases => [.. Directory.GetFiles(Path.Combine(Repository.Root, "demo", "cases"), "*.json").Select(file => Path.GetFileNameWithoutExtension(file)!)];
 
-    private static HouseRules House => CaseJson.ReadRules(File.ReadAllText(System.IO.Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
+    private static HouseRules House => CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
 
     [Theory]
     [MemberData(nameof(Cases))]
     public void Every_cell_of_half_a_year_answers_why_with_a_rule_and_a_date_or_a_number(string name)
     {
-        var file = CaseJson.ReadCase(File.ReadAllText(System.IO.Path.Combine(Repository.Root, "demo", "cases", name + ".json"))).Case!;
+        var file = CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", name + ".json"))).Case!;
         var path = PathPlanner.Plan(file, House, days: 182);
         var actives = file.Shelf.Where(item => item.State == ShelfState.InUse && item.Product.IsActive()).Select(item => item.Product.Id).ToHashSet();
         var silent = new List<string>();

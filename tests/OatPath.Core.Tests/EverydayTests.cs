@@ -1,5 +1,5 @@
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

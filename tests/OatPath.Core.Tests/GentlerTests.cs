@@ -1,5 +1,7 @@
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using OatPath.Core.Audit;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -16,7 +18,7 @@ public class GoldenRoutineTests
     private sealed record Book(Dictionary<string, JsonElement> Bottles, IReadOnlyList<Golden> Routines);
 
     private static readonly Book All = JsonSerializer.Deserialize<Book>(
-        File.ReadAllText(System.IO.Path.Combine(Repository.Root, "tests", "OatPath.Core.Tests", "golden-routines.json")), CaseJson.Options)!;
+        File.ReadAllText(Path.Combine(Repository.Root, "tests", "OatPath.Core.Tests", "golden-routines.json")), CaseJson.Options)!;
 
     public static TheoryData<string> Names => [.. All.Routines.Select(golden => golden.Name)];
 

@@ -1,5 +1,7 @@
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
-using OatPath.Core.Path;
+using OatPath.Core.Formats;
+using OatPath.Core.Planner;
 using static OatPath.Core.Tests.CaseBuilder;
 
 namespace OatPath.Core.Tests;

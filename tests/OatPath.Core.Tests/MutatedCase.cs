@@ -1,7 +1,8 @@
 using OatPath.Core.Care;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -10,7 +11,7 @@ namespace OatPath.Core.Tests;
 /// <summary>The demo's clients with one to four things changed: what life adds to a tidy record.</summary>
 internal static class MutatedCase
 {
-    private static readonly CaseFile[] Demo = [.. Directory.GetFiles(System.IO.Path.Combine(Repository.Root, "demo", "cases"), "*.json").Order(StringComparer.Ordinal).Select(file => CaseJson.ReadCase(File.ReadAllText(file)).Case!)];
+    private static readonly CaseFile[] Demo = [.. Directory.GetFiles(Path.Combine(Repository.Root, "demo", "cases"), "*.json").Order(StringComparer.Ordinal).Select(file => CaseJson.ReadCase(File.ReadAllText(file)).Case!)];
 
     private static readonly Product[] Extra =
     [

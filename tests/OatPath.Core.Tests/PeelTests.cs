@@ -1,9 +1,11 @@
 using OatPath.Core.Audit;
 using OatPath.Core.Care;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Peel;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

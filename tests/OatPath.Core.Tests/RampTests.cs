@@ -1,6 +1,7 @@
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;

@@ -1,7 +1,10 @@
 using OatPath.Core.Care;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
 
 namespace OatPath.Core.Tests;
 
@@ -17,7 +19,7 @@ public class RandomCaseTests
     [Fact]
     public void Nor_do_demo_clients_with_a_few_things_changed()
     {
-        var house = CaseJson.ReadRules(File.ReadAllText(System.IO.Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
+        var house = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
         Collect(Count(1000), seed => (MutatedCase.Build(seed), house));
     }
 

@@ -1,6 +1,8 @@
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Planner;
+using OatPath.Core.Proposals;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

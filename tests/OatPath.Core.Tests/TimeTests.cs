@@ -1,3 +1,4 @@
+using OatPath.Core.Planner;
 using OatPath.Core.House;
 using OatPath.Core.Skin;
 
@@ -67,7 +68,7 @@ public class TimeTests
         {
             var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", start, 1).Now(start);
             var file = builder.Build() with { Zone = "Europe/Vienna" };
-            var days = Path.PathPlanner.Plan(file, CaseBuilder.Rules, days: 30).DaysOf("glycolic");
+            var days = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30).DaysOf("glycolic");
 
             Assert.All(days, day => Assert.True(days.Count(other => other > day.AddDays(-7) && other <= day) <= 2));
         }

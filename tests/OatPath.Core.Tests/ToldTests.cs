@@ -1,8 +1,9 @@
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -1,6 +1,7 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Ramp;
 using OatPath.Core.Skin;
 using static OatPath.Core.Tests.CaseBuilder;

@@ -1,5 +1,9 @@
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
+using OatPath.Core.Suppose;
 
 namespace OatPath.Core.Tests;
 

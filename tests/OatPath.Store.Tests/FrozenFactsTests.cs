@@ -1,7 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using OatPath.Core.Care;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.Skin;
 
 namespace OatPath.Store.Tests;

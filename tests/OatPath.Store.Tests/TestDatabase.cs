@@ -1,5 +1,6 @@
 using System.Text.Json;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Store.Tests;

@@ -1,5 +1,5 @@
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Core.Skin;
 using OatPath.Web.Records;
 

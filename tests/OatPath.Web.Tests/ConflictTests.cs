@@ -1,6 +1,6 @@
 using System.Globalization;
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Shelf;
 using OatPath.Web.Drawing;
 using OatPath.Web.Records;

@@ -1,6 +1,7 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

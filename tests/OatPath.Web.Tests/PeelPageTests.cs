@@ -1,7 +1,8 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Audit;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

@@ -1,7 +1,10 @@
 using System.Text.Json;
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Records;
 

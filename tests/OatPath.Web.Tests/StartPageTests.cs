@@ -1,7 +1,7 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Audit;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Core.Skin;
 using OatPath.Web.Records;
 

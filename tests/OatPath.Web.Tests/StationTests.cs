@@ -1,7 +1,11 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Case;
+using OatPath.Core.Forecast;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

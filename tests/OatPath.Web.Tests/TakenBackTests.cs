@@ -1,5 +1,6 @@
 using Microsoft.Extensions.DependencyInjection;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
 

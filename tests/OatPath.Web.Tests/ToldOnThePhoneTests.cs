@@ -1,7 +1,8 @@
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;

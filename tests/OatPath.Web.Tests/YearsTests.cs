@@ -1,8 +1,8 @@
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Store;
 using OatPath.Web.Records;
 

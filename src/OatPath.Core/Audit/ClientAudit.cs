@@ -1,6 +1,5 @@
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

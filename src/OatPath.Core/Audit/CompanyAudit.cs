@@ -1,5 +1,4 @@
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -1,7 +1,8 @@
 using OatPath.Core.Care;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Peel;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -1,6 +1,6 @@
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;

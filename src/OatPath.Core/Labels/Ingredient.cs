@@ -1,4 +1,3 @@
-using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Labels;

@@ -1,5 +1,4 @@
 using OatPath.Core.House;
-using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Ramp;
 

@@ -1,5 +1,4 @@
 using OatPath.Core.House;
-using OatPath.Core.Skin;
 
 namespace OatPath.Core.Shelf;
 

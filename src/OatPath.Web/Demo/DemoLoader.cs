@@ -1,6 +1,7 @@
 using System.Text.Json;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.People;

@@ -1,5 +1,5 @@
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 
 namespace OatPath.Web.Demo;
 

@@ -1,8 +1,7 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
-using OatPath.Core.Skin;
 
 namespace OatPath.Web.Drawing;
 

@@ -1,5 +1,5 @@
 using System.Globalization;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 

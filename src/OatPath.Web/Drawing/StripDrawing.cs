@@ -1,6 +1,6 @@
 using System.Globalization;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 
 namespace OatPath.Web.Drawing;
 

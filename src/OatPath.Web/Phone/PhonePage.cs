@@ -4,8 +4,8 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Store;
 using OatPath.Web.Records;
 

@@ -1,4 +1,4 @@
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;

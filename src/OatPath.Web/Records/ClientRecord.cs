@@ -1,7 +1,11 @@
-using System.Text.Json;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
+using OatPath.Core.Upgrade;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;

@@ -1,5 +1,5 @@
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 
 namespace OatPath.Web.Records;
 

@@ -1,6 +1,10 @@
 using System.Collections.Concurrent;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
+using OatPath.Core.Upgrade;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -13,7 +17,7 @@ public static class EngineChanges
 
     public static IReadOnlyList<EngineRaise> Of(Publication? published)
     {
-        if (published is null || published.Engine == PathPlanner.EngineVersion)
+        if (published is null || published.Engine == EngineVersion.Current)
         {
             return [];
         }
@@ -23,7 +27,7 @@ public static class EngineChanges
             Compared.Clear();
         }
 
-        return Compared.GetOrAdd((published.Hash, PathPlanner.EngineVersion), _ => Compare(published));
+        return Compared.GetOrAdd((published.Hash, EngineVersion.Current), _ => Compare(published));
     }
 
     private static IReadOnlyList<EngineRaise> Compare(Publication published)

@@ -1,5 +1,4 @@
 using OatPath.Core.House;
-using OatPath.Core.Path;
 
 namespace OatPath.Web.Records;
 

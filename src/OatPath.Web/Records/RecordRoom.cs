@@ -1,8 +1,11 @@
 using System.Security.Claims;
 using System.Text.Json;
 using OatPath.Core.Audit;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Upgrade;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -106,7 +109,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         var path = JsonSerializer.Serialize(planned, CaseJson.Compact);
         return publications.Publish(
             new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
-                held.Count > 0 ? record.Published!.Engine : PathPlanner.EngineVersion, path, Publication.HashOf(path)),
+                held.Count > 0 ? record.Published!.Engine : EngineVersion.Current, path, Publication.HashOf(path)),
             version, added, [.. covered.Select(fact => fact.Id)]);
     }
 }

@@ -1,4 +1,3 @@
-using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;

@@ -1,7 +1,8 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Web.People;
 using OatPath.Web.Records;

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;

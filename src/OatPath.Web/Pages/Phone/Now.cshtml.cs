@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Core.Routine;
 using OatPath.Store;
 using OatPath.Web.Phone;

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.Phone;

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;

@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.Records;

@@ -1,7 +1,7 @@
 using System.Globalization;
+using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Web.Records;

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Care;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
 

@@ -1,10 +1,9 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Store;
-using OatPath.Web.Drawing;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;

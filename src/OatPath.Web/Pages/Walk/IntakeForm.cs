@@ -1,6 +1,6 @@
 using System.Globalization;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Skin;
 
 namespace OatPath.Web.Pages.Walk;

@@ -1,4 +1,4 @@
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
 

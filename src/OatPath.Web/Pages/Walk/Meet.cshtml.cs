@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Records;

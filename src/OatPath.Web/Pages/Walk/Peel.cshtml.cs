@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
 using OatPath.Core.Peel;
+using OatPath.Core.Plan;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;

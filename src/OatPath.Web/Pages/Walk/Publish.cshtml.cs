@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
+using OatPath.Core.Upgrade;
 using OatPath.Store;
 using OatPath.Web.Records;
 

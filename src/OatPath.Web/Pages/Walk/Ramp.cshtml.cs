@@ -1,9 +1,11 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
+using OatPath.Core.Plan;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Suppose;
 using OatPath.Store;
 using OatPath.Web.Records;
 

@@ -1,6 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Bench;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Proposals;
 using OatPath.Core.Routine;
 using OatPath.Store;
 using OatPath.Web.Drawing;

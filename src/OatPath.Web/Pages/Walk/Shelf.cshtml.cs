@@ -1,10 +1,10 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
 using OatPath.Core.Fit;
+using OatPath.Core.Forecast;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
-using OatPath.Core.Path;
 using OatPath.Core.Shelf;
-using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Pages.StudioShelf;
 using OatPath.Web.Records;

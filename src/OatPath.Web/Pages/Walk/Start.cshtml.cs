@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Path;
+using OatPath.Core.Plan;
+using OatPath.Core.Proposals;
 using OatPath.Core.Routine;
 using OatPath.Store;
 using OatPath.Web.Records;

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
-using OatPath.Core.Path;
+using OatPath.Core.Case;
 using OatPath.Store;
 using OatPath.Web.Records;
 

@@ -1,4 +1,4 @@
-using OatPath.Core.Path;
+using OatPath.Core.Suppose;
 
 namespace OatPath.Web.Pages.Walk;
 

@@ -1,0 +1,306 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Case;
+
+/// <summary>Says what is wrong with a case file: every field with its remedy, not only the first.</summary>
+public static class CaseCheck
+{
+    /// <summary>Letters of the shortest reason that is taken.</summary>
+    public const int ShortestReason = 3;
+
+    private const int MaxList = 5000;
+
+    /// <summary>Ten entries a day for more than ten years.</summary>
+    private const int MaxLog = 40_000;
+
+    /// <summary>What happened is always recordable; a day is more than any kit is left on by mistake.</summary>
+    public const int MaxContactSeconds = 86_400;
+    private const int MostDaysAhead = 180;
+    private static readonly DateOnly Earliest = new(1900, 1, 1);
+
+    public static IReadOnlyList<Problem> Check(CaseFile file)
+    {
+        var problems = new List<Problem>();
+        Need(problems, file.Format == CaseFile.FormatName, "format", $"write \"{CaseFile.FormatName}\"");
+        Need(problems, file.Version == 1, "version", "this program reads version 1");
+        Need(problems, file.AsOf.Year is >= 2000 and <= 2200, "asOf", "use a year from 2000 to 2200");
+        var zone = CareDay.FindZone(file.Zone);
+        Need(problems, zone is not null, "zone", "use a time zone name such as Europe/Vienna");
+        Need(problems, file.Reference.Length <= 64, "reference", "keep it under 64 characters");
+        if (problems.Count > 0)
+        {
+            return problems;
+        }
+
+        var today = CareDay.Of(file.AsOf, zone!);
+        CheckIntake(problems, file.Intake, today);
+        CheckShelf(problems, file.Shelf, today);
+        CheckDecisions(problems, file, today);
+        CheckLog(problems, file, today, zone!);
+        for (var i = 0; i < file.Treatments.Count; i++)
+        {
+            Date(problems, file.Treatments[i].On, today, $"treatments[{i}].on");
+        }
+
+        for (var i = 0; i < file.Occasions.Count; i++)
+        {
+            Date(problems, file.Occasions[i].On, today, $"occasions[{i}].on");
+        }
+
+        return problems;
+    }
+
+    /// <summary>Checks an intake on its own, as the Meet form does.</summary>
+    public static void CheckIntake(List<Problem> problems, Intake intake, DateOnly today)
+    {
+        if (intake.BirthDate is { } born)
+        {
+            Need(problems, born <= today && born >= today.AddYears(-120), "intake.birthDate", "give a date in the last 120 years");
+        }
+
+        Need(problems, intake.HoursOutdoors is >= 0 and <= 16, "intake.hoursOutdoors", "give 0 to 16 hours");
+        Need(problems, intake.MinutesADay is >= 1 and <= 120, "intake.minutesADay", "give 1 to 120 minutes");
+        Need(problems, intake.BudgetAMonth is null or (>= 0 and <= 100_000), "intake.budgetAMonth", "give 0 to 100000");
+        Need(problems, intake.History.Length <= 4000, "intake.history", "keep it under 4000 characters");
+        Need(problems, intake.Flags.Count <= 200, "intake.flags", "give at most 200 flags");
+        for (var i = 0; i < intake.Flags.Count; i++)
+        {
+            var flag = intake.Flags[i];
+            var field = $"intake.flags[{i}]";
+            Need(problems, flag.From is null || flag.Until is null || flag.From <= flag.Until, $"{field}.until", "must not be before its first day");
+            Need(problems, flag.Kind is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller or FlagKind.Illness) || flag.From is not null,
+                $"{field}.from", "give the day it happened or will happen");
+            foreach (var date in new[] { flag.From, flag.Until }.OfType<DateOnly>())
+            {
+                Date(problems, date, today, field);
+            }
+        }
+    }
+
+    /// <summary>Checks one product on its own, as the product form does.</summary>
+    public static void CheckProduct(List<Problem> problems, Product product, DateOnly today, string field = "product")
+    {
+        Need(problems, product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
+            $"{field}.id", "use 1 to 64 letters, digits or dashes");
+        Need(problems, !string.IsNullOrWhiteSpace(product.Name) && product.Name.Length <= 120, $"{field}.name", "give a name of 1 to 120 characters");
+        Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
+        Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
+        Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
+        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist, $"{field}.madeFor", "only a gel or mist is made for a device; leave it empty");
+        Need(problems, product.MadeFor is not { } device || device is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate, $"{field}.madeFor", "name the kind of device it was made for");
+        Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
+        Need(problems, product.UnitMl is null or (> 0 and <= 20), $"{field}.unitMl", "give more than 0 and at most 20 mL");
+        Need(problems, product.Price is null or (>= 0 and <= 100_000), $"{field}.price", "give 0 to 100000");
+        Need(problems, product.Label.Length <= 8000, $"{field}.label", "keep it under 8000 characters; paste only the list");
+        Need(problems, product.Line.Length <= 80, $"{field}.line", "keep it under 80 characters");
+        Need(problems, product.Supplier.Length <= 80, $"{field}.supplier", "keep it under 80 characters");
+        Need(problems, product.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
+        Need(problems, product.Spf is null or (>= 2 and <= 100), $"{field}.spf", "give an SPF from 2 to 100");
+        Need(problems, product.Runniness is null or (>= 1 and <= 5), $"{field}.runniness", "give 1 (water) to 5 (balm)");
+        Need(problems, product.MonthsGood is null or (>= 1 and <= 60), $"{field}.monthsGood", "give 1 to 60 months");
+        Need(problems, product.Amount is null or { Count: > 0 and <= 20 }, $"{field}.amount.count", "give more than 0 and at most 20");
+        Need(problems, product.Actives.Count <= 20, $"{field}.actives", "give at most 20 actives");
+        for (var i = 0; i < product.Actives.Count; i++)
+        {
+            Need(problems, product.Actives[i].Percent is null or (> 0 and <= 100), $"{field}.actives[{i}].percent", "give more than 0 and at most 100 percent");
+        }
+
+        Need(problems, product.Actives.Sum(active => active.Percent ?? 0) <= 100, $"{field}.actives", "together they pass 100 percent; check the label");
+        foreach (var (date, name) in new[] { (product.OpenedOn, "openedOn"), (product.EmptyOn, "emptyOn") })
+        {
+            if (date is { } given)
+            {
+                Date(problems, given, today, $"{field}.{name}");
+            }
+        }
+    }
+
+    private static void CheckShelf(List<Problem> problems, IReadOnlyList<ShelfItem> shelf, DateOnly today)
+    {
+        Need(problems, shelf.Count <= 200, "shelf", "give at most 200 products");
+        var ids = new HashSet<string>();
+        for (var i = 0; i < shelf.Count; i++)
+        {
+            CheckProduct(problems, shelf[i].Product, today, $"shelf[{i}].product");
+            Need(problems, ids.Add(shelf[i].Product.Id), $"shelf[{i}].product.id", "is used twice; give each product its own id");
+            CheckFormers(problems, shelf[i], $"shelf[{i}].was");
+        }
+    }
+
+    private static void CheckFormers(List<Problem> problems, ShelfItem item, string field)
+    {
+        Need(problems, item.Was.Count <= 100, field, "give at most 100 former formulas");
+        for (var i = 0; i < item.Was.Count; i++)
+        {
+            Need(problems, i == 0 || item.Was[i].Until > item.Was[i - 1].Until, $"{field}[{i}].until", "must be later than the one before; list the oldest first");
+            Need(problems, item.Was[i].Ph is null or (>= 0 and <= 14), $"{field}[{i}].ph", "give a pH from 0 to 14, or leave it out if not known");
+            Need(problems, item.Was[i].Actives.Count <= 20 && item.Was[i].Actives.All(active => active.Percent is null or (> 0 and <= 100)), $"{field}[{i}].actives", "give at most 20 actives, each above 0 and at most 100 percent");
+        }
+    }
+
+    private static void CheckDecisions(List<Problem> problems, CaseFile file, DateOnly today)
+    {
+        Need(problems, file.Decisions.Count <= MaxList, "decisions", $"give at most {MaxList}");
+        var products = file.Shelf.Select(item => item.Product.Id).ToHashSet();
+        var ids = new HashSet<string>();
+        for (var i = 0; i < file.Decisions.Count; i++)
+        {
+            var decision = file.Decisions[i];
+            var field = $"decisions[{i}]";
+            Id(problems, ids, decision.Id, field);
+            Date(problems, decision.On, today, $"{field}.on");
+            var product = decision switch
+            {
+                StartActive start => start.Product,
+                StopActive stop => stop.Product,
+                StepUp step => step.Product,
+                KeepLevel keep => keep.Product,
+                ReopenLevel reopen => reopen.Product,
+                ShapeLadder shape => shape.Product,
+                _ => null,
+            };
+            Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
+            Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
+            Need(problems, decision is not ClearRed clear || clear.At <= file.AsOf, $"{field}.at", "a stop cannot be cleared in the future");
+            Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "noting a family as established needs a reason");
+            if (decision is StartActive started)
+            {
+                Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
+                Need(problems, started.Rung is null || started.AlreadyInUse, $"{field}.rung", "only an active already in use names its rung");
+                Need(problems, started.Rung is null or (>= 0 and <= 5), $"{field}.rung", "give a rung from 0 to 5");
+                CheckKit(problems, started, file, field);
+            }
+
+            Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
+            Need(problems, decision is not StepUp { Rung: < 0 or > 5 }, $"{field}.rung", "give a rung from 0 to 5");
+            if (decision is ShapeLadder ladder)
+            {
+                CheckLadder(problems, ladder, field);
+            }
+
+            if (decision is StartActive { BoosterFor: { } serum } booster)
+            {
+                CheckBooster(problems, booster, serum, file, field);
+            }
+
+            if (decision is ShapeWeek week)
+            {
+                CheckWeek(problems, week, products, field);
+            }
+
+            Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
+        }
+    }
+
+    /// <summary>Checks a client's ladder, as the Ramp does.</summary>
+    public static void CheckLadder(List<Problem> problems, ShapeLadder ladder, string field = "ladder")
+    {
+        Need(problems, ladder.Start is null or (>= 0 and <= 5), $"{field}.start", "give a rung from 0 to 5");
+        Need(problems, ladder.Top is null or (>= 0 and <= 5), $"{field}.top", "give a rung from 0 to 5");
+        Need(problems, ladder.Start is null || ladder.Top is null || ladder.Start <= ladder.Top, $"{field}.start", "start at the last rung or below");
+        Need(problems, ladder.HoldDays is null or (>= 14 and <= 180), $"{field}.holdDays", "give 14 to 180 days; a hold shorter than the usual one is not taken");
+    }
+
+    /// <summary>Checks the start of a kit, as the Peel page does; a product that is no kit has no days of its own.</summary>
+    public static void CheckKit(List<Problem> problems, StartActive start, CaseFile file, string field)
+    {
+        var product = file.Shelf.FirstOrDefault(item => item.Product.Id == start.Product)?.Product;
+        if (product is null || KitClass.Of(product) is not { } kit)
+        {
+            Need(problems, (start.EveryDays is null && start.FirstOn is null) || product is null, $"{field}.everyDays", "only a wash-off kit has days of its own; leave it out");
+            return;
+        }
+
+        var least = KitTimes.Of(kit.Strength).IntervalDays;
+        Need(problems, start.EveryDays is null || (start.EveryDays >= least && start.EveryDays <= 180), $"{field}.everyDays", $"give {least} to 180 days for a {(kit.Strength == KitStrength.Weak ? "weak" : "strong")} kit");
+        Need(problems, start.BoosterFor is null, $"{field}.boosterFor", "a kit is no booster");
+        Need(problems, start.FirstOn is null || (start.FirstOn >= start.On && start.FirstOn <= start.On.AddDays(MostDaysAhead)), $"{field}.firstOn", $"give a day from the start to {MostDaysAhead} days after it");
+    }
+
+    private static void CheckBooster(List<Problem> problems, StartActive booster, string serum, CaseFile file, string field)
+    {
+        var stronger = file.Shelf.FirstOrDefault(item => item.Product.Id == booster.Product)?.Product;
+        var usual = file.Shelf.FirstOrDefault(item => item.Product.Id == serum)?.Product;
+        Need(problems, usual is not null, $"{field}.boosterFor", "names no product on the shelf; add the usual serum first");
+        Need(problems, !booster.AlreadyInUse, $"{field}.alreadyInUse", "a booster begins with its patch test");
+        Need(problems, stronger is null || usual is null || Strength.IsStronger(stronger, usual), $"{field}.boosterFor", "choose the milder leave-on serum of the same acid that the booster takes the place of");
+    }
+
+    /// <summary>Checks the week agreed with a client, as the Bench does.</summary>
+    /// <param name="products">Products on the shelf.</param>
+    public static void CheckWeek(List<Problem> problems, ShapeWeek week, IReadOnlySet<string> products, string field = "week")
+    {
+        Need(problems, week.RestEvenings.Distinct().Count() == week.RestEvenings.Count, $"{field}.restEvenings", "names a weekday twice; name each once");
+        Need(problems, week.RestEvenings.Count < 7, $"{field}.restEvenings", "leave at least one evening free, or stop the actives instead");
+        Need(problems, week.Never.Select(never => never.Product).Distinct().Count() == week.Never.Count, $"{field}.never", "names a product twice; name each once");
+        for (var i = 0; i < week.Never.Count; i++)
+        {
+            Need(problems, products.Contains(week.Never[i].Product), $"{field}.never[{i}].product", "names no product on the shelf; add it to the shelf first");
+            Need(problems, week.Never[i].Days.Distinct().Count() == week.Never[i].Days.Count, $"{field}.never[{i}].days", "names a weekday twice; name each once");
+            Need(problems, week.Never[i].Days.Count < 7, $"{field}.never[{i}].days", "leave at least one day free, or stop or park the product instead");
+        }
+    }
+
+    private static void CheckLog(List<Problem> problems, CaseFile file, DateOnly today, TimeZoneInfo zone)
+    {
+        Need(problems, file.Log.Count <= MaxLog, "log", $"give at most {MaxLog} entries");
+        var ids = new HashSet<string>();
+        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
+        for (var i = 0; i < file.Log.Count; i++)
+        {
+            var entry = file.Log[i];
+            var field = $"log[{i}]";
+            Id(problems, ids, entry.Id, field);
+            Need(problems, entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10), $"{field}.happenedAt", "lies in the future; check the clock of the device");
+            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => (DateOnly?)null };
+            if (day is { } cell)
+            {
+                Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
+            }
+
+            if (entry is Applied { ContactSeconds: { } contact })
+            {
+                Need(problems, contact is >= 0 and <= MaxContactSeconds, $"{field}.contactSeconds", "give 0 to 86400 seconds");
+            }
+
+            if (entry is BottleSeen seen)
+            {
+                Need(problems, seen.Share is >= 0 and <= 1, $"{field}.share", "give a share from 0 (empty) to 1 (full)");
+                Need(problems, !seen.Opened || seen.Share == 1, $"{field}.share", "a package just opened is full; write 1");
+                Need(problems, seen.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
+            }
+
+            Need(problems, entry is not Retracted back || back.Reason.Trim().Length >= ShortestReason || !reports.Contains(back.Entry), $"{field}.reason", "a report is taken back only by a practitioner, with a reason of at least 3 characters");
+            if (entry is CheckedIn reported)
+            {
+                foreach (var problem in SkinReportCheck.Check(reported.Report))
+                {
+                    problems.Add(problem with { Field = $"{field}.report.{problem.Field}" });
+                }
+
+                Need(problems, entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone), $"{field}.day", "a report cannot be about a later day than it was given");
+            }
+        }
+    }
+
+    private static void Id(List<Problem> problems, HashSet<string> seen, string id, string field)
+    {
+        Need(problems, id.Length is > 0 and <= 64, $"{field}.id", "use 1 to 64 characters");
+        Need(problems, seen.Add(id), $"{field}.id", "is used twice; give each entry its own id");
+    }
+
+    private static void Date(List<Problem> problems, DateOnly date, DateOnly today, string field) =>
+        Need(problems, date >= Earliest && date <= today.AddYears(5), field, "give a date from 1900 to five years from now");
+
+    private static void Need(List<Problem> problems, bool ok, string field, string remedy)
+    {
+        if (!ok)
+        {
+            problems.Add(new(field, remedy));
+        }
+    }
+}

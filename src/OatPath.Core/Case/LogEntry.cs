@@ -1,0 +1,93 @@
+using System.Text.Json.Serialization;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+
+namespace OatPath.Core.Case;
+
+/// <summary>What happened, with both times: when it happened and when it was written down.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(Applied), "applied")]
+[JsonDerivedType(typeof(Skipped), "skipped")]
+[JsonDerivedType(typeof(CheckedIn), "check-in")]
+[JsonDerivedType(typeof(PatchApplied), "patch-applied")]
+[JsonDerivedType(typeof(PatchRead), "patch-read")]
+[JsonDerivedType(typeof(BottleSeen), "bottle-seen")]
+[JsonDerivedType(typeof(Retracted), "retracted")]
+public abstract record LogEntry
+{
+    public required string Id { get; init; }
+    public required DateTimeOffset HappenedAt { get; init; }
+    public DateTimeOffset? RecordedAt { get; init; }
+    public string By { get; init; } = "";
+}
+
+/// <summary>A step was done. <see cref="Day"/> names the cell of the path it belongs to.</summary>
+public sealed record Applied : LogEntry
+{
+    /// <summary>Product id, or the key of a step without a product.</summary>
+    public required string Product { get; init; }
+    public required DateOnly Day { get; init; }
+    public required Moment Moment { get; init; }
+
+    /// <summary>How long a wash-off kit stayed on, seconds; null for everything else, and where nobody noted it.</summary>
+    public int? ContactSeconds { get; init; }
+}
+
+/// <summary>A product or a whole moment was left out, with the client's reason.</summary>
+public sealed record Skipped : LogEntry
+{
+    /// <summary>The reason that empties the bottle.</summary>
+    public const string RanOut = "it ran out";
+
+    public string? Product { get; init; }
+    public required DateOnly Day { get; init; }
+    public required Moment Moment { get; init; }
+    public string Reason { get; init; } = "";
+}
+
+/// <summary>How the skin took the applications of <see cref="Day"/>.</summary>
+public sealed record CheckedIn : LogEntry
+{
+    public required DateOnly Day { get; init; }
+    public required SkinReport Report { get; init; }
+
+    /// <summary>The report this one was sent again for, with other answers; null for a report of its own. A stop stays a stop.</summary>
+    public string? Replaces { get; init; }
+}
+
+public sealed record PatchApplied : LogEntry
+{
+    public required string Product { get; init; }
+}
+
+/// <summary>A patch test was read. Only a clear reading 48 h or more after it went on allows the active.</summary>
+public sealed record PatchRead : LogEntry
+{
+    public required string Product { get; init; }
+    public required bool Clear { get; init; }
+    public string Note { get; init; } = "";
+}
+
+/// <summary>A look at a bottle: how much of a full one was there. Supply counts on from the latest.</summary>
+public sealed record BottleSeen : LogEntry
+{
+    public required string Product { get; init; }
+
+    /// <summary>0 (empty) to 1 (full).</summary>
+    public required decimal Share { get; init; }
+
+    /// <summary>A new package was opened.</summary>
+    public bool Opened { get; init; }
+
+    /// <summary>Batch of the new package, when it is known.</summary>
+    public string Batch { get; init; } = "";
+}
+
+/// <summary>Takes an earlier entry back; both stay in the record.</summary>
+public sealed record Retracted : LogEntry
+{
+    public required string Entry { get; init; }
+
+    /// <summary>Why. A report is taken back only by a practitioner and with a reason.</summary>
+    public string Reason { get; init; } = "";
+}

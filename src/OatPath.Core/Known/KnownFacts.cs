@@ -1,0 +1,182 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Planner.Climb;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Known;
+
+/// <summary>The facts of a case known at its <see cref="CaseFile.AsOf"/>, sorted for the walk.</summary>
+internal sealed class KnownFacts
+{
+    public KnownFacts(CaseFile file)
+    {
+        Zone = CareDay.FindZone(file.Zone) ?? throw new ArgumentException($"Unknown time zone {file.Zone}.", nameof(file));
+        Today = CareDay.Of(file.AsOf, Zone);
+        bool Known(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
+
+        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
+        var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
+        Log = [.. file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id))
+            .OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        Bottles = [.. BottleEvents()];
+        Reports = [.. Log.OfType<CheckedIn>()];
+        Replaced = [.. Reports.Select(entry => entry.Replaces).OfType<string>()];
+        Told = ToldUses.Of(Reports);
+        File = file with
+        {
+            Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
+            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf)] },
+        };
+        Sunscreen = new(Log, File.Shelf);
+        var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
+        Decisions = [.. decided.Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
+            .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
+        ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
+        AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
+        Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
+        Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
+        var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
+        Established = [.. Decisions.OfType<NoteEstablished>()];
+        ParkedStarts = [.. PastStarts()];
+        IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day), .. Told.Select(told => told.Report.Day)];
+    }
+
+    public CaseFile File { get; }
+    public TimeZoneInfo Zone { get; }
+    public DateOnly Today { get; }
+    public LogEntry[] Log { get; }
+    public Decision[] Decisions { get; }
+    public CheckedIn[] Reports { get; }
+
+    /// <summary>Reports that were sent again with other answers.</summary>
+    public HashSet<string> Replaced { get; }
+
+    /// <summary>What reports say was used besides the plan.</summary>
+    public IReadOnlyList<(Product Product, CheckedIn Report)> Told { get; }
+
+    public SunscreenMornings Sunscreen { get; }
+
+    /// <summary>Patch tests put on and read, with their care days.</summary>
+    public (DateOnly Day, LogEntry Entry)[] Patches { get; }
+
+    /// <summary>Looks at bottles, by time; a step skipped because the bottle ran out is one.</summary>
+    public BottleSeen[] Bottles { get; }
+
+    public NoteEstablished[] Established { get; }
+
+    /// <summary>Days on which an active was begun that has left the plan since: a change is a change even when it was parked soon after.</summary>
+    public HashSet<DateOnly> ParkedStarts { get; }
+
+    /// <summary>Days on which an active was applied.</summary>
+    public SortedSet<DateOnly> IrritantDays { get; }
+
+    private Dictionary<string, HashSet<DateOnly>> AppliedBy { get; }
+
+    private HashSet<(string, DateOnly, Moment)> Halves { get; }
+
+    private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
+
+    /// <summary>Whether a report says that a product nobody saw was used on a day.</summary>
+    public bool WasTold(string product, DateOnly day) => ToldBy.TryGetValue(product, out var days) && days.Contains(day);
+
+    /// <summary>The day on which what stands under a product's id last changed, or null.</summary>
+    public DateOnly? ChangedOn(string product) =>
+        File.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item && ChangedFormulas.ChangesOf(item).Select(at => (DateTimeOffset?)at).LastOrDefault() is { } changed ? DayOf(changed) : null;
+
+    public bool WasApplied(string product, DateOnly day, Moment moment) =>
+        WasApplied(product, day) && Halves.Contains((product, day, moment));
+
+    public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
+
+    /// <summary>The longest contact noted for a kit on a day, seconds, or null.</summary>
+    public int? ContactOf(string product, DateOnly day) =>
+        Log.OfType<Applied>().Where(entry => entry.Product == product && entry.Day == day).Max(entry => entry.ContactSeconds);
+
+    public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
+
+    /// <summary>What a client told may have stopped everything, so only a practitioner's reason takes it back.</summary>
+    private static bool MayTakeAReportBack(Retracted entry) => entry.By != "client" && entry.Reason.Trim().Length >= CaseCheck.ShortestReason;
+
+    /// <summary>Strong sun ticked in a report, like the answer at Meet but from its day on.</summary>
+    private Skin.Flag SunOf(CheckedIn entry) => new() { Kind = Skin.FlagKind.StrongSun, From = entry.Day, Until = DayOf(entry.HappenedAt), Told = true };
+
+    private IEnumerable<DateOnly> PastStarts()
+    {
+        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised()).ToDictionary(item => item.Product.Id, item => item.Product);
+        foreach (var start in Decisions.OfType<StartActive>().Where(start => parked.TryGetValue(start.Product, out var product) && (!start.AlreadyInUse || DoubtedStarts.IsFirstAcid(start, product, File.Intake, Established))))
+        {
+            var used = Log.OfType<Applied>().Where(entry => entry.Product == start.Product && entry.Day >= start.On).Select(entry => (DateOnly?)entry.Day).Min();
+            if (used is { } first)
+            {
+                yield return first;
+            }
+        }
+    }
+
+    private IEnumerable<BottleSeen> BottleEvents()
+    {
+        foreach (var entry in Log)
+        {
+            if (entry is BottleSeen seen)
+            {
+                yield return seen;
+            }
+            else if (entry is Skipped { Product: { } product, Reason: Skipped.RanOut })
+            {
+                yield return new BottleSeen { Id = entry.Id, HappenedAt = entry.HappenedAt, Product = product, Share = 0 };
+            }
+        }
+    }
+
+    /// <summary>The product with what was seen of its bottle: empty since, or opened anew.</summary>
+    private Product AsSeen(Product product)
+    {
+        var spans = new List<(DateOnly, DateOnly)>();
+        foreach (var seen in Bottles)
+        {
+            if (seen.Product != product.Id)
+            {
+                continue;
+            }
+
+            var day = DayOf(seen.HappenedAt);
+            if (seen.Share == 0)
+            {
+                product = product with { EmptyOn = product.EmptyOn < day ? product.EmptyOn : day };
+                continue;
+            }
+
+            if (product.EmptyOn is { } empty && empty < day)
+            {
+                spans.Add((empty, day));
+            }
+
+            product = product with
+            {
+                EmptyOn = null,
+                OpenedOn = seen.Opened ? day : product.OpenedOn,
+                Batch = seen is { Opened: true, Batch.Length: > 0 } ? seen.Batch : product.Batch,
+            };
+        }
+
+        return spans.Count == 0 ? product : product with { EmptySpans = spans };
+    }
+
+    public DateOnly EarliestDay()
+    {
+        var first = Today;
+        foreach (var decision in Decisions)
+        {
+            first = decision.On < first ? decision.On : first;
+        }
+
+        // What is written down late may be about an earlier day.
+        foreach (var entry in Log)
+        {
+            var day = entry switch { Applied applied => applied.Day, CheckedIn report => report.Day, Skipped skipped => skipped.Day, _ => DayOf(entry.HappenedAt) };
+            first = day < first ? day : first;
+        }
+
+        return first;
+    }
+}

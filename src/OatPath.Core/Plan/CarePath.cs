@@ -1,0 +1,141 @@
+using OatPath.Core.House;
+using OatPath.Core.Routine;
+using OatPath.Core.Supply;
+
+namespace OatPath.Core.Plan;
+
+/// <summary>The day-by-day plan with a reason on every line. What it holds is committed: no rung is in it that nobody approved.</summary>
+public sealed record CarePath
+{
+    public const string FormatName = "oatpath/path";
+
+    public string Format { get; init; } = FormatName;
+    public int Version { get; init; } = 1;
+    public string Engine { get; init; } = EngineVersion.Current;
+    public required DateTimeOffset AsOf { get; init; }
+
+    /// <summary>The care day <see cref="AsOf"/> falls in.</summary>
+    public required DateOnly Today { get; init; }
+
+    public required IReadOnlyList<DayPath> Days { get; init; }
+    public required IReadOnlyList<PathWindow> Windows { get; init; }
+    public required IReadOnlyList<LadderStatus> Ladders { get; init; }
+    public required IReadOnlyList<SupplyLine> Supply { get; init; }
+    public required IReadOnlyList<Question> Questions { get; init; }
+    public required IReadOnlyList<Because> Warnings { get; init; }
+
+    /// <summary>Families this skin is established in today, by evidence or by noted word.</summary>
+    public IReadOnlyList<Skin.Family> Established { get; init; } = [];
+
+    /// <summary>Every report known and what it meant, oldest first.</summary>
+    public required IReadOnlyList<ReportOutcome> Reports { get; init; }
+
+    /// <summary>Whether this skin is established in every irritant family of a product.</summary>
+    public bool IsEstablished(Shelf.Product product) =>
+        Shelf.ProductRoles.Families(product).All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || Established.Contains(family));
+
+    public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
+}
+
+/// <summary>One care day.</summary>
+/// <param name="Avoid">What to leave out that day, each with its rule.</param>
+/// <param name="Load">Planning index of the day's actives; a planning aid, never a medical measure.</param>
+public sealed record DayPath(
+    DateOnly Date, HalfDay Morning, HalfDay Evening, IReadOnlyList<Because> Avoid, double Load, DayLog? Log = null)
+{
+    public HalfDay this[Moment moment] => moment == Moment.Morning ? Morning : Evening;
+}
+
+/// <summary>One half of a day: its steps in order and what is left out, with reasons.</summary>
+public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false);
+
+/// <summary>What the log says of a day, by product.</summary>
+public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, int? Sting = null, CheckIn.Outcome? Outcome = null);
+
+/// <summary>A span of days with one restriction; both ends included.</summary>
+/// <param name="Until">Last day, or null while it is open.</param>
+public sealed record PathWindow(string Kind, DateOnly From, DateOnly? Until, string? Product, Because Because);
+
+public enum LadderState { WaitingForStart, PatchTest, Climbing, Off, Paused, Stopped, Level, Blocked }
+
+/// <summary>Where an active stands on its ladder at <see cref="CarePath.AsOf"/>.</summary>
+public sealed record LadderStatus
+{
+    public required string Product { get; init; }
+    public required string Ladder { get; init; }
+    public required LadderState State { get; init; }
+    public required int Rung { get; init; }
+    public required Frequency Frequency { get; init; }
+
+    /// <summary>The half of the day it is used in now.</summary>
+    public required Moment Moment { get; init; }
+
+    /// <summary>The client's own ladder, mildest first: its rungs, where a start begins, and the days at each.</summary>
+    public required IReadOnlyList<Ramp.Rung> Rungs { get; init; }
+    public required int StartRung { get; init; }
+    public required int HoldDays { get; init; }
+    public DateOnly? Since { get; init; }
+    public DateOnly? OffUntil { get; init; }
+
+    /// <summary>For a kit: days from one peel evening to the next, the next evening, and why it is not sooner.</summary>
+    public int? EveryDays { get; init; }
+    public DateOnly? NextOn { get; init; }
+    public Because? NotSooner { get; init; }
+
+    public int Uses { get; init; }
+    public int Planned { get; init; }
+    public int WorstSting { get; init; }
+
+    /// <summary>Earliest day the next step may be asked, or null where there is none.</summary>
+    public DateOnly? NextDecision { get; init; }
+
+    /// <summary>Estimated chance of a strong reaction at a use of the next rung, 0 to 1; null where there is none to climb to.</summary>
+    public double? ChanceNext { get; init; }
+
+    /// <summary>How sure the estimate is, 0 to 1, that <see cref="ChanceNext"/> is over the house's limit; null where there is none.</summary>
+    public double? SureOverNext { get; init; }
+
+    /// <summary>Day on which it comes down a rung when it is not used until then, or null where a gap costs nothing now.</summary>
+    public DateOnly? DownOn { get; init; }
+
+    /// <summary>What is still missing for the next step.</summary>
+    public IReadOnlyList<Because> Missing { get; init; } = [];
+
+    /// <summary>Rungs that would follow if every step were approved on its day. Shown to the practitioner only.</summary>
+    public IReadOnlyList<ProjectedRung> Projected { get; init; } = [];
+}
+
+/// <summary>What one report meant.</summary>
+/// <param name="Day">The care day it was about.</param>
+public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset HappenedAt, int Sting, CheckIn.Outcome Outcome, Because Because);
+
+public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
+
+public enum QuestionKind
+{
+    MedicalHelp,
+    ClearRed,
+    EasedOff,
+    StoppedAtEntry,
+    PatchReaction,
+
+    /// <summary>The client told of something used besides the plan.</summary>
+    UsedElse,
+
+    /// <summary>More was used than planned, or together what the plan keeps apart.</summary>
+    Overuse,
+    NoSunscreen,
+    SunscreenSkipped,
+
+    /// <summary>"Already in use" against the answers at Meet.</summary>
+    StartDoubted,
+    LowSupply,
+    StepUp,
+    PatchUnread,
+    AskBirthDate,
+    AskSafetyAgain,
+}
+
+/// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
+/// <param name="Report">The report that raised it, or null.</param>
+public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null, string? Report = null);

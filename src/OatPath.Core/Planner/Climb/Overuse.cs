@@ -1,0 +1,66 @@
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Planner.KeptOff;
+
+namespace OatPath.Core.Planner.Climb;
+
+/// <summary>What was used beyond the rung, or together although the plan kept it apart. Read off the uses alone, so that a fact told late blames nobody.</summary>
+internal sealed class Overuse(KnownFacts facts, Clashes clashes)
+{
+    /// <summary>What is told of is of the last days; before that it only is no evidence.</summary>
+    public const int ToldDays = 7;
+
+    public List<(DateOnly Day, string Product, Because Because)> Found { get; } = [];
+
+    /// <summary>Looks over the uses of one day.</summary>
+    /// <returns>Whether anything on it was more than planned, so that none of it is evidence of calm.</returns>
+    /// <param name="used">Everything with a ladder that was used on the day, before what was not planned is counted in.</param>
+    public bool Take(DateOnly day, IReadOnlyList<Track> used)
+    {
+        var any = false;
+        for (var i = 0; i < used.Count; i++)
+        {
+            var track = used[i];
+            if (track.Active && track.Start is null)
+            {
+                Add(track, () => "nobody has started it");
+            }
+            else if (track.OffUntil >= day && track.EasedTold < day)
+            {
+                Add(track, () => "it rests after a reaction");
+            }
+            else if (track.Kit is null && !track.PlacedOn(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
+            {
+                Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");
+            }
+
+            for (var j = 0; j < i; j++)
+            {
+                var other = used[j];
+                if (SameHalf(track, other, day) && clashes.Pair(track, other, day) is { } apart && apart.Rule != RuleBook.OneExtra)
+                {
+                    Add(track, () => $"together with {other.Product.Name}, which the plan keeps apart");
+                }
+            }
+        }
+
+        return any;
+
+        void Add(Track track, Func<string> what)
+        {
+            any = true;
+            if (day >= facts.Today.AddDays(-ToldDays))
+            {
+                Found.Add((day, track.Product.Id, Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", what()))));
+            }
+        }
+    }
+
+    private int UsesIn7(Track track, DateOnly day) => Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
+
+    private static int MostOf(Track track) => Math.Max(track.AtDawn.MaxPer7Days(), track.Frequency.MaxPer7Days());
+
+    private bool SameHalf(Track track, Track other, DateOnly day) => Both(track, other, day, Moment.Morning) || Both(track, other, day, Moment.Evening);
+
+    private bool Both(Track track, Track other, DateOnly day, Moment moment) => facts.WasApplied(track.Product.Id, day, moment) && facts.WasApplied(other.Product.Id, day, moment);
+}

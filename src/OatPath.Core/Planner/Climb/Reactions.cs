@@ -1,0 +1,295 @@
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Ramp;
+
+namespace OatPath.Core.Planner.Climb;
+
+/// <param name="inCourse">Whether tightness and flaking are expected on a day, after a treatment or a peel.</param>
+/// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the red that pauses everything.</summary>
+internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, List<Track> tracks)
+{
+    /// <summary>A report without a use that day is about the latest one so many days back.</summary>
+    private const int LooksBackDays = 7;
+
+    /// <summary>A booster's units rise only under this sting.</summary>
+    /// <remarks>Trade convention.</remarks>
+    private const int MostStingForMore = 2;
+
+    private readonly Dictionary<DateOnly, int> worstStingOf = [];
+    private readonly HashSet<DateOnly> repairDays = [];
+    private DateOnly? redFrom;
+    private DateOnly redUntil = DateOnly.MinValue;
+    private Because? redBecause;
+    private int next;
+
+    public List<PathWindow> Windows { get; } = [];
+    public List<ReportOutcome> Reports { get; } = [];
+    public Dictionary<DateOnly, Judgement> Outcomes { get; } = [];
+    public Judgement? OpenRed { get; private set; }
+    public DateOnly? OpenRedSince => redFrom;
+
+    /// <summary>The report that the open stop rests on.</summary>
+    public string? OpenRedReport { get; private set; }
+
+    public bool IsRed(DateOnly day) => redFrom is { } from && day >= from && day <= redUntil && rule.On(redBecause!.Rule);
+
+    /// <summary>The reason a reaction puts the whole skin into repair on a day, or null.</summary>
+    public Because? Repair(DateOnly day)
+    {
+        if (IsRed(day))
+        {
+            return redBecause;
+        }
+
+        return repairDays.Contains(day) && rule.On(RuleBook.RepairTonight) ? Because.Of(RuleBook.RepairTonight) : null;
+    }
+
+    /// <summary>Takes in every report given up to the end of a care day.</summary>
+    public void TakeUpTo(DateOnly day)
+    {
+        while (next < facts.Reports.Length && facts.DayOf(facts.Reports[next].HappenedAt) <= day)
+        {
+            Take(facts.Reports[next++]);
+        }
+    }
+
+    private void Take(CheckedIn entry)
+    {
+        var reportDay = facts.DayOf(entry.HappenedAt);
+        var judged = OutcomeTable.Judge(entry.Report, ContextOf(entry));
+        if (facts.Replaced.Contains(entry.Id) && judged.Outcome < Outcome.Stop)
+        {
+            // Sent again with other answers. A stop stays: only a practitioner lifts it.
+            return;
+        }
+
+        Reports.Add(new(entry.Id, entry.Day, entry.HappenedAt, entry.Report.Sting, judged.Outcome, judged.Because));
+        worstStingOf[entry.Day] = Math.Max(entry.Report.Sting, worstStingOf.GetValueOrDefault(entry.Day));
+        if (!Outcomes.TryGetValue(entry.Day, out var before) || judged.Outcome > before.Outcome)
+        {
+            Outcomes[entry.Day] = judged;
+        }
+
+        var touched = Implicated(entry.Day);
+        foreach (var track in touched)
+        {
+            Evidence(track, entry);
+            var used = LastUse(track, entry.Day);
+            track.ToldOn = reportDay > used && !(track.ToldOn > used) ? used : track.ToldOn;
+            Units(track, used, entry.Report.Sting, judged.Outcome);
+            track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(track, entry.Report, judged.Outcome));
+        }
+
+        if (judged.Outcome == Outcome.CarryOn)
+        {
+            return;
+        }
+
+        repairDays.Add(reportDay);
+        if (reportDay == entry.Day)
+        {
+            repairDays.Add(reportDay.AddDays(1));
+        }
+
+        foreach (var track in touched)
+        {
+            EaseOff(track, LastUse(track, entry.Day), entry.Id, reportDay, judged);
+        }
+
+        if (judged.Outcome >= Outcome.Stop)
+        {
+            Red(entry, reportDay, judged);
+        }
+    }
+
+    private OutcomeContext ContextOf(CheckedIn entry)
+    {
+        DateOnly? before = null;
+        DateOnly? after = null;
+        foreach (var day in facts.IrritantDays)
+        {
+            if (day < entry.Day)
+            {
+                before = day;
+            }
+            else if (day > entry.Day)
+            {
+                after = day;
+                break;
+            }
+        }
+
+        var neighbour = Math.Max(before is { } b ? worstStingOf.GetValueOrDefault(b) : 0, after is { } a ? worstStingOf.GetValueOrDefault(a) : 0);
+        DateTimeOffset? applied = null;
+        foreach (var log in facts.Log)
+        {
+            if (log is Applied use && use.Day == entry.Day && log.HappenedAt <= entry.HappenedAt && tracks.Any(track => track.Active && track.Product.Id == use.Product))
+            {
+                applied = log.HappenedAt;
+            }
+        }
+
+        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, inCourse(entry.Day));
+    }
+
+    /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
+    private List<Track> Implicated(DateOnly day)
+    {
+        var used = tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, day)).ToList();
+        if (used.Count > 0)
+        {
+            return used;
+        }
+
+        var planned = tracks.Where(track => track.Active && track.PlacedOn(day)).ToList();
+        if (planned.Count > 0)
+        {
+            return planned;
+        }
+
+        DateOnly? last = null;
+        foreach (var irritant in facts.IrritantDays)
+        {
+            last = irritant < day && irritant >= day.AddDays(-LooksBackDays) ? irritant : last;
+        }
+
+        return last is { } found ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
+    }
+
+    private DateOnly LastUse(Track track, DateOnly day)
+    {
+        for (var back = day; back >= day.AddDays(-LooksBackDays); back = back.AddDays(-1))
+        {
+            if (facts.WasApplied(track.Product.Id, back))
+            {
+                return back;
+            }
+        }
+
+        return day;
+    }
+
+    /// <summary>With a kit a sting of 2 or 3 is what contact feels like, not a sign of its end.</summary>
+    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) => report.Sting switch
+    {
+        >= 5 => Felt.Strong,
+        _ when outcome >= Outcome.Stop => Felt.Strong,
+        2 or 3 when track.Kit is not null && outcome == Outcome.CarryOn => Felt.Calm,
+        _ when report.Sting >= 3 || outcome == Outcome.EaseOff => Felt.Mild,
+        2 => Felt.Tingle,
+        1 => Felt.Calm,
+        _ => Felt.Nothing,
+    };
+
+    private static void Evidence(Track track, CheckedIn entry)
+    {
+        var report = entry.Report;
+        var lasting = report.Sting >= 3 && report.StingSeconds is null or > 60;
+        if (report.Sting >= 4 || lasting || (report.Redness > 0 && report.RednessPast24h))
+        {
+            track.RestartHold(entry.Day.AddDays(1));
+            if (report.Sting >= 4 || report.RednessPast24h)
+            {
+                // Never back: a report that comes twice or late must not make the calm longer than it was.
+                track.CalmFrom = track.CalmFrom is null || track.CalmFrom > entry.Day ? track.CalmFrom : entry.Day.AddDays(1);
+            }
+        }
+
+        track.WorstSting = Math.Max(track.WorstSting, report.Sting);
+    }
+
+    /// <summary>A booster takes one unit more while the worst that was told of its last use stays under 2; a worse word takes that unit back.</summary>
+    private static void Units(Track track, DateOnly used, int sting, Outcome outcome)
+    {
+        if (track.BoosterFor is null || !track.Started)
+        {
+            return;
+        }
+
+        var worst = track.StingOn[used] = Math.Max(sting, track.StingOn.GetValueOrDefault(used));
+        if (worst < MostStingForMore && outcome == Outcome.CarryOn)
+        {
+            if (track.RaisedFor != used && track.Rung < track.Ladder.Top)
+            {
+                track.RaisedFor = used;
+                track.EnterRung(track.Rung + 1, used.AddDays(1));
+            }
+        }
+        else if (track.RaisedFor == used)
+        {
+            track.RaisedFor = null;
+            track.EnterRung(track.Rung - 1, used.AddDays(1));
+        }
+    }
+
+    private void EaseOff(Track track, DateOnly used, string report, DateOnly told, Judgement judged)
+    {
+        if (track.LastDownFor == used && judged.Outcome < Outcome.MedicalHelp)
+        {
+            return;
+        }
+
+        var again = track.LastDownFor == used;
+        track.LastDownFor = used;
+        var until = used.AddDays(rules.ReactionRestDays);
+        if (rule.On(RuleBook.Skip7) && (track.OffUntil is null || track.OffUntil < until))
+        {
+            track.OffUntil = until;
+            track.Off = Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until));
+            Windows.Add(new("ease-off", used.AddDays(1), until, track.Product.Id, track.Off));
+        }
+
+        track.EasedOn = used;
+        track.EasedTold = told;
+        track.EasedBy = report;
+        if (judged.Outcome == Outcome.MedicalHelp && rule.On(RuleBook.StoppedMedical))
+        {
+            track.Stopped = Because.Of(RuleBook.StoppedMedical, ("product", track.Product.Name), ("on", used));
+            track.StoppedOn = used;
+        }
+        else if (!again && rule.On(RuleBook.RungDown))
+        {
+            if ((track.Started ? track.Rung : track.FirstRung) == 0 && rule.On(RuleBook.StoppedAtEntry))
+            {
+                track.Stopped = Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used));
+                track.StoppedOn = used;
+            }
+            else if (track.Started)
+            {
+                track.EnterRung(Math.Max(0, track.Rung - 1), until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
+            }
+            else
+            {
+                track.LostBeforeStart++;
+            }
+        }
+    }
+
+    private void Red(CheckedIn entry, DateOnly reportDay, Judgement judged)
+    {
+        DateOnly? cleared = null;
+        foreach (var decision in facts.Decisions)
+        {
+            if (decision is ClearRed clear && clear.At > entry.HappenedAt)
+            {
+                var day = facts.DayOf(clear.At);
+                cleared = cleared is null || day < cleared ? day : cleared;
+            }
+        }
+
+        var because = judged.Outcome == Outcome.MedicalHelp
+            ? Because.Of(RuleBook.MedicalPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]))
+            : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
+        redFrom = redFrom is null || reportDay > redUntil ? reportDay : redFrom;
+        redUntil = cleared is { } until ? (until > redUntil ? until : redUntil) : DateOnly.MaxValue;
+        redBecause = because;
+        Windows.Add(new("stop", reportDay, cleared, null, because));
+        if (cleared is null)
+        {
+            (OpenRed, OpenRedReport) = OpenRed is null || judged.Outcome > OpenRed.Outcome ? (judged, entry.Id) : (OpenRed, OpenRedReport);
+        }
+    }
+}

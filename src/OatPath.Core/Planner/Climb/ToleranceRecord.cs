@@ -1,0 +1,71 @@
+using OatPath.Core.House;
+using OatPath.Core.Ramp;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Planner.Climb;
+
+/// <summary>What the estimate expects of one use.</summary>
+/// <param name="Chance">Of a strong reaction, 0 to 1.</param>
+/// <param name="SureOver">How sure it is that the chance is over the house's limit, 0 to 1.</param>
+internal readonly record struct Expected(double Chance, double SureOver);
+
+/// <summary>What each day asked of the skin, and what that lets expect of the next rung.</summary>
+internal sealed class ToleranceRecord(Sensitivity sensitivity)
+{
+    private readonly Dictionary<DateOnly, double> loadOf = [];
+
+    public void Note(Track track, DateOnly day)
+    {
+        if (track.Load > 0)
+        {
+            loadOf[day] = loadOf.GetValueOrDefault(day) + track.Load;
+            track.UsedOn.Add(day);
+        }
+    }
+
+    /// <summary>What is expected of a use on a rung; null for what asks nothing of the skin.</summary>
+    /// <param name="day">The day it is asked on; what was used before counts.</param>
+    /// <param name="limit">The chance of a strong reaction one wants to be under, 0 to 1.</param>
+    public Expected? At(Track track, int rung, DateOnly day, double limit)
+    {
+        if (track.Load <= 0)
+        {
+            return null;
+        }
+
+        var tolerance = new Tolerance(sensitivity);
+        foreach (var used in track.UsedOn)
+        {
+            if (used < day)
+            {
+                tolerance.See(Tolerance.DemandOf(loadOf[used], Week(used)), track.FeltOn.GetValueOrDefault(used, Felt.Untold), day.DayNumber - used.DayNumber);
+            }
+        }
+
+        // A report of this evening comes before its use is counted.
+        foreach (var (told, felt) in track.FeltOn)
+        {
+            if (!track.UsedOn.Contains(told))
+            {
+                tolerance.See(Tolerance.DemandOf(track.Load, Week(told) + track.Load), felt, day.DayNumber - told.DayNumber);
+            }
+        }
+
+        // The other actives go on as in the last 7 days.
+        var yesterday = day.AddDays(-1);
+        var others = Math.Max(0, Week(yesterday) - (track.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
+        var demand = Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
+        return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
+    }
+
+    private double Week(DateOnly last)
+    {
+        var sum = 0.0;
+        for (var day = last.AddDays(-6); day <= last; day = day.AddDays(1))
+        {
+            sum += loadOf.GetValueOrDefault(day);
+        }
+
+        return sum;
+    }
+}

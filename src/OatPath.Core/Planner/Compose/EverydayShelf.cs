@@ -1,0 +1,199 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Planner.Days;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Planner.Compose;
+
+/// <summary>Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as they are.</summary>
+internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrictions restrictions, RuleSwitch rule)
+{
+    private readonly List<Product> everyday = [.. facts.File.Shelf
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
+        .Select(item => item.Product).Order(ProductOrder.ByContent)];
+
+    private readonly List<Product> aside = [.. facts.File.Shelf
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand && !item.Product.IsKit())
+        .Select(item => item.Product)];
+
+    private readonly Dictionary<(Moment, bool Repair, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
+
+    /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
+    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair)
+    {
+        long usable = 0;
+        for (var i = 0; i < everyday.Count && i < 62; i++)
+        {
+            usable |= everyday[i].UsableOn(day) && walk.Peels.Off(everyday[i], day) is null ? 1L << i : 0;
+        }
+
+        var key = (moment, repair, restrictions.SpfNeeded(day), usable, walk.VerdictEpoch(day), LightSensitising()?.Id);
+        if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
+        {
+            chosen[key] = half = new EverydayHalf();
+            Choose(day, moment, repair, half.Items, half.Omitted);
+        }
+
+        return half;
+    }
+
+    private void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)
+    {
+        var allowed = new List<Product>(everyday.Count);
+        foreach (var product in everyday)
+        {
+            if (Refusal(product, day) is { } refused)
+            {
+                omitted.Add(new(product.Id, refused));
+            }
+            else if (repair && !FitsRepair(product))
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.RepairOnly, ("product", product.Name))));
+            }
+            else if (product.Traits.In(moment))
+            {
+                allowed.Add(product);
+            }
+        }
+
+        if (moment == Moment.Evening)
+        {
+            foreach (var product in aside)
+            {
+                omitted.Add(new(product.Id, Because.Of(product.Traits.Use == KindUse.Session ? RuleBook.SessionOnly : RuleBook.OnHand, ("product", product.Name))));
+            }
+        }
+
+        var sunscreen = moment == Moment.Morning ? Sunscreen(allowed, day, repair) ?? BetterThanNone(allowed, day) : null;
+        var water = moment == Moment.Morning && UsesWater(repair);
+        var one = new Dictionary<RoutineSlot, Product?>
+        {
+            [RoutineSlot.FirstCleanse] = First(allowed, RoutineSlot.FirstCleanse, moment),
+            [RoutineSlot.Cleanse] = First(allowed, RoutineSlot.Cleanse, moment),
+            [RoutineSlot.Moisturiser] = First(allowed, RoutineSlot.Moisturiser, moment, sunscreen),
+        };
+        foreach (var product in allowed)
+        {
+            if (RoutineSlots.Of(product.Kind) is not { } slot)
+            {
+                continue;
+            }
+
+            if (product == sunscreen)
+            {
+                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(restrictions.SpfNeeded(day), day) ? SunscreenReason(day)
+                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))]));
+            }
+            else if (slot == RoutineSlot.Sunscreen)
+            {
+                omitted.Add(new(product.Id, Because.Of(product.UsableOn(day) ? RuleBook.OneOfAKind : RuleBook.SunscreenUnusable, ("product", product.Name))));
+            }
+            else if (water && slot is RoutineSlot.Cleanse)
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.MorningWater)));
+            }
+            else if (one.TryGetValue(slot, out var chosen) && chosen != product)
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.OneOfAKind, ("product", product.Name))));
+            }
+            else
+            {
+                items.Add(new(product, slot, [Because.Of(RuleBook.Everyday)], null, product.Kind != ProductKind.EyeGel));
+            }
+        }
+    }
+
+    /// <summary>Morning water instead of a cleanser on dry skin and in repair.</summary>
+    public bool UsesWater(bool repair) => repair || facts.File.Intake.SkinType == SkinType.Dry || !everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.Cleanse);
+
+    public bool HasFirstCleanse(DateOnly day, bool repair) =>
+        !repair && everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.FirstCleanse && Refusal(product, day) is null);
+
+    private Because? Refusal(Product product, DateOnly day)
+    {
+        return walk.Refusal(product, day) ?? walk.Peels.Off(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+    }
+
+    private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
+        ProductKind.CreamCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.HydratingSerum or ProductKind.Moisturiser
+        or ProductKind.OcclusiveBalm or ProductKind.LipBalm);
+
+    /// <summary>Sunscreen is never left out, also where the only one there has a fragrance.</summary>
+    private static bool IsSunscreen(Product product) => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf;
+
+    private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)
+    {
+        var spf = restrictions.SpfNeeded(day);
+        var tinted = facts.File.Intake.MarksEasily(day);
+        Product? best = null;
+        foreach (var product in allowed)
+        {
+            if (product.IsUsableSunscreen(spf, day) && rule.On(RuleBook.SunscreenMorning) && (best is null || Rank(product).CompareTo(Rank(best)) > 0))
+            {
+                best = product;
+            }
+        }
+
+        return best;
+
+        (bool, bool, bool, int) Rank(Product product) => (!repair || !product.Contains.Contains(Allergen.Fragrance), product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
+    }
+
+    /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
+    private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
+        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(restrictions.SpfNeeded(day), day))
+            .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
+        : null;
+
+    private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
+        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))
+        : Because.Of(RuleBook.SunscreenEveryday, ("spf", restrictions.SpfNeeded(day)));
+
+    private Product? LightSensitising()
+    {
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Start is not null && track.LightSensitising)
+            {
+                return track.Product;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The lightest in the morning and the richest in the evening; of cleansers the gentlest (cream) in the morning.</summary>
+    private static Product? First(List<Product> allowed, RoutineSlot slot, Moment moment, Product? not = null)
+    {
+        Product? best = null;
+        foreach (var product in allowed)
+        {
+            if (RoutineSlots.Of(product.Kind) == slot && product != not && (best is null || Better(product, best)))
+            {
+                best = product;
+            }
+        }
+
+        return best;
+
+        bool Better(Product a, Product b)
+        {
+            var richer = slot == RoutineSlot.Cleanse ? moment == Moment.Morning : moment == Moment.Evening;
+            return richer ? a.Flow > b.Flow : a.Flow < b.Flow;
+        }
+    }
+}
+
+/// <summary>The everyday part of a half day, and its steps once they were built for an evening without an active.</summary>
+internal sealed class EverydayHalf
+{
+    public List<RoutineItem> Items { get; } = [];
+    public List<Omission> Omitted { get; } = [];
+    public IReadOnlyList<Step>? Steps { get; set; }
+
+    /// <summary>Steps built together with actives, by those actives.</summary>
+    public List<(RoutineItem[] Actives, IReadOnlyList<Step> Steps)> With { get; } = [];
+}

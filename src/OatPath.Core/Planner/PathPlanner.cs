@@ -1,0 +1,125 @@
+using System.Globalization;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner.Compose;
+using OatPath.Core.Planner.Days;
+using OatPath.Core.Planner.Stock;
+using OatPath.Core.Routine;
+
+namespace OatPath.Core.Planner;
+
+/// <summary>Turns facts and house rules into a day-by-day care path. Pure: same facts, same path.</summary>
+public static class PathPlanner
+{
+    /// <summary>Longest path planned at once, days.</summary>
+    public const int MaxDays = 400;
+
+    /// <summary>Plans from the care day of <see cref="CaseFile.AsOf"/>, or from <paramref name="from"/>.</summary>
+    /// <param name="days">1 to <see cref="MaxDays"/>.</param>
+    /// <exception cref="ArgumentException">The case names an unknown time zone; check it with <see cref="CaseCheck"/> first.</exception>
+    /// <exception cref="ArgumentOutOfRangeException">Too many days.</exception>
+    public static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from = null, int days = 84) => Plan(file, rules, from, days, RuleSwitch.All);
+
+    /// <param name="climbs">Projects: every planned use is made without a reaction and every step up approved on its day. Never shown to a client.</param>
+    internal static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from, int days, RuleSwitch rule, bool climbs = false)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
+        var facts = new KnownFacts(file);
+        var restrictions = new DayRestrictions(facts.File, rules, rule);
+        var walk = new RampWalk(facts, rules, rule, restrictions, climbs);
+        var composer = new DayComposer(facts, rules, rule, walk, restrictions);
+        var first = from ?? facts.Today;
+        var last = Later(first.AddDays(days - 1), facts.Today);
+        var planned = new List<DayPath>(days);
+        PathSummary? summary = null;
+        for (var day = Earlier(first, facts.EarliestDay()); day <= last; day = day.AddDays(1))
+        {
+            walk.Open(day);
+            var path = composer.Compose(day, wanted: day >= first && planned.Count < days);
+            if (path is not null)
+            {
+                planned.Add(path);
+            }
+
+            if (day <= facts.Today || climbs)
+            {
+                walk.Close(day);
+            }
+
+            if (day == facts.Today)
+            {
+                walk.Peels.Settle(day);
+                summary = PathSummary.Of(facts, rules, walk, restrictions);
+            }
+        }
+
+        var supply = SupplyCount.Count(facts, planned, rules);
+        return new CarePath
+        {
+            AsOf = file.AsOf,
+            Today = facts.Today,
+            Days = planned,
+            Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows()).Concat(walk.Peels.Windows())
+                .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
+            Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
+            Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
+            Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
+            Established = summary.Established,
+            Reports = walk.Reactions.Reports,
+            Supply = supply,
+        };
+    }
+
+    /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>
+    internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
+    {
+        var facts = new KnownFacts(file);
+        var restrictions = new DayRestrictions(facts.File, rules, RuleSwitch.All);
+        var walk = new RampWalk(facts, rules, RuleSwitch.All, restrictions);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, walk, restrictions);
+        var planned = new List<DayPath>(days);
+        for (var day = facts.EarliestDay(); planned.Count < days; day = day.AddDays(1))
+        {
+            walk.Open(day);
+            if (composer.Compose(day, wanted: day >= facts.Today) is { } path)
+            {
+                planned.Add(path);
+            }
+
+            if (day <= facts.Today)
+            {
+                walk.Close(day);
+            }
+        }
+
+        return (facts.Today, planned);
+    }
+
+    /// <summary>Says by which day the uses still missing are planned.</summary>
+    private static LadderStatus WithDay(LadderStatus ladder, List<DayPath> days, DateOnly today)
+    {
+        if (ladder.Missing.FirstOrDefault(missing => missing.Rule == RuleBook.EnoughUses) is not { } uses)
+        {
+            return ladder;
+        }
+
+        var more = int.Parse(uses.Values["more"], CultureInfo.InvariantCulture);
+        foreach (var day in days)
+        {
+            if (day.Date >= today && day.Log?.Applied.Contains(ladder.Product) != true && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == ladder.Product && step.IsActive()) && --more == 0)
+            {
+                var said = Because.Of(RuleBook.EnoughUses, ("more", uses.Values["more"]), ("need", uses.Values["need"]), ("by", $"by {Words.Day(day.Date)}"), ("on", day.Date));
+                return ladder with { Missing = [.. ladder.Missing.Select(missing => missing == uses ? said : missing)] };
+            }
+        }
+
+        return ladder;
+    }
+
+    private static DateOnly Earlier(DateOnly a, DateOnly b) => a < b ? a : b;
+
+    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
+}

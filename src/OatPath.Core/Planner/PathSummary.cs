@@ -1,0 +1,260 @@
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.Days;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Planner;
+
+/// <summary>Where every active stands today, what the practitioner has to decide, and what to warn of.</summary>
+internal sealed class PathSummary
+{
+    private const int SafetyAskDays = 28;
+
+    public required IReadOnlyList<LadderStatus> Ladders { get; init; }
+    public required IReadOnlyList<Question> Questions { get; init; }
+    public required IReadOnlyList<Because> Warnings { get; init; }
+    public required IReadOnlyList<Family> Established { get; init; }
+
+    public static PathSummary Of(KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    {
+        var today = facts.Today;
+        var ladders = new List<LadderStatus>();
+        var questions = new List<Question>();
+        if (walk.Reactions.OpenRed is { } red && walk.Reactions.OpenRedSince is { } since)
+        {
+            questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because, Report: walk.Reactions.OpenRedReport));
+        }
+
+        foreach (var track in walk.Tracks.Where(track => track.Active))
+        {
+            var status = Status(track, facts, rules, walk, restrictions);
+            ladders.Add(status);
+            Ask(track, status, today, questions, walk);
+        }
+
+        var warnings = Missing(facts, walk, restrictions).ToList();
+        if (warnings.FirstOrDefault(because => because.Rule == RuleBook.SunscreenRequired) is { } sunless)
+        {
+            questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
+        }
+
+        questions.AddRange(Told(facts, walk));
+        if (facts.File.Intake.BirthDate is null && facts.File.Shelf.Any(item => item.State == ShelfState.InUse && (item.Product.Has(Family.Retinoid) || item.Product.IsKit())))
+        {
+            questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
+        }
+
+        if (facts.File.Intake.SafetyAskedOn is { } asked && asked.AddDays(SafetyAskDays) <= today)
+        {
+            questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
+        }
+
+        return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
+    }
+
+    /// <summary>What the client told in the last days that was not planned.</summary>
+    private static IEnumerable<Question> Told(KnownFacts facts, RampWalk walk)
+    {
+        var since = facts.Today.AddDays(-Overuse.ToldDays);
+        foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
+        {
+            yield return new(QuestionKind.UsedElse, null, report.Day, RampWalk.SayTold(product, report), Report: report.Id);
+        }
+
+        foreach (var over in walk.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
+        {
+            yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Doubt is { } doubt && track.Stopped is null)
+            {
+                yield return new(QuestionKind.StartDoubted, track.Product.Id, track.Start!.On, doubt);
+            }
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (track.Start is not null && walk.SunscreenLeftOut(track, facts.Today) is { } leftOut)
+            {
+                yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut);
+                break;
+            }
+        }
+    }
+
+    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    {
+        var today = facts.Today;
+        var blocked = walk.Refusal(track.Product, today);
+        var replaced = track.Started ? walk.Replaced(track) : null;
+        var state = blocked is not null ? LadderState.Blocked
+            : track.Stopped is not null || replaced is not null ? LadderState.Stopped
+            : track.Start is null ? LadderState.WaitingForStart
+            : walk.RepairReason(today) is not null || restrictions.For(track.Product, today) is not null ? LadderState.Paused
+            : track.OffUntil >= today ? LadderState.Off
+            : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
+            : track.Level ? LadderState.Level
+            : LadderState.Climbing;
+        var rung = track.Started ? track.Rung : track.FirstRung;
+        var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
+            && rung < track.Ladder.Top && track.Ladder.Climbs;
+        var missing = climbs ? walk.MissingForStep(track, today) : [];
+        if (blocked is not null || track.Stopped is not null || replaced is not null)
+        {
+            missing = [blocked ?? track.Stopped ?? replaced!];
+        }
+
+        var kit = track.Kit is not null && track.Start is not null && track.Stopped is null;
+        if (kit && track.NextOn is null && track.NotSooner is { } waits && !missing.Contains(waits))
+        {
+            missing.Insert(0, waits);
+        }
+
+        var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
+        if (kit && next is not null && track.Uses == 0)
+        {
+            next = track.NextOn?.AddDays(1);
+        }
+
+        if (next is { } soonest && walk.LastChange is { } changed)
+        {
+            next = Later(soonest, changed.AddDays(rules.ChangeSpacingDays));
+        }
+
+        var expected = climbs ? walk.Expects(track, rung + 1, today.AddDays(1)) : null;
+        return new()
+        {
+            Product = track.Product.Id,
+            Ladder = track.Ladder.Id,
+            State = state,
+            Rung = rung,
+            Frequency = track.Ladder[rung],
+            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.EveryDays - track.IdleDays) : null,
+            Moment = walk.MomentOf(track, today),
+            Rungs = track.Ladder.Rungs,
+            StartRung = track.Ladder.StartRung,
+            HoldDays = track.Ladder.HoldDays,
+            Since = track.Since,
+            OffUntil = track.OffUntil >= today ? track.OffUntil : null,
+            EveryDays = kit ? track.EveryDays : null,
+            NextOn = kit ? track.NextOn : null,
+            NotSooner = kit ? walk.Peels.NotSooner(track, today) : null,
+            Uses = track.Uses,
+            Planned = track.Planned,
+            WorstSting = track.WorstSting,
+            NextDecision = next,
+            ChanceNext = expected is { Chance: var chance } ? Math.Round(chance, 3) : null,
+            SureOverNext = expected is { SureOver: var sure } ? Math.Round(sure, 3) : null,
+            Missing = missing,
+        };
+    }
+
+    /// <summary>The climb if every step were approved on its day, over all ladders: one change at a time.</summary>
+    private static List<LadderStatus> Projected(List<LadderStatus> ladders, HouseRules rules)
+    {
+        var ready = ladders.ConvertAll(ladder => ladder.NextDecision);
+        var rungs = ladders.ConvertAll(_ => new List<ProjectedRung>());
+        DateOnly? last = null;
+        while (Enumerable.Range(0, ladders.Count).Where(i => ready[i] is not null).OrderBy(i => ready[i]).Select(i => (int?)i).FirstOrDefault() is { } next)
+        {
+            var ladder = ladders[next];
+            var from = last is { } before && before.AddDays(rules.ChangeSpacingDays) > ready[next] ? before.AddDays(rules.ChangeSpacingDays) : ready[next]!.Value;
+            var rung = ladder.Rung + rungs[next].Count + 1;
+            rungs[next].Add(new(from, rung, ladder.Rungs[rung].Frequency));
+            ready[next] = rung < ladder.Rungs.Count - 1 ? from.AddDays(Math.Max(Math.Max(ladder.HoldDays, ladder.EveryDays ?? 0), rules.ChangeSpacingDays)) : null;
+            last = from;
+        }
+
+        return [.. ladders.Select((ladder, i) => ladder with { Projected = rungs[i] })];
+    }
+
+    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, RampWalk walk)
+    {
+        if (track.Stopped is { } stopped)
+        {
+            var kind = stopped.Rule switch
+            {
+                RuleBook.StoppedAtEntry => QuestionKind.StoppedAtEntry,
+                RuleBook.StoppedMedical => QuestionKind.StoppedAtEntry,
+                RuleBook.PatchReaction => QuestionKind.PatchReaction,
+                _ => (QuestionKind?)null,
+            };
+            if (kind is { } asked)
+            {
+                questions.Add(new(asked, track.Product.Id, track.StoppedOn, stopped));
+            }
+
+            return;
+        }
+
+        if (track.OffUntil >= today && track.Off is { } off)
+        {
+            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.EasedOn ?? today, off, status.Rung, track.EasedBy));
+        }
+
+        if (status.State == LadderState.PatchTest && track.PatchDone && track.PatchOn is { } on && on.AddDays(3) < today)
+        {
+            questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, on.AddDays(3), Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))));
+        }
+
+        if (status is { State: LadderState.Climbing, NextDecision: not null, Missing.Count: 0 })
+        {
+            questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
+                Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
+                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(walk.MomentOf(track, today) == Moment.Morning))),
+                status.Rung + 1));
+        }
+    }
+
+    private static IEnumerable<Because> Missing(KnownFacts facts, RampWalk walk, DayRestrictions restrictions)
+    {
+        var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
+        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && walk.Refusal(product, facts.Today) is null)))
+        {
+            yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));
+        }
+
+        foreach (var track in walk.Tracks)
+        {
+            if (WeekWishes.Cost(walk.Week, track, walk.MomentOf(track, facts.Today)) is { } wish)
+            {
+                yield return wish;
+            }
+        }
+
+        if (WeekWishes.Together(walk.Week, walk.Tracks, track => walk.MomentOf(track, facts.Today)) is { } together)
+        {
+            yield return together;
+        }
+
+        foreach (var said in walk.Peels.Warnings())
+        {
+            yield return said;
+        }
+
+        var spf = restrictions.SpfNeeded(facts.Today);
+        if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
+        {
+            yield return walk.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
+                ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
+                : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
+        }
+
+        foreach (var product in inUse)
+        {
+            foreach (var verdict in walk.VerdictsOf(product, facts.Today))
+            {
+                yield return verdict.Because;
+            }
+        }
+    }
+
+    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
+}

@@ -1,0 +1,115 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+using OatPath.Core.Supply;
+
+namespace OatPath.Core.Planner.Stock;
+
+/// <summary>Counts packages down along a path, less what was ticked as used since they were opened or last looked at.</summary>
+/// <remarks>Derived: content / (amount of a use x planned uses). Sunscreen adds one application for every full 2 h outdoors, and one for sweat or water.</remarks>
+internal static class SupplyCount
+{
+    private const double ReapplyHours = 2;
+    private const int SoonDays = 3;
+
+    public static IReadOnlyList<SupplyLine> Count(KnownFacts facts, IReadOnlyList<DayPath> days, HouseRules rules)
+    {
+        var lines = new List<SupplyLine>();
+        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse))
+        {
+            if (Package.Of(item.Product) is { } package)
+            {
+                var left = Left(facts, item.Product, package);
+                var runsOut = RunsOut(facts, item.Product, package, left, days);
+                lines.Add(new(item.Product.Id, package.IsCounted ? 0 : Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays), package.IsCounted ? (int)left : null));
+            }
+        }
+
+        return [.. lines.OrderBy(line => line.RunsOutOn ?? DateOnly.MaxValue).ThenBy(line => line.Product, StringComparer.Ordinal)];
+    }
+
+    /// <summary>Asks for a new sunscreen when the bottle ends within days: without one the actives wait.</summary>
+    public static IEnumerable<Question> Ask(KnownFacts facts, IReadOnlyList<SupplyLine> supply)
+    {
+        foreach (var line in supply)
+        {
+            var product = facts.File.Shelf.First(item => item.Product.Id == line.Product).Product;
+            if (product.Spf is not null && line.RunsOutOn is { } ends && ends <= facts.Today.AddDays(SoonDays))
+            {
+                yield return new(QuestionKind.LowSupply, product.Id, facts.Today, Because.Of(RuleBook.RunsOut, ("product", product.Name), ("on", ends)));
+            }
+        }
+    }
+
+    /// <summary>What is left today. Ticks before the last look at the package no longer count, nor does anything once it is empty.</summary>
+    public static decimal Left(KnownFacts facts, Product product, Package package)
+    {
+        if (product.EmptyOn <= facts.Today)
+        {
+            return 0;
+        }
+
+        var look = facts.Bottles.LastOrDefault(seen => seen.Product == product.Id);
+        var left = look is null ? package.Full : look.Share * package.Full;
+        foreach (var applied in facts.Log.OfType<Applied>().Where(use => use.Product == product.Id).DistinctBy(use => (use.Day, use.Moment)))
+        {
+            if ((look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
+            {
+                left -= package.Takes(product, AmountGuide.For(product)) * Times(facts.File.Intake, product);
+            }
+        }
+
+        // A third of a bottle is no round number; a thousandth of a millilitre is nobody's last use.
+        return Math.Max(0, Math.Round(left, 3));
+    }
+
+    /// <summary>Day of the last full use along the days from today on, or null when it lasts past them. Today, when nothing is left for a first use.</summary>
+    public static DateOnly? RunsOut(KnownFacts facts, Product product, Package package, decimal left, IReadOnlyList<DayPath> days)
+    {
+        DateOnly? lastFull = null;
+        foreach (var day in days)
+        {
+            var use = day.Date < facts.Today ? 0 : Use(day, product, package, facts);
+            if (use == 0)
+            {
+                continue;
+            }
+
+            if (left < use)
+            {
+                return lastFull ?? facts.Today;
+            }
+
+            left -= use;
+            lastFull = day.Date;
+        }
+
+        // A piece that is not there is not planned, so the last one ends the package.
+        return package.IsCounted && left < package.Takes(product, AmountGuide.For(product)) ? lastFull ?? facts.Today : null;
+    }
+
+    /// <summary>What a planned day takes, less what was already ticked on it.</summary>
+    public static decimal Use(DayPath day, Product product, Package package, KnownFacts facts)
+    {
+        decimal use = 0;
+        foreach (var moment in new[] { Moment.Morning, Moment.Evening })
+        {
+            foreach (var step in day[moment].Steps)
+            {
+                if (step.Action == StepAction.Apply && step.Product == product.Id && step.Amount is { } amount && !(day.Date == facts.Today && facts.WasApplied(product.Id, day.Date, moment)))
+                {
+                    use += package.Takes(product, amount) * (step.Slot == RoutineSlot.Sunscreen ? Times(facts.File.Intake, product) : 1);
+                }
+            }
+        }
+
+        return use;
+    }
+
+    /// <summary>Applications in a day for one planned: sunscreen is put on again.</summary>
+    private static int Times(Intake intake, Product product) => product.Spf is null ? 1 : 1 + (int)Math.Floor(intake.HoursOutdoors / ReapplyHours) + (intake.SweatOrWater ? 1 : 0);
+}
