@@ -1,7 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
-using OatPath.Core.Planner.Days;
+using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Ramp;
 using OatPath.Core.Skin;
 

@@ -27,6 +27,7 @@ internal sealed class KnownFacts
             Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
             Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf)] },
         };
+        InUse = [.. File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
         Sunscreen = new(Log, File.Shelf);
         var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
         Decisions = [.. decided.Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
@@ -42,6 +43,9 @@ internal sealed class KnownFacts
     }
 
     public CaseFile File { get; }
+
+    /// <summary>What is in use, in the order of the shelf.</summary>
+    public List<Product> InUse { get; }
     public TimeZoneInfo Zone { get; }
     public DateOnly Today { get; }
     public LogEntry[] Log { get; }

@@ -4,7 +4,6 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Compose;
-using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.Stock;
 using OatPath.Core.Routine;
 
@@ -28,9 +27,8 @@ public static class PathPlanner
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
         var facts = new KnownFacts(file);
-        var restrictions = new DayRestrictions(facts.File, rules, rule);
-        var walk = new RampWalk(facts, rules, rule, restrictions, climbs);
-        var composer = new DayComposer(facts, rules, rule, walk, restrictions);
+        var walk = new Walk(facts, rules, rule, climbs);
+        var composer = new DayComposer(facts, rules, rule, walk);
         var first = from ?? facts.Today;
         var last = Later(first.AddDays(days - 1), facts.Today);
         var planned = new List<DayPath>(days);
@@ -52,7 +50,7 @@ public static class PathPlanner
             if (day == facts.Today)
             {
                 walk.Peels.Settle(day);
-                summary = PathSummary.Of(facts, rules, walk, restrictions);
+                summary = PathSummary.Of(facts, rules, walk);
             }
         }
 
@@ -62,7 +60,7 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. walk.Reactions.Windows.Concat(restrictions.Windows()).Concat(walk.Peels.Windows())
+            Windows = [.. walk.Reactions.Windows.Concat(PlanWindows.Of(facts.File, walk.Standing, walk.PeelDays))
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
@@ -77,9 +75,8 @@ public static class PathPlanner
     internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
     {
         var facts = new KnownFacts(file);
-        var restrictions = new DayRestrictions(facts.File, rules, RuleSwitch.All);
-        var walk = new RampWalk(facts, rules, RuleSwitch.All, restrictions);
-        var composer = new DayComposer(facts, rules, RuleSwitch.All, walk, restrictions);
+        var walk = new Walk(facts, rules, RuleSwitch.All);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, walk);
         var planned = new List<DayPath>(days);
         for (var day = facts.EarliestDay(); planned.Count < days; day = day.AddDays(1))
         {

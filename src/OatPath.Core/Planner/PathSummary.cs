@@ -4,6 +4,9 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.KeptOff;
+using OatPath.Core.Planner.Peels;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Planner.Days;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -20,24 +23,24 @@ internal sealed class PathSummary
     public required IReadOnlyList<Because> Warnings { get; init; }
     public required IReadOnlyList<Family> Established { get; init; }
 
-    public static PathSummary Of(KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    public static PathSummary Of(KnownFacts facts, HouseRules rules, Walk walk)
     {
         var today = facts.Today;
         var ladders = new List<LadderStatus>();
         var questions = new List<Question>();
-        if (walk.Reactions.OpenRed is { } red && walk.Reactions.OpenRedSince is { } since)
+        if (walk.Reactions.OpenStop is { } stop && walk.Reactions.OpenStopSince is { } since)
         {
-            questions.Add(new(red.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, red.Because, Report: walk.Reactions.OpenRedReport));
+            questions.Add(new(stop.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, stop.Because, Report: walk.Reactions.OpenStopReport));
         }
 
-        foreach (var track in walk.Tracks.Where(track => track.Active))
+        foreach (var track in walk.Standing.Tracks.Where(track => track.Active))
         {
-            var status = Status(track, facts, rules, walk, restrictions);
+            var status = Status(track, facts, rules, walk);
             ladders.Add(status);
             Ask(track, status, today, questions, walk);
         }
 
-        var warnings = Missing(facts, walk, restrictions).ToList();
+        var warnings = Missing(facts, walk).ToList();
         if (warnings.FirstOrDefault(because => because.Rule == RuleBook.SunscreenRequired) is { } sunless)
         {
             questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
@@ -58,12 +61,12 @@ internal sealed class PathSummary
     }
 
     /// <summary>What the client told in the last days that was not planned.</summary>
-    private static IEnumerable<Question> Told(KnownFacts facts, RampWalk walk)
+    private static IEnumerable<Question> Told(KnownFacts facts, Walk walk)
     {
         var since = facts.Today.AddDays(-Overuse.ToldDays);
         foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
         {
-            yield return new(QuestionKind.UsedElse, null, report.Day, RampWalk.SayTold(product, report), Report: report.Id);
+            yield return new(QuestionKind.UsedElse, null, report.Day, ToldUse.Say(product, report), Report: report.Id);
         }
 
         foreach (var over in walk.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
@@ -71,7 +74,7 @@ internal sealed class PathSummary
             yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
         }
 
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
             if (track.Doubt is { } doubt && track.Stopped is null)
             {
@@ -79,56 +82,56 @@ internal sealed class PathSummary
             }
         }
 
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
-            if (track.Start is not null && walk.SunscreenLeftOut(track, facts.Today) is { } leftOut)
+            if (track.Start is not null && walk.SunscreenAsked.Of(track, facts.Today) is { } leftOut)
             {
-                yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut);
+                yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut.Because);
                 break;
             }
         }
     }
 
-    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, RampWalk walk, DayRestrictions restrictions)
+    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, Walk walk)
     {
         var today = facts.Today;
-        var blocked = walk.Refusal(track.Product, today);
-        var replaced = track.Started ? walk.Replaced(track) : null;
+        var blocked = walk.Verdicts.Refusal(track.Product, today);
+        var replaced = track.Started ? walk.StrongerInUse.Of(track, today)?.Because : null;
         var state = blocked is not null ? LadderState.Blocked
             : track.Stopped is not null || replaced is not null ? LadderState.Stopped
             : track.Start is null ? LadderState.WaitingForStart
-            : walk.RepairReason(today) is not null || restrictions.For(track.Product, today) is not null ? LadderState.Paused
-            : track.OffUntil >= today ? LadderState.Off
-            : !track.Started ? (track.NeedsPatch && (track.ReadyFrom is null || track.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
+            : walk.Repair.On(today) is not null || walk.Calendar.Of(track, today) is not null ? LadderState.Paused
+            : track.Easing.Covers(today) ? LadderState.Off
+            : !track.Started ? (track.NeedsPatch && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
             : track.Level ? LadderState.Level
             : LadderState.Climbing;
         var rung = track.Started ? track.Rung : track.FirstRung;
         var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
             && rung < track.Ladder.Top && track.Ladder.Climbs;
-        var missing = climbs ? walk.MissingForStep(track, today) : [];
+        var missing = climbs ? walk.Steps.Missing(track, today) : [];
         if (blocked is not null || track.Stopped is not null || replaced is not null)
         {
             missing = [blocked ?? track.Stopped ?? replaced!];
         }
 
         var kit = track.Kit is not null && track.Start is not null && track.Stopped is null;
-        if (kit && track.NextOn is null && track.NotSooner is { } waits && !missing.Contains(waits))
+        if (kit && track.Peels.NextOn is null && track.Peels.NotSooner is { } waits && !missing.Contains(waits))
         {
             missing.Insert(0, waits);
         }
 
-        var next = climbs && track.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
-        if (kit && next is not null && track.Uses == 0)
+        var next = climbs && track.Evidence.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;
+        if (kit && next is not null && track.Evidence.Uses == 0)
         {
-            next = track.NextOn?.AddDays(1);
+            next = track.Peels.NextOn?.AddDays(1);
         }
 
-        if (next is { } soonest && walk.LastChange is { } changed)
+        if (next is { } soonest && walk.Standing.LastChange is { } changed)
         {
             next = Later(soonest, changed.AddDays(rules.ChangeSpacingDays));
         }
 
-        var expected = climbs ? walk.Expects(track, rung + 1, today.AddDays(1)) : null;
+        var expected = climbs ? walk.Steps.Expects(track, rung + 1, today.AddDays(1)) : null;
         return new()
         {
             Product = track.Product.Id,
@@ -136,19 +139,19 @@ internal sealed class PathSummary
             State = state,
             Rung = rung,
             Frequency = track.Ladder[rung],
-            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.EveryDays - track.IdleDays) : null,
-            Moment = walk.MomentOf(track, today),
+            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.Peels.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.Peels.EveryDays - track.IdleDays) : null,
+            Moment = walk.Standing.MomentOf(track),
             Rungs = track.Ladder.Rungs,
             StartRung = track.Ladder.StartRung,
             HoldDays = track.Ladder.HoldDays,
             Since = track.Since,
-            OffUntil = track.OffUntil >= today ? track.OffUntil : null,
-            EveryDays = kit ? track.EveryDays : null,
-            NextOn = kit ? track.NextOn : null,
+            OffUntil = track.Easing.Covers(today) ? track.Easing.Until : null,
+            EveryDays = kit ? track.Peels.EveryDays : null,
+            NextOn = kit ? track.Peels.NextOn : null,
             NotSooner = kit ? walk.Peels.NotSooner(track, today) : null,
-            Uses = track.Uses,
-            Planned = track.Planned,
-            WorstSting = track.WorstSting,
+            Uses = track.Evidence.Uses,
+            Planned = track.Evidence.Planned,
+            WorstSting = track.Evidence.WorstSting,
             NextDecision = next,
             ChanceNext = expected is { Chance: var chance } ? Math.Round(chance, 3) : null,
             SureOverNext = expected is { SureOver: var sure } ? Math.Round(sure, 3) : null,
@@ -175,7 +178,7 @@ internal sealed class PathSummary
         return [.. ladders.Select((ladder, i) => ladder with { Projected = rungs[i] })];
     }
 
-    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, RampWalk walk)
+    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, Walk walk)
     {
         if (track.Stopped is { } stopped)
         {
@@ -194,12 +197,12 @@ internal sealed class PathSummary
             return;
         }
 
-        if (track.OffUntil >= today && track.Off is { } off)
+        if (track.Easing.Covers(today) && track.Easing.Because is { } off)
         {
-            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.EasedOn ?? today, off, status.Rung, track.EasedBy));
+            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.Easing.UsedOn ?? today, off, status.Rung, track.Easing.Report));
         }
 
-        if (status.State == LadderState.PatchTest && track.PatchDone && track.PatchOn is { } on && on.AddDays(3) < today)
+        if (status.State == LadderState.PatchTest && track.Patch.Done && track.Patch.On is { } on && on.AddDays(3) < today)
         {
             questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, on.AddDays(3), Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))));
         }
@@ -208,48 +211,48 @@ internal sealed class PathSummary
         {
             questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
                 Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
-                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(walk.MomentOf(track, today) == Moment.Morning))),
+                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(walk.Standing.MomentOf(track) == Moment.Morning))),
                 status.Rung + 1));
         }
     }
 
-    private static IEnumerable<Because> Missing(KnownFacts facts, RampWalk walk, DayRestrictions restrictions)
+    private static IEnumerable<Because> Missing(KnownFacts facts, Walk walk)
     {
         var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && walk.Refusal(product, facts.Today) is null)))
+        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && walk.Verdicts.Refusal(product, facts.Today) is null)))
         {
             yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));
         }
 
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
-            if (WeekWishes.Cost(walk.Week, track, walk.MomentOf(track, facts.Today)) is { } wish)
+            if (WeekWishes.Cost(walk.Standing.Week, track, walk.Standing.MomentOf(track)) is { } wish)
             {
                 yield return wish;
             }
         }
 
-        if (WeekWishes.Together(walk.Week, walk.Tracks, track => walk.MomentOf(track, facts.Today)) is { } together)
+        if (WeekWishes.Together(walk.Standing.Week, walk.Standing.Tracks, track => walk.Standing.MomentOf(track)) is { } together)
         {
             yield return together;
         }
 
-        foreach (var said in walk.Peels.Warnings())
+        foreach (var said in PeelWarnings.Of(walk.Standing, walk.PeelRest))
         {
             yield return said;
         }
 
-        var spf = restrictions.SpfNeeded(facts.Today);
+        var spf = walk.SpfNeeded.On(facts.Today);
         if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
         {
-            yield return walk.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
+            yield return walk.Standing.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
                 ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
                 : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
         }
 
         foreach (var product in inUse)
         {
-            foreach (var verdict in walk.VerdictsOf(product, facts.Today))
+            foreach (var verdict in walk.Verdicts.On(product, facts.Today))
             {
                 yield return verdict.Because;
             }

@@ -90,7 +90,7 @@ internal sealed class ProposalCandidates
             Because.Of(tinted ? RuleBook.ProposeTinted : oily ? RuleBook.ProposeMatt : RuleBook.ProposeSunscreen, ("spf", spf)));
     }
 
-    private int SpfNeeded() => new DayRestrictions(file, rules, RuleSwitch.All).SpfNeeded(Today);
+    private int SpfNeeded() => Planner.KeptOff.SpfNeeded.AfterTreatments(file.Treatments, rules, Today);
 
     private void Basic(List<Candidate> chosen, string what, Func<Product, bool> kind, Func<Product, int> far, Because why)
     {

@@ -18,6 +18,9 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     /// <summary>Each use is weighed by itself: the contact ladder of a kit.</summary>
     public bool PerUse => Rungs[0].ContactSeconds is not null;
 
+    /// <summary>Whether its actives have a place in the morning as well.</summary>
+    public bool InTheMorning { get; init; }
+
     /// <summary>Whether a next rung is ever asked for.</summary>
     public bool Climbs => Top > 0 && (HoldDays > 0 || PerUse);
 
@@ -46,7 +49,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             _ when product.Has(Family.BenzoylPeroxide) => new("benzoyl-peroxide", "benzoyl peroxide", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
             _ when product.Has(Family.Azelaic) => new("azelaic", "azelaic acid",
                 Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
-            _ => new("daily-active", "daily active", Evenings(Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
+            _ => new("daily-active", "daily active", Evenings(Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)) { InTheMorning = true },
         };
     }
 

@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Known;
 using OatPath.Core.Skin;
 
@@ -22,8 +23,8 @@ internal sealed class Establishment(KnownFacts facts, List<Track> tracks)
         var seen = day < facts.Today ? day : facts.Today;
         foreach (var track in tracks)
         {
-            if (track.Kit is null && track.Product.Has(family) && track.CalmFrom is { } calm && track.Stopped is null && seen.DayNumber - calm.DayNumber >= CalmDays
-                && track.Planned > 0 && track.Uses * 10 >= track.Planned * 7)
+            if (track.Kit is null && track.Product.Has(family) && track.Evidence.CalmFrom is { } calm && track.Stopped is null && seen.DayNumber - calm.DayNumber >= CalmDays
+                && track.Evidence.Planned > 0 && track.Evidence.Uses * 10 >= track.Evidence.Planned * 7)
             {
                 return true;
             }

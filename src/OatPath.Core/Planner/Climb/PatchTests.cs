@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
@@ -17,20 +18,20 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
     /// <summary>Whether the patch test stands on this evening, done or still to do.</summary>
     public bool TestOn(Track track, DateOnly day) =>
         track.Active && track.NeedsPatch && track.Start is not null && !track.Started
-        && (track.PatchOn == day || (track.ReadyFrom is null && !track.PatchDone && Due(track, day)));
+        && (track.Patch.On == day || (track.Patch.ReadyFrom is null && !track.Patch.Done && Due(track, day)));
 
     public bool ReadingOn(Track track, DateOnly day) =>
-        track.PatchDone && track.Stopped is null && track.PatchOn is { } on && day > on
-        && (track.ReadyFrom is null || track.ReadyFrom > day || day <= on.AddDays(2)) && !IsRead(track, day)
+        track.Patch.Done && track.Stopped is null && track.Patch.On is { } on && day > on
+        && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > day || day <= on.AddDays(2)) && !IsRead(track, day)
         && (day <= facts.Today || day <= on.AddDays(2));
 
-    private static bool IsRead(Track track, DateOnly day) => track.ReadyFrom is { } ready && day >= ready;
+    private static bool IsRead(Track track, DateOnly day) => track.Patch.ReadyFrom is { } ready && day >= ready;
 
     public void Take(DateOnly day)
     {
         foreach (var track in tracks)
         {
-            if (track.Start is null || track.ReadyFrom is not null || !track.NeedsPatch || track.Stopped is not null)
+            if (track.Start is null || track.Patch.ReadyFrom is not null || !track.NeedsPatch || track.Stopped is not null)
             {
                 continue;
             }
@@ -42,12 +43,11 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
                     break;
                 }
 
-                if (entry is PatchApplied put && put.Product == track.Product.Id && on >= track.PatchFrom && !(track.PatchDone && on <= track.PatchOn))
+                if (entry is PatchApplied put && put.Product == track.Product.Id && on >= track.Patch.CountsFrom && !(track.Patch.Done && on <= track.Patch.On))
                 {
-                    track.PatchOn = on;
-                    track.PatchDone = true;
+                    track.Patch.PutOn(on);
                 }
-                else if (entry is PatchRead read && read.Product == track.Product.Id && track.PatchDone)
+                else if (entry is PatchRead read && read.Product == track.Product.Id && track.Patch.Done)
                 {
                     Read(track, read);
                 }
@@ -60,33 +60,32 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
         var readOn = facts.DayOf(read.HappenedAt);
         if (!read.Clear)
         {
-            track.Stopped = Because.Of(RuleBook.PatchReaction, ("product", track.Product.Name), ("on", readOn));
-            track.StoppedOn = readOn;
+            track.Stop(Because.Of(RuleBook.PatchReaction, ("product", track.Product.Name), ("on", readOn)), readOn);
             return;
         }
 
-        var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.PatchOn);
+        var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.Patch.On);
         if (read.HappenedAt - put.HappenedAt >= TimeSpan.FromHours(48))
         {
-            var earliest = track.PatchOn!.Value.AddDays(PatchDays);
-            track.ReadyFrom ??= readOn > earliest ? readOn : earliest;
+            var earliest = track.Patch.On!.Value.AddDays(PatchDays);
+            track.Patch.ReadClear(readOn > earliest ? readOn : earliest);
         }
     }
 
     /// <summary>Read clear, or, for days still to come, assumed to be read clear once its 48 h are over.</summary>
     public bool IsClear(Track track, DateOnly day)
     {
-        if (track.ReadyFrom is { } ready)
+        if (track.Patch.ReadyFrom is { } ready)
         {
             return day >= ready;
         }
 
-        return day > facts.Today && track.PatchOn is { } on && day >= on.AddDays(PatchDays);
+        return day > facts.Today && track.Patch.On is { } on && day >= on.AddDays(PatchDays);
     }
 
     private bool Due(Track track, DateOnly day)
     {
-        if (track.Start is null || track.PatchDone || track.Stopped is not null || day < track.Start.On || (track.PatchOn is { } on && on < day))
+        if (track.Start is null || track.Patch.Done || track.Stopped is not null || day < track.Start.On || (track.Patch.On is { } on && on < day))
         {
             return false;
         }
@@ -98,8 +97,8 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
 
         // One patch test at a time, so that a reaction has one cause.
         return !tracks.Any(other => other != track && other.Active && !other.Started && other.Stopped is null && other.Start is not null
-            && ((other.PatchOn is { } patched && (day < patched.AddDays(PatchDays) || (other.PatchDone && other.ReadyFrom is null && day <= facts.Today)) && patched <= day)
-                || (other.Index < track.Index && other.PatchOn is null && other.ReadyFrom is null && other.NeedsPatch && Due(other, day))));
+            && ((other.Patch.On is { } patched && (day < patched.AddDays(PatchDays) || (other.Patch.Done && other.Patch.ReadyFrom is null && day <= facts.Today)) && patched <= day)
+                || (other.Index < track.Index && other.Patch.On is null && other.Patch.ReadyFrom is null && other.NeedsPatch && Due(other, day))));
     }
 
     /// <summary>Fixes a patch test that is due to a day still to come, so that what follows can be planned.</summary>
@@ -107,9 +106,9 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
     {
         foreach (var track in tracks)
         {
-            if (day >= facts.Today && track.Active && track.NeedsPatch && !track.Started && track.ReadyFrom is null && track.PatchOn is null && Due(track, day))
+            if (day >= facts.Today && track.Active && track.NeedsPatch && !track.Started && track.Patch.ReadyFrom is null && track.Patch.On is null && Due(track, day))
             {
-                track.PatchOn = day;
+                track.Patch.PlanFor(day);
             }
         }
     }

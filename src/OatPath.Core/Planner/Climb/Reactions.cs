@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -7,8 +8,8 @@ using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.Climb;
 
+/// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the stop that pauses everything.</summary>
 /// <param name="inCourse">Whether tightness and flaking are expected on a day, after a treatment or a peel.</param>
-/// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the red that pauses everything.</summary>
 internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, List<Track> tracks)
 {
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
@@ -20,31 +21,31 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
 
     private readonly Dictionary<DateOnly, int> worstStingOf = [];
     private readonly HashSet<DateOnly> repairDays = [];
-    private DateOnly? redFrom;
-    private DateOnly redUntil = DateOnly.MinValue;
-    private Because? redBecause;
+    private DateOnly? stopFrom;
+    private DateOnly stopUntil = DateOnly.MinValue;
+    private Because? stopBecause;
     private int next;
 
     public List<PathWindow> Windows { get; } = [];
     public List<ReportOutcome> Reports { get; } = [];
     public Dictionary<DateOnly, Judgement> Outcomes { get; } = [];
-    public Judgement? OpenRed { get; private set; }
-    public DateOnly? OpenRedSince => redFrom;
+    public Judgement? OpenStop { get; private set; }
+    public DateOnly? OpenStopSince => stopFrom;
 
     /// <summary>The report that the open stop rests on.</summary>
-    public string? OpenRedReport { get; private set; }
+    public string? OpenStopReport { get; private set; }
 
-    public bool IsRed(DateOnly day) => redFrom is { } from && day >= from && day <= redUntil && rule.On(redBecause!.Rule);
+    public bool IsStopped(DateOnly day) => stopFrom is { } from && day >= from && day <= stopUntil && rule.On(stopBecause!.Rule);
 
-    /// <summary>The reason a reaction puts the whole skin into repair on a day, or null.</summary>
-    public Because? Repair(DateOnly day)
+    /// <summary>Why a reaction puts the whole skin into repair on a day, or null.</summary>
+    public Off? Repair(DateOnly day)
     {
-        if (IsRed(day))
+        if (IsStopped(day))
         {
-            return redBecause;
+            return Off.ByHand(stopBecause!);
         }
 
-        return repairDays.Contains(day) && rule.On(RuleBook.RepairTonight) ? Because.Of(RuleBook.RepairTonight) : null;
+        return repairDays.Contains(day) && rule.On(RuleBook.RepairTonight) ? Off.Through(day, Because.Of(RuleBook.RepairTonight)) : null;
     }
 
     /// <summary>Takes in every report given up to the end of a care day.</summary>
@@ -76,11 +77,11 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         var touched = Implicated(entry.Day);
         foreach (var track in touched)
         {
-            Evidence(track, entry);
+            Weigh(track, entry);
             var used = LastUse(track, entry.Day);
-            track.ToldOn = reportDay > used && !(track.ToldOn > used) ? used : track.ToldOn;
+            track.Peels.Told(used, reportDay);
             Units(track, used, entry.Report.Sting, judged.Outcome);
-            track.FeltOn[used] = (Felt)Math.Max((int)track.FeltOn.GetValueOrDefault(used), (int)FeltOf(track, entry.Report, judged.Outcome));
+            track.Evidence.Feel(used, FeltOf(track, entry.Report, judged.Outcome));
         }
 
         if (judged.Outcome == Outcome.CarryOn)
@@ -101,7 +102,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
 
         if (judged.Outcome >= Outcome.Stop)
         {
-            Red(entry, reportDay, judged);
+            Stop(entry, reportDay, judged);
         }
     }
 
@@ -144,7 +145,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return used;
         }
 
-        var planned = tracks.Where(track => track.Active && track.PlacedOn(day)).ToList();
+        var planned = tracks.Where(track => track.Active && track.Placed.On(day)).ToList();
         if (planned.Count > 0)
         {
             return planned;
@@ -184,21 +185,20 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         _ => Felt.Nothing,
     };
 
-    private static void Evidence(Track track, CheckedIn entry)
+    private static void Weigh(Track track, CheckedIn entry)
     {
         var report = entry.Report;
         var lasting = report.Sting >= 3 && report.StingSeconds is null or > 60;
         if (report.Sting >= 4 || lasting || (report.Redness > 0 && report.RednessPast24h))
         {
-            track.RestartHold(entry.Day.AddDays(1));
+            track.Evidence.RestartHold(entry.Day.AddDays(1));
             if (report.Sting >= 4 || report.RednessPast24h)
             {
-                // Never back: a report that comes twice or late must not make the calm longer than it was.
-                track.CalmFrom = track.CalmFrom is null || track.CalmFrom > entry.Day ? track.CalmFrom : entry.Day.AddDays(1);
+                track.Evidence.NotCalm(entry.Day);
             }
         }
 
-        track.WorstSting = Math.Max(track.WorstSting, report.Sting);
+        track.Evidence.Stung(report.Sting);
     }
 
     /// <summary>A booster takes one unit more while the worst that was told of its last use stays under 2; a worse word takes that unit back.</summary>
@@ -209,66 +209,59 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return;
         }
 
-        var worst = track.StingOn[used] = Math.Max(sting, track.StingOn.GetValueOrDefault(used));
+        var worst = track.Evidence.Sting(used, sting);
         if (worst < MostStingForMore && outcome == Outcome.CarryOn)
         {
-            if (track.RaisedFor != used && track.Rung < track.Ladder.Top)
+            if (track.Evidence.RaisedFor != used && track.Rung < track.Ladder.Top)
             {
-                track.RaisedFor = used;
-                track.EnterRung(track.Rung + 1, used.AddDays(1));
+                track.Evidence.Raised(used);
+                track.Enter(track.Rung + 1, used.AddDays(1));
             }
         }
-        else if (track.RaisedFor == used)
+        else if (track.Evidence.RaisedFor == used)
         {
-            track.RaisedFor = null;
-            track.EnterRung(track.Rung - 1, used.AddDays(1));
+            track.Evidence.Raised(null);
+            track.Enter(track.Rung - 1, used.AddDays(1));
         }
     }
 
     private void EaseOff(Track track, DateOnly used, string report, DateOnly told, Judgement judged)
     {
-        if (track.LastDownFor == used && judged.Outcome < Outcome.MedicalHelp)
+        var again = track.Easing.HasCost(used);
+        if (again && judged.Outcome < Outcome.MedicalHelp)
         {
             return;
         }
 
-        var again = track.LastDownFor == used;
-        track.LastDownFor = used;
         var until = used.AddDays(rules.ReactionRestDays);
-        if (rule.On(RuleBook.Skip7) && (track.OffUntil is null || track.OffUntil < until))
+        track.Easing.Told(used, told, report);
+        if (rule.On(RuleBook.Skip7) && track.Easing.Rest(until, Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until))))
         {
-            track.OffUntil = until;
-            track.Off = Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until));
-            Windows.Add(new("ease-off", used.AddDays(1), until, track.Product.Id, track.Off));
+            Windows.Add(new("ease-off", used.AddDays(1), until, track.Product.Id, track.Easing.Because!));
         }
 
-        track.EasedOn = used;
-        track.EasedTold = told;
-        track.EasedBy = report;
         if (judged.Outcome == Outcome.MedicalHelp && rule.On(RuleBook.StoppedMedical))
         {
-            track.Stopped = Because.Of(RuleBook.StoppedMedical, ("product", track.Product.Name), ("on", used));
-            track.StoppedOn = used;
+            track.Stop(Because.Of(RuleBook.StoppedMedical, ("product", track.Product.Name), ("on", used)), used);
         }
         else if (!again && rule.On(RuleBook.RungDown))
         {
             if ((track.Started ? track.Rung : track.FirstRung) == 0 && rule.On(RuleBook.StoppedAtEntry))
             {
-                track.Stopped = Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used));
-                track.StoppedOn = used;
+                track.Stop(Because.Of(RuleBook.StoppedAtEntry, ("product", track.Product.Name), ("on", used)), used);
             }
             else if (track.Started)
             {
-                track.EnterRung(Math.Max(0, track.Rung - 1), until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
+                track.Enter(Math.Max(0, track.Rung - 1), until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
             }
             else
             {
-                track.LostBeforeStart++;
+                track.LoseBeforeStart();
             }
         }
     }
 
-    private void Red(CheckedIn entry, DateOnly reportDay, Judgement judged)
+    private void Stop(CheckedIn entry, DateOnly reportDay, Judgement judged)
     {
         DateOnly? cleared = null;
         foreach (var decision in facts.Decisions)
@@ -283,13 +276,13 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         var because = judged.Outcome == Outcome.MedicalHelp
             ? Because.Of(RuleBook.MedicalPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]))
             : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
-        redFrom = redFrom is null || reportDay > redUntil ? reportDay : redFrom;
-        redUntil = cleared is { } until ? (until > redUntil ? until : redUntil) : DateOnly.MaxValue;
-        redBecause = because;
+        stopFrom = stopFrom is null || reportDay > stopUntil ? reportDay : stopFrom;
+        stopUntil = cleared is { } until ? (until > stopUntil ? until : stopUntil) : DateOnly.MaxValue;
+        stopBecause = because;
         Windows.Add(new("stop", reportDay, cleared, null, because));
         if (cleared is null)
         {
-            (OpenRed, OpenRedReport) = OpenRed is null || judged.Outcome > OpenRed.Outcome ? (judged, entry.Id) : (OpenRed, OpenRedReport);
+            (OpenStop, OpenStopReport) = OpenStop is null || judged.Outcome > OpenStop.Outcome ? (judged, entry.Id) : (OpenStop, OpenStopReport);
         }
     }
 }

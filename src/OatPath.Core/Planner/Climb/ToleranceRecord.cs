@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.House;
 using OatPath.Core.Ramp;
 using OatPath.Core.Skin;
@@ -19,7 +20,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         if (track.Load > 0)
         {
             loadOf[day] = loadOf.GetValueOrDefault(day) + track.Load;
-            track.UsedOn.Add(day);
+            track.Evidence.UsedOn.Add(day);
         }
     }
 
@@ -34,18 +35,18 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         }
 
         var tolerance = new Tolerance(sensitivity);
-        foreach (var used in track.UsedOn)
+        foreach (var used in track.Evidence.UsedOn)
         {
             if (used < day)
             {
-                tolerance.See(Tolerance.DemandOf(loadOf[used], Week(used)), track.FeltOn.GetValueOrDefault(used, Felt.Untold), day.DayNumber - used.DayNumber);
+                tolerance.See(Tolerance.DemandOf(loadOf[used], Week(used)), track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold), day.DayNumber - used.DayNumber);
             }
         }
 
         // A report of this evening comes before its use is counted.
-        foreach (var (told, felt) in track.FeltOn)
+        foreach (var (told, felt) in track.Evidence.FeltOn)
         {
-            if (!track.UsedOn.Contains(told))
+            if (!track.Evidence.UsedOn.Contains(told))
             {
                 tolerance.See(Tolerance.DemandOf(track.Load, Week(told) + track.Load), felt, day.DayNumber - told.DayNumber);
             }
@@ -53,7 +54,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
 
         // The other actives go on as in the last 7 days.
         var yesterday = day.AddDays(-1);
-        var others = Math.Max(0, Week(yesterday) - (track.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
+        var others = Math.Max(0, Week(yesterday) - (track.Evidence.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
         var demand = Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
         return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
     }

@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
@@ -11,14 +12,14 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Compose;
 
 /// <summary>Joins the actives of the walk and the everyday shelf into the two halves of a day.</summary>
-internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, RampWalk walk, DayRestrictions restrictions)
+internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, Walk walk)
 {
     private const decimal NeckAcidLimit = 10;
 
     private readonly Dictionary<Track, RoutineItem> shared = [];
     private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
-    private readonly EverydayShelf everyday = new(facts, walk, restrictions, rule);
+    private readonly EverydayShelf everyday = new(facts, walk, rule);
     private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
         .Where(entry => entry is Applied or Skipped or CheckedIn)
         .ToLookup(entry => entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => default });
@@ -27,7 +28,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     public DayPath? Compose(DateOnly day, bool wanted)
     {
         walk.Patches.Schedule(day);
-        var repair = walk.RepairReason(day);
+        var repair = walk.Repair.Why(day);
         var morning = walk.Place(day, Moment.Morning);
         var evening = walk.Place(day, Moment.Evening);
         if (!wanted)
@@ -36,11 +37,11 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         }
 
         var load = 0.0;
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
             // The past counts what was done, the rest what is planned.
             var counts = day < facts.Today ? facts.WasApplied(track.Product.Id, day)
-                : morning.Placed.Contains(track) || evening.Placed.Contains(track) || facts.WasApplied(track.Product.Id, day);
+                : morning.Tracks.Contains(track) || evening.Tracks.Contains(track) || facts.WasApplied(track.Product.Id, day);
             load += counts ? track.Load : 0;
         }
 
@@ -81,10 +82,10 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.In(moment) && RoutineSlots.Of(item.Product.Kind) is not null)
         .Select(item => new RoutineItem(item.Product, RoutineSlots.Of(item.Product.Kind)!.Value, []))];
 
-    private HalfDay Half(DateOnly day, Moment moment, (List<Track> Placed, List<(Track Track, Because Because)> Resting) actives, Because? repair)
+    private HalfDay Half(DateOnly day, Moment moment, Placed actives, Because? repair)
     {
         // A peel evening is a repair evening but for the peel.
-        var peel = actives.Placed.Exists(track => track.Kit is not null);
+        var peel = actives.Tracks.Any(track => track.Kit is not null);
         var half = everyday.Choose(day, moment, repair is not null || peel);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
@@ -93,12 +94,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var steps = actives.Placed.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day) : Together(half, actives.Placed, day, moment);
+        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day) : Together(half, actives.Tracks, day, moment);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
     }
 
     /// <summary>The same company on another day is the same half day: it is put in order once.</summary>
-    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment)
+    private IReadOnlyList<Step> Together(EverydayHalf half, IReadOnlyList<Track> placed, DateOnly day, Moment moment)
     {
         var items = new RoutineItem[placed.Count];
         for (var i = 0; i < items.Length; i++)
@@ -114,7 +115,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
         }
 
-        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Exists(track => track.Acid), placed.Exists(track => track.Kit is not null));
+        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Any(track => track.Acid), placed.Any(track => track.Kit is not null));
         if (!Array.Exists(items, item => item.LeaveOut.Count > 0))
         {
             // With zones left out an item is made for its day, and never met again.
@@ -149,14 +150,14 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
         {
-            var spared = product.IsDevice() ? restrictions.LeaveOut(product, day) : [];
+            var spared = product.IsDevice() ? walk.ZonesLeftOut.Of(product, day) : [];
             return spared.Count == 0 && shared.TryGetValue(track, out var kept)
                 ? kept
                 : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
         }
 
-        var because = track.RungOf(moment == Moment.Morning, day);
-        var leaveOut = restrictions.LeaveOut(product, day);
+        var because = walk.Words.RungOf(track, moment == Moment.Morning, day);
+        var leaveOut = walk.ZonesLeftOut.Of(product, day);
         if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units)
         {
             return same;
@@ -174,7 +175,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private IReadOnlyList<Step> WithPatchSteps(DateOnly day, IReadOnlyList<Step> steps)
     {
         List<Step>? changed = null;
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
             if (!track.NeedsPatch || track.Start is null || !rule.On(RuleBook.PatchFirst))
             {
@@ -187,7 +188,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
             else if (walk.Patches.ReadingOn(track, day))
             {
-                (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.PatchOn!.Value))));
+                (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.Patch.On!.Value))));
             }
         }
 
@@ -205,11 +206,11 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             avoid.Add(repair);
         }
 
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
-            if (track.Active && track.Started && repair is null && (restrictions.For(track.Product, day) ?? walk.Peels.Off(track.Product, day)) is { } because && !avoid.Contains(because))
+            if (track.Active && track.Started && repair is null && (walk.Calendar.Of(track, day) ?? walk.PeelRest.Of(track, day)) is { } off && !avoid.Contains(off.Because))
             {
-                avoid.Add(because);
+                avoid.Add(off.Because);
             }
         }
 

@@ -1,3 +1,4 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
@@ -9,7 +10,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Compose;
 
 /// <summary>Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as they are.</summary>
-internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrictions restrictions, RuleSwitch rule)
+internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule)
 {
     private readonly List<Product> everyday = [.. facts.File.Shelf
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
@@ -27,10 +28,10 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
         long usable = 0;
         for (var i = 0; i < everyday.Count && i < 62; i++)
         {
-            usable |= everyday[i].UsableOn(day) && walk.Peels.Off(everyday[i], day) is null ? 1L << i : 0;
+            usable |= everyday[i].UsableOn(day) && walk.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
         }
 
-        var key = (moment, repair, restrictions.SpfNeeded(day), usable, walk.VerdictEpoch(day), LightSensitising()?.Id);
+        var key = (moment, repair, walk.SpfNeeded.On(day), usable, walk.Verdicts.Epoch(day), LightSensitising()?.Id);
         if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
         {
             chosen[key] = half = new EverydayHalf();
@@ -84,8 +85,8 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
             if (product == sunscreen)
             {
-                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(restrictions.SpfNeeded(day), day) ? SunscreenReason(day)
-                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))]));
+                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(walk.SpfNeeded.On(day), day) ? SunscreenReason(day)
+                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", walk.SpfNeeded.On(day)))]));
             }
             else if (slot == RoutineSlot.Sunscreen)
             {
@@ -114,7 +115,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        return walk.Refusal(product, day) ?? walk.Peels.Off(product, day) ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+        return walk.Verdicts.Refusal(product, day) ?? walk.PeelRest.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
     private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
@@ -126,7 +127,7 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)
     {
-        var spf = restrictions.SpfNeeded(day);
+        var spf = walk.SpfNeeded.On(day);
         var tinted = facts.File.Intake.MarksEasily(day);
         Product? best = null;
         foreach (var product in allowed)
@@ -144,17 +145,17 @@ internal sealed class EverydayShelf(KnownFacts facts, RampWalk walk, DayRestrict
 
     /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
     private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
-        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(restrictions.SpfNeeded(day), day))
+        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(walk.SpfNeeded.On(day), day))
             .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
         : null;
 
     private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
-        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", restrictions.SpfNeeded(day)))
-        : Because.Of(RuleBook.SunscreenEveryday, ("spf", restrictions.SpfNeeded(day)));
+        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", walk.SpfNeeded.On(day)))
+        : Because.Of(RuleBook.SunscreenEveryday, ("spf", walk.SpfNeeded.On(day)));
 
     private Product? LightSensitising()
     {
-        foreach (var track in walk.Tracks)
+        foreach (var track in walk.Standing.Tracks)
         {
             if (track.Start is not null && track.LightSensitising)
             {

@@ -2,7 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Ramp;
 
-namespace OatPath.Core.Planner.Days;
+namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>The fewest wishes of a week to give up so that every product has the uses its rung allows.</summary>
 /// <remarks>Derived: all sets of up to four wishes, fewest first; among equals those named first in the week from Monday. Each product is counted by itself.</remarks>

@@ -1,8 +1,9 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Planner.KeptOff;
 
-namespace OatPath.Core.Planner.Climb;
+namespace OatPath.Core.Planner.Days;
 
 /// <summary>What was used beyond the rung, or together although the plan kept it apart. Read off the uses alone, so that a fact told late blames nobody.</summary>
 internal sealed class Overuse(KnownFacts facts, Clashes clashes)
@@ -25,11 +26,11 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             {
                 Add(track, () => "nobody has started it");
             }
-            else if (track.OffUntil >= day && track.EasedTold < day)
+            else if (track.Easing.Covers(day) && track.Easing.ToldOn < day)
             {
                 Add(track, () => "it rests after a reaction");
             }
-            else if (track.Kit is null && !track.PlacedOn(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
+            else if (track.Kit is null && !track.Placed.On(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
                 Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");
             }

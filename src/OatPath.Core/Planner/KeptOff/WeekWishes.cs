@@ -1,9 +1,10 @@
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Ramp;
 
-namespace OatPath.Core.Planner.Days;
+namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>What the client's week leaves free for a product.</summary>
 internal static class WeekWishes

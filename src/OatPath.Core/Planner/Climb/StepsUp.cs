@@ -1,0 +1,105 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Planner.Tracks;
+
+namespace OatPath.Core.Planner.Climb;
+
+/// <summary>The evidence for a step up: what is still missing, what the estimate expects, and the step itself.</summary>
+/// <param name="sunscreen">Sunscreen left out too often.</param>
+/// <param name="spacing">The distance from the last change.</param>
+/// <param name="season">Times in which nothing is raised.</param>
+/// <param name="paused">What suspends the active itself.</param>
+internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, bool climbs)
+{
+    /// <summary>Takes an approved step if it is due; else nothing changes.</summary>
+    public bool Take(Track track, StepUp step, DateOnly day)
+    {
+        if (!track.Started || track.Stopped is not null || step.Rung != track.Rung + 1 || step.Rung > track.Ladder.Top || track.Easing.Covers(day)
+            || Missing(track, day).Exists(missing => !(step.DespiteEstimate && missing.Rule == RuleBook.Tolerance)))
+        {
+            return false;
+        }
+
+        Up(track, day);
+        return true;
+    }
+
+    /// <summary>In a projection every step up is approved on the day it may be asked.</summary>
+    public void TakeAllDue(DateOnly day)
+    {
+        foreach (var track in standing.Tracks)
+        {
+            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.Climbs
+                && !track.Easing.Covers(day) && Missing(track, day).Count == 0)
+            {
+                Up(track, day);
+            }
+        }
+    }
+
+    public static Because NotDue(Track track, StepUp step) => Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On));
+
+    /// <summary>What still stands between an active and its next rung on a day; empty when a step up may be asked.</summary>
+    public List<Because> Missing(Track track, DateOnly day)
+    {
+        var missing = new List<Because>();
+        if (track.Evidence.HoldFrom is not { } from)
+        {
+            return missing;
+        }
+
+        void Add(Because? because)
+        {
+            if (because is not null)
+            {
+                missing.Add(because);
+            }
+        }
+
+        var due = from.AddDays(track.Ladder.HoldDays);
+        Add(day < due && rule.On(RuleBook.Hold) ? Because.Of(RuleBook.Hold, ("until", due), ("days", track.Ladder.HoldDays)) : null);
+        Add(TooFew(track) ?? Untold(track));
+        Add(sunscreen.Of(track, day)?.Because);
+        Add(track.Evidence.Uses * 100 < track.Evidence.Planned * rules.StepUpSharePercent && rule.On(RuleBook.SeventyPercent)
+            ? Because.Of(RuleBook.SeventyPercent, ("uses", track.Evidence.Uses), ("planned", track.Evidence.Planned)) : null);
+        Add(spacing.Of(track, day)?.Because);
+        Add(season.Of(track, day)?.Because);
+        Add(paused.Of(track, day)?.Because);
+        Add(missing.Count == 0 ? TooLikely(track, day) : null);
+        return missing;
+    }
+
+    /// <summary>What the estimate expects on a rung, measured by the house's limit.</summary>
+    public Expected? Expects(Track track, int rung, DateOnly day) => tolerances.At(track, rung, day, rules.StepUpChancePercent / 100.0);
+
+    private void Up(Track track, DateOnly day)
+    {
+        track.Enter(track.Rung + 1, day);
+        standing.Changed(day);
+        kits.Raised(track, day);
+    }
+
+    private Because? TooFew(Track track)
+    {
+        var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
+        return track.Evidence.Uses < needed && rule.On(RuleBook.EnoughUses)
+            ? Because.Of(RuleBook.EnoughUses, ("more", needed - track.Evidence.Uses), ("need", needed), ("by", "as they are planned")) : null;
+    }
+
+    /// <summary>Where each use is weighed by itself, nothing is raised before the latest was told of on a later day.</summary>
+    private Because? Untold(Track track) =>
+        track.Ladder.PerUse && !climbs && track.Evidence.UsedOn is [.., var last] && !(track.Peels.ToldOn >= last) && rule.On(RuleBook.PeelTold)
+            ? Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last)) : null;
+
+    /// <summary>The step up waits while the estimate is sure enough that a strong reaction is too likely there.</summary>
+    private Because? TooLikely(Track track, DateOnly day)
+    {
+        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Expects(track, track.Rung + 1, day) is not { } expected || expected.SureOver <= HouseRules.SureEnough)
+        {
+            return null;
+        }
+
+        return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(standing.MomentOf(track) == Moment.Morning)),
+            ("chance", Math.Round(expected.Chance * 100)), ("sure", Math.Round(expected.SureOver * 100)), ("limit", rules.StepUpChancePercent));
+    }
+}

@@ -1,0 +1,57 @@
+using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Planner.KeptOff;
+
+/// <summary>What stops before a peel at home and stays off after it.</summary>
+internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, IReadOnlyList<Track> kits) : IKeepsOff
+{
+    private readonly Dictionary<(KitStrength, string), PeelStop?> stops = [];
+
+    public Off? Of(Track track, DateOnly day) => Of(track.Product, day);
+
+    public Off? Of(Product product, DateOnly day)
+    {
+        if ((kits.Count == 0 && peels.All.Count == 0) || !rule.On(RuleBook.PeelOff))
+        {
+            return null;
+        }
+
+        // Peels are noted in order of days, so those out of reach end the look back.
+        for (var i = peels.All.Count - 1; i >= 0 && day <= peels.All[i].On.AddDays(PeelStop.MostDays); i--)
+        {
+            var (kit, on) = peels.All[i];
+            if (kit.Product.Id != product.Id && day >= on && StopOf(kit, product) is { } stop && day <= on.AddDays(stop.After))
+            {
+                return Rests(product, kit, on, stop);
+            }
+        }
+
+        foreach (var kit in kits)
+        {
+            if (kit.Peels.NextOn is { } on && day <= on && day >= on.AddDays(-PeelStop.MostDays) && kit.Product.Id != product.Id && StopOf(kit, product) is { } stop && day >= on.AddDays(-stop.Before))
+            {
+                return Rests(product, kit, on, stop);
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>How long a product stops around the peels of a kit, or null where it goes on.</summary>
+    public PeelStop? StopOf(Track kit, Product product)
+    {
+        var key = (kit.Kit!.Value, product.Id);
+        if (!stops.TryGetValue(key, out var stop))
+        {
+            stops[key] = stop = PeelStop.Of(key.Value, product);
+        }
+
+        return stop;
+    }
+
+    private static Off Rests(Product product, Track kit, DateOnly on, PeelStop stop) => Off.Through(on.AddDays(stop.After),
+        Because.Of(RuleBook.PeelOff, ("product", product.Name), ("other", kit.Product.Name), ("on", on), ("until", on.AddDays(stop.After))));
+}

@@ -1,0 +1,79 @@
+using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Planner.Tracks;
+
+namespace OatPath.Core.Planner.Peels;
+
+/// <summary>The days a kit keeps from the peel before it, from the beginning of a steady routine, and from a wish of the client.</summary>
+internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standing, DateOnly firstDay) : IKeepsOff
+{
+    public Off? Of(Track kit, DateOnly on) => Wished(kit, on) ?? Interval(kit, on) ?? Steady(kit, on);
+
+    /// <summary>A day before which nothing is free: a search may begin there.</summary>
+    public DateOnly Soonest(Track kit, DateOnly day, int within)
+    {
+        var soonest = day;
+        void NotBefore(DateOnly? until) => soonest = until > soonest ? until.Value : soonest;
+        NotBefore(Between(kit).Until);
+        NotBefore(SteadyUntil(kit));
+        NotBefore(kit.Started ? null : kit.Start!.FirstOn);
+        NotBefore(kit.Easing.Until);
+        return soonest < day.AddDays(within) ? soonest : day;
+    }
+
+    private static Off? Wished(Track kit, DateOnly on) => !kit.Started && kit.Start!.FirstOn is { } wished && on < wished
+        ? Off.Through(wished.AddDays(-1), Because.Of(RuleBook.PeelWished, ("product", kit.Product.Name), ("on", wished))) : null;
+
+    private Off? Interval(Track kit, DateOnly on)
+    {
+        var (last, until) = Between(kit);
+        return on < until ? Off.Through(until.Value.AddDays(-1), Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value))) : null;
+    }
+
+    /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
+    private (DateOnly? Last, DateOnly? Until) Between(Track kit)
+    {
+        if (!rule.On(RuleBook.PeelInterval))
+        {
+            return (null, null);
+        }
+
+        DateOnly? until = null;
+        DateOnly? last = null;
+        var done = 0;
+        foreach (var (other, day) in peels.All)
+        {
+            done += other == kit ? 1 : 0;
+            last = last > day ? last : day;
+        }
+
+        var least = KitTimes.Of(kit.Kit!.Value).IntervalDays;
+        var days = Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
+        if (last is { } peeled)
+        {
+            until = peeled.AddDays(days);
+        }
+
+        if (kit.Placed.Last is { } passed && passed > last.GetValueOrDefault() && passed.AddDays(KitTimes.OfferAgainDays) > until.GetValueOrDefault())
+        {
+            until = passed.AddDays(KitTimes.OfferAgainDays);
+            last = passed;
+        }
+
+        return (last, until);
+    }
+
+    private Off? Steady(Track kit, DateOnly on) => SteadyUntil(kit) is { } until && on < until
+        ? Off.Through(until.AddDays(-1), Because.Of(RuleBook.PeelSteady, ("product", kit.Product.Name), ("until", until))) : null;
+
+    private DateOnly? SteadyUntil(Track kit)
+    {
+        if (kit.Started || !rule.On(RuleBook.PeelSteady))
+        {
+            return null;
+        }
+
+        var since = standing.LastChange is { } change && change > firstDay ? change : firstDay;
+        return since.AddDays(KitTimes.SteadyDays);
+    }
+}

@@ -1,0 +1,55 @@
+using OatPath.Core.Care;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner.KeptOff;
+using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Planner;
+
+/// <summary>The spans that treatments, sun, occasions and peels open, for the path's ribbons.</summary>
+internal static class PlanWindows
+{
+    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels) =>
+        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels));
+
+    private static IEnumerable<PathWindow> OfTreatment(Treatment treatment)
+    {
+        var times = TreatmentTimes.Of(treatment.Kind);
+        if (times.BeforeDays > 0)
+        {
+            yield return new("before-treatment", treatment.On.AddDays(-times.BeforeDays), treatment.On.AddDays(-1), null,
+                Because.Of(RuleBook.TreatmentBefore, ("treatment", times.Title), ("on", treatment.On)));
+        }
+
+        yield return new("care", treatment.On, treatment.On.AddDays(times.AfterDays), null, TreatmentRest.After(treatment, times));
+    }
+
+    private static IEnumerable<PathWindow> OfSun(Flag flag)
+    {
+        if (flag.Kind == FlagKind.Sunburn && flag.From is { } burned)
+        {
+            var until = (flag.Until ?? burned).AddDays(SunTimes.QuietDays);
+            yield return new("sun", burned, until, null, Because.Of(RuleBook.Sunburn, ("until", until)));
+        }
+        else if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun)
+        {
+            yield return new("sun", flag.Since(SunTimes.PauseBefore)!.Value, flag.Until ?? sun, null, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun)));
+        }
+    }
+
+    private static PathWindow OfOccasion(Occasion occasion) => new("occasion", occasion.On.AddDays(-OccasionRest.DaysBefore), occasion.On, null, OccasionRest.Say(occasion));
+
+    /// <summary>The days that each peel, done or next, asks for.</summary>
+    private static IEnumerable<PathWindow> OfPeels(Standing standing, PeelDays peels)
+    {
+        var next = standing.Kits.Where(kit => kit.Peels.NextOn is { } on && !peels.All.Contains((kit, on))).Select(kit => (Kit: kit, On: kit.Peels.NextOn!.Value));
+        foreach (var (kit, on) in peels.All.Concat(next))
+        {
+            var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
+            yield return new("peel", on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
+        }
+    }
+}

@@ -1,0 +1,103 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Planner.Stock;
+using OatPath.Core.Ramp;
+using OatPath.Core.Shelf;
+using OatPath.Core.Supply;
+
+namespace OatPath.Core.Planner.Tracks;
+
+/// <summary>Where everything with a ladder stands on the day the walk has reached, the week agreed with the client, and the latest change.</summary>
+internal sealed class Standing
+{
+    private readonly Dictionary<string, Track> byId = [];
+
+    public Standing(KnownFacts facts, HouseRules rules)
+    {
+        var intake = facts.File.Intake;
+        var index = 0;
+        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).OrderBy(item => LoadIndex.Of(item.Product)).ThenBy(item => item.Product, ProductOrder.ByContent))
+        {
+            if ((item.Product.IsKit() || item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand)) && Ladder.For(item.Product, intake, rules) is { } ladder)
+            {
+                Tracks.Add(new Track(item.Product, ladder, index++, PiecesLeft(facts, item.Product)));
+            }
+        }
+
+        foreach (var item in facts.File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.Exfoliates()))
+        {
+            if (Ladder.For(item.Product, intake, rules) is { } ladder)
+            {
+                Gone.Add(new Track(item.Product, ladder, index++));
+            }
+        }
+
+        foreach (var told in facts.Told.Select(told => told.Product).DistinctBy(product => product.Id))
+        {
+            Gone.Add(new Track(told, Ladder.For(told, intake, rules)!, index++));
+        }
+
+        foreach (var track in Tracks)
+        {
+            byId.TryAdd(track.Product.Id, track);
+            track.Stronger.AddRange(Tracks.Where(other => Strength.IsStronger(other.Product, track.Product)));
+            track.Milder.AddRange(Tracks.Where(other => Strength.IsStronger(track.Product, other.Product)));
+        }
+
+        All = [.. Tracks, .. Gone];
+        Kits = Tracks.FindAll(track => track.Kit is not null);
+    }
+
+    /// <summary>Everything in use that has a ladder, in the order it is planned in.</summary>
+    public List<Track> Tracks { get; } = [];
+
+    /// <summary>Exfoliants that left the plan, and what was told of besides it: what was used of them still counts in the days after.</summary>
+    public List<Track> Gone { get; } = [];
+    public IReadOnlyList<Track> All { get; }
+
+    /// <summary>Those of them that are wash-off kits.</summary>
+    public IReadOnlyList<Track> Kits { get; }
+
+    /// <summary>The week agreed with the client, or null.</summary>
+    public ShapeWeek? Week { get; private set; }
+
+    /// <summary>The latest start or step up over all actives, or null.</summary>
+    public DateOnly? LastChange { get; private set; }
+
+    public Track? Find(string product) => byId.GetValueOrDefault(product);
+
+    public void Agree(ShapeWeek week) => Week = week;
+
+    public void Changed(DateOnly? on) => LastChange = on;
+
+    /// <summary>A change that nobody planned: the next one keeps its distance from it too.</summary>
+    public void ChangedToo(DateOnly on) => LastChange = LastChange > on ? LastChange : on;
+
+    /// <summary>Azelaic acid and daily actives go to the morning while an acid or retinoid has the evening.</summary>
+    public Moment MomentOf(Track track)
+    {
+        if (track.Product.Kind == ProductKind.AntioxidantSerum)
+        {
+            return Moment.Morning;
+        }
+
+        if (!track.Product.Traits.Morning || track.LightSensitising || track.Exfoliates)
+        {
+            return Moment.Evening;
+        }
+
+        foreach (var other in Tracks)
+        {
+            if (other != track && other.Active && other.Started && other.Stopped is null && !other.Product.Traits.Morning && other.Product.Traits.LeaveOn)
+            {
+                return Moment.Morning;
+            }
+        }
+
+        return track.Ladder.InTheMorning ? Moment.Morning : Moment.Evening;
+    }
+
+    private static int? PiecesLeft(KnownFacts facts, Product product) =>
+        (product.Pieces is not null || product.Kind == ProductKind.Razor) && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
+}

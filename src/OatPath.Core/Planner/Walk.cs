@@ -1,0 +1,187 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.Days;
+using OatPath.Core.Planner.KeptOff;
+using OatPath.Core.Planner.Peels;
+using OatPath.Core.Planner.Tracks;
+
+namespace OatPath.Core.Planner;
+
+/// <summary>
+/// Walks everything with a ladder through the days: decisions, age, reports, steps up, then what may be placed, then what was done.
+/// One run, forwards only, cost linear in days. Its parts are made here, each from finished ones.
+/// </summary>
+internal sealed class Walk
+{
+    private readonly KnownFacts facts;
+    private readonly Decided decided;
+    private readonly Ageing ageing;
+    private readonly Placement placement;
+    private readonly UsesCounted uses;
+    private readonly Beginnings beginnings;
+    private readonly bool climbs;
+
+    /// <summary>Steps up of the day that were not due when it began.</summary>
+    private readonly List<(Track Track, StepUp Step)> early = [];
+
+    public Walk(KnownFacts facts, HouseRules rules, RuleSwitch rule, bool climbs = false)
+    {
+        this.facts = facts;
+        this.climbs = climbs;
+        var (file, intake) = (facts.File, facts.File.Intake);
+        Standing = new(facts, rules);
+        var peelDays = PeelDays = new PeelDays(facts);
+        Words = new();
+
+        // What keeps something off by itself.
+        Verdicts = new(facts, rule);
+        var flags = new FlagRest(intake, rule);
+        var treatments = new TreatmentRest(file.Treatments, rule);
+        Calendar = new FirstOf(flags, treatments, new OccasionRest(file.Occasions, rule));
+        ZonesLeftOut = new(intake, rule);
+        SpfNeeded = new(file.Treatments, PeelDays, rules);
+        PeelRest = new(rule, PeelDays, Standing.Kits);
+        SunscreenAsked = new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsAsk);
+        var waits = new FirstOf(new MissingEssentials(facts, rule, Verdicts), new UnknownPrescription(intake, rule, Standing), new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
+            new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait));
+        var bottle = new EmptyBottle(facts, rule);
+        var told = new ToldUse(facts, rule);
+        var milder = new MilderFirst(rules, rule, Verdicts);
+        var quiet = new QuietForSun(intake, rule);
+        var spacing = new ChangeSpacing(rules, rule, Standing);
+        StrongerInUse = new(rule);
+
+        // What reports, patch tests and uses have shown.
+        Reactions = new(facts, rules, rule, day => ExpectedCourse.Includes(file.Treatments, peelDays, day), Standing.Tracks);
+        Repair = new(Reactions, flags, treatments);
+        Established = new(facts, Standing.Tracks);
+        Patches = new(facts, Standing.Tracks, new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar), quiet, waits, bottle, milder).Hinder);
+        Tolerances = new(intake.Sensitivity);
+        var kits = new KitRestarts(rule, Standing);
+        beginnings = new(facts, Standing, kits);
+        var paused = new FirstOf(Repair, Calendar);
+        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, climbs);
+        decided = new(facts, rules, rule, Standing);
+        ageing = new(facts, rules, rule, Reactions, new Suspensions(file, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
+
+        // What the days make of it.
+        var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
+        var obstacles = new Obstacles(Verdicts, flags, Calendar, PeelRest, waits, bottle, new MissingGel(facts, rule), told, new ReactionRest(rule),
+            new FirstOf(StrongerInUse, new BoosterWithoutSerum(rule, Standing)), ready);
+        var rung = new RungRest(rule, Standing, Words);
+        var evenings = new WeekRest(rule, Standing, Moment.Evening);
+        var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
+        var clashes = new Clashes(rule, Established);
+        var company = new Company(rules, rule, Established, Standing, clashes);
+        Overuse = new(facts, clashes);
+        placement = new(facts, Standing, PeelDays, beginnings, company, Repair, obstacles, ready, new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters), new FirstOf(evenings, rung, boosters));
+        uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, told, climbs);
+
+        // And where a peel fits in.
+        var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
+        Peels = new(facts, rule, Verdicts, Patches, new StopsKept(facts, rule, Standing, PeelRest), gaps, Standing.Kits,
+            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
+            calendar: new FirstOf(gaps, new PeelCalendar(file, rule), new PigmentPlan(facts, rules, rule, Standing), evenings));
+    }
+
+    public Standing Standing { get; }
+    public TrackWords Words { get; }
+    public Verdicts Verdicts { get; }
+
+    /// <summary>Answers at Meet, treatments and occasions.</summary>
+    public IKeepsOff Calendar { get; }
+    public RepairRest Repair { get; }
+    public PeelRest PeelRest { get; }
+    public IKeepsOff SunscreenAsked { get; }
+    public StrongerInUse StrongerInUse { get; }
+    public ZonesLeftOut ZonesLeftOut { get; }
+    public SpfNeeded SpfNeeded { get; }
+    public PeelDays PeelDays { get; }
+    public PeelEvenings Peels { get; }
+    public Reactions Reactions { get; }
+    public PatchTests Patches { get; }
+    public Establishment Established { get; }
+    public ToleranceRecord Tolerances { get; }
+    public StepsUp Steps { get; }
+    public Overuse Overuse { get; }
+
+    /// <summary>Decisions that came to nothing.</summary>
+    public List<Because> Ignored { get; } = [];
+
+    /// <summary>Takes in what was decided and reported on a day, before anything is placed on it.</summary>
+    public void Open(DateOnly day)
+    {
+        var steps = decided.TakeUpTo(day);
+        foreach (var track in Standing.Tracks)
+        {
+            ageing.Age(track, day);
+            track.Dawn();
+        }
+
+        if (facts.ParkedStarts.Contains(day))
+        {
+            Standing.ChangedToo(day);
+        }
+
+        if (day <= facts.Today)
+        {
+            uses.CountGone(day);
+            Patches.Take(day);
+            placement.BeginUsed(day);
+            Reactions.TakeUpTo(day);
+        }
+
+        // A step up is weighed after the day's reports, whatever the hour: the gentler order.
+        TakeSteps(steps, day);
+        if (climbs && day > facts.Today)
+        {
+            Steps.TakeAllDue(day);
+        }
+
+        Peels.Schedule(day);
+        uses.NotePeelsDone(day);
+    }
+
+    /// <summary>Places what has a ladder on one half day.</summary>
+    public Placed Place(DateOnly day, Moment moment) => placement.Place(day, moment);
+
+    /// <summary>Takes in what was used on a past day, planned or not.</summary>
+    public void Close(DateOnly day)
+    {
+        beginnings.TakeBackUnticked(day);
+        uses.Count(day);
+
+        // This evening's use may be the one that was missing when the yes was given.
+        foreach (var (track, step) in early)
+        {
+            if (!Steps.Take(track, step, day))
+            {
+                Ignored.Add(StepsUp.NotDue(track, step));
+            }
+        }
+    }
+
+    private void TakeSteps(IReadOnlyList<StepUp> steps, DateOnly day)
+    {
+        early.Clear();
+        foreach (var step in steps)
+        {
+            if (Standing.Find(step.Product) is not { } track || Steps.Take(track, step, day))
+            {
+                continue;
+            }
+
+            // A day still to come has no use of its own that could make it due.
+            if (day <= facts.Today)
+            {
+                early.Add((track, step));
+            }
+            else
+            {
+                Ignored.Add(StepsUp.NotDue(track, step));
+            }
+        }
+    }
+}
