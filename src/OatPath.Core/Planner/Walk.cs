@@ -33,7 +33,6 @@ internal sealed class Walk
         var (file, intake) = (facts.File, facts.File.Intake);
         Standing = new(facts, rules);
         var peelDays = PeelDays = new PeelDays(facts);
-        Words = new();
 
         // What keeps something off by itself.
         Verdicts = new(facts, rule);
@@ -42,7 +41,7 @@ internal sealed class Walk
         Calendar = new FirstOf(flags, treatments, new OccasionRest(file.Occasions, rule));
         ZonesLeftOut = new(intake, rule);
         SpfNeeded = new(file.Treatments, PeelDays, rules);
-        PeelRest = new(rule, PeelDays, Standing.Kits);
+        PeelRest = new(rule, PeelDays, Standing);
         SunscreenAsked = new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsAsk);
         var waits = new FirstOf(new MissingEssentials(facts, rule, Verdicts), new UnknownPrescription(intake, rule, Standing), new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
             new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait));
@@ -68,9 +67,10 @@ internal sealed class Walk
 
         // What the days make of it.
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
-        var obstacles = new Obstacles(Verdicts, flags, Calendar, PeelRest, waits, bottle, new MissingGel(facts, rule), told, new ReactionRest(rule),
-            new FirstOf(StrongerInUse, new BoosterWithoutSerum(rule, Standing)), ready);
-        var rung = new RungRest(rule, Standing, Words);
+        var obstacles = new Obstacles(Verdicts, flags,
+            actives: new FirstOf(Calendar, PeelRest, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
+            extras: new FirstOf(bottle, PeelRest), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
+        var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
         var clashes = new Clashes(rule, Established);
@@ -87,7 +87,6 @@ internal sealed class Walk
     }
 
     public Standing Standing { get; }
-    public TrackWords Words { get; }
     public Verdicts Verdicts { get; }
 
     /// <summary>Answers at Meet, treatments and occasions.</summary>

@@ -115,14 +115,7 @@ public sealed record Product
     /// <summary>Whether there is anything usable in it on a day.</summary>
     public bool UsableOn(DateOnly day)
     {
-        foreach (var (from, until) in EmptySpans)
-        {
-            if (day >= from && day < until)
-            {
-                return false;
-            }
-        }
-
-        return (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good);
+        return (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good)
+            && (EmptySpans.Count == 0 || !EmptySpans.Any(span => day >= span.From && day < span.Until));
     }
 }

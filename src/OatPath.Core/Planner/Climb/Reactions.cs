@@ -23,7 +23,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     private readonly HashSet<DateOnly> repairDays = [];
     private DateOnly? stopFrom;
     private DateOnly stopUntil = DateOnly.MinValue;
-    private Because? stopBecause;
+    private Off? stopped;
     private int next;
 
     public List<PathWindow> Windows { get; } = [];
@@ -35,14 +35,14 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     /// <summary>The report that the open stop rests on.</summary>
     public string? OpenStopReport { get; private set; }
 
-    public bool IsStopped(DateOnly day) => stopFrom is { } from && day >= from && day <= stopUntil && rule.On(stopBecause!.Rule);
+    public bool IsStopped(DateOnly day) => stopFrom is { } from && day >= from && day <= stopUntil && rule.On(stopped!.Because.Rule);
 
     /// <summary>Why a reaction puts the whole skin into repair on a day, or null.</summary>
     public Off? Repair(DateOnly day)
     {
         if (IsStopped(day))
         {
-            return Off.ByHand(stopBecause!);
+            return stopped;
         }
 
         return repairDays.Contains(day) && rule.On(RuleBook.RepairTonight) ? Off.Through(day, Because.Of(RuleBook.RepairTonight)) : null;
@@ -278,7 +278,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
         stopFrom = stopFrom is null || reportDay > stopUntil ? reportDay : stopFrom;
         stopUntil = cleared is { } until ? (until > stopUntil ? until : stopUntil) : DateOnly.MaxValue;
-        stopBecause = because;
+        stopped = Off.ByHand(because);
         Windows.Add(new("stop", reportDay, cleared, null, because));
         if (cleared is null)
         {

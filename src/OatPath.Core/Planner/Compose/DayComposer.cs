@@ -85,7 +85,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private HalfDay Half(DateOnly day, Moment moment, Placed actives, Because? repair)
     {
         // A peel evening is a repair evening but for the peel.
-        var peel = actives.Tracks.Any(track => track.Kit is not null);
+        var peel = actives.Tracks.Exists(track => track.Kit is not null);
         var half = everyday.Choose(day, moment, repair is not null || peel);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
@@ -99,7 +99,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     }
 
     /// <summary>The same company on another day is the same half day: it is put in order once.</summary>
-    private IReadOnlyList<Step> Together(EverydayHalf half, IReadOnlyList<Track> placed, DateOnly day, Moment moment)
+    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment)
     {
         var items = new RoutineItem[placed.Count];
         for (var i = 0; i < items.Length; i++)
@@ -115,7 +115,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
         }
 
-        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Any(track => track.Acid), placed.Any(track => track.Kit is not null));
+        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Exists(track => track.Acid), placed.Exists(track => track.Kit is not null));
         if (!Array.Exists(items, item => item.LeaveOut.Count > 0))
         {
             // With zones left out an item is made for its day, and never met again.
@@ -156,7 +156,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
                 : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
         }
 
-        var because = walk.Words.RungOf(track, moment == Moment.Morning, day);
+        var because = track.Words.RungOf(moment == Moment.Morning, day);
         var leaveOut = walk.ZonesLeftOut.Of(product, day);
         if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units)
         {

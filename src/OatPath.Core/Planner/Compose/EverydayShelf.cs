@@ -22,16 +22,12 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
 
     private readonly Dictionary<(Moment, bool Repair, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
 
+    private (DateOnly Day, long Bits) usableOn = (DateOnly.MaxValue, 0);
+
     /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
     public EverydayHalf Choose(DateOnly day, Moment moment, bool repair)
     {
-        long usable = 0;
-        for (var i = 0; i < everyday.Count && i < 62; i++)
-        {
-            usable |= everyday[i].UsableOn(day) && walk.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
-        }
-
-        var key = (moment, repair, walk.SpfNeeded.On(day), usable, walk.Verdicts.Epoch(day), LightSensitising()?.Id);
+        var key = (moment, repair, walk.SpfNeeded.On(day), Usable(day), walk.Verdicts.Epoch(day), LightSensitising()?.Id);
         if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
         {
             chosen[key] = half = new EverydayHalf();
@@ -39,6 +35,23 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
         }
 
         return half;
+    }
+
+    /// <summary>Which of the first products may be used on a day, a bit each; both halves of a day ask for it.</summary>
+    private long Usable(DateOnly day)
+    {
+        if (usableOn.Day != day)
+        {
+            long usable = 0;
+            for (var i = 0; i < everyday.Count && i < 62; i++)
+            {
+                usable |= everyday[i].UsableOn(day) && walk.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
+            }
+
+            usableOn = (day, usable);
+        }
+
+        return usableOn.Bits;
     }
 
     private void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)

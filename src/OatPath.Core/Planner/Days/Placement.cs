@@ -8,7 +8,7 @@ using OatPath.Core.Planner.Tracks;
 namespace OatPath.Core.Planner.Days;
 
 /// <summary>What one half day holds of everything with a ladder, and why each other rests.</summary>
-internal sealed record Placed(IReadOnlyList<Track> Tracks, IReadOnlyList<(Track Track, Because Because)> Resting);
+internal sealed record Placed(List<Track> Tracks, List<(Track Track, Because Because)> Resting);
 
 /// <summary>Places everything with a ladder, greedy under its rung: whoever has waited longest goes first.</summary>
 /// <param name="mornings">What else keeps something off a morning: the week, the rung, boosters.</param>

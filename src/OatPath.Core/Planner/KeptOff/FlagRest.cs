@@ -10,6 +10,8 @@ internal sealed class FlagRest(Intake intake, RuleSwitch rule) : IKeepsOff
 {
     private const int FillerDays = 14;
 
+    public bool Never => intake.Flags.Count == 0;
+
     public Off? Of(Track track, DateOnly day) => Of(track.Product, day);
 
     public Off? Of(Product product, DateOnly day)

@@ -5,7 +5,11 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>Everything that keeps something with a ladder off a day, whatever its rung and its company.</summary>
-internal sealed class Obstacles(Verdicts verdicts, FlagRest flags, IKeepsOff calendar, IKeepsOff peelRest, IKeepsOff waits, IKeepsOff bottle, IKeepsOff gel, IKeepsOff told, IKeepsOff reaction, IKeepsOff strengths, IKeepsOff ready) : IKeepsOff
+/// <param name="actives">What keeps an active off that was started and not stopped.</param>
+/// <param name="starts">What an active waits for besides before its first use.</param>
+/// <param name="extras">What keeps off whatever is no active.</param>
+/// <param name="devices">What keeps a device off besides.</param>
+internal sealed class Obstacles(Verdicts verdicts, FlagRest flags, IKeepsOff actives, IKeepsOff starts, IKeepsOff extras, IKeepsOff devices) : IKeepsOff
 {
     public Off? Of(Track track, DateOnly day) => verdicts.Of(track, day) ?? (track.Active ? OfActive(track, day) : OfExtra(track, day));
 
@@ -21,11 +25,10 @@ internal sealed class Obstacles(Verdicts verdicts, FlagRest flags, IKeepsOff cal
             return Off.ByHand(Because.Of(track.Kit is null ? RuleBook.NotStarted : RuleBook.SessionOnly, ("product", track.Product.Name)));
         }
 
-        return calendar.Of(track, day) ?? peelRest.Of(track, day) ?? waits.Of(track, day) ?? bottle.Of(track, day) ?? told.Of(track, day) ?? reaction.Of(track, day)
-            ?? strengths.Of(track, day) ?? (track.Started ? null : ready.Of(track, day));
+        return actives.Of(track, day) ?? (track.Started ? null : starts.Of(track, day));
     }
 
     /// <summary>Masks, scrubs and devices have no ladder to climb: fewer things concern them.</summary>
     private Off? OfExtra(Track track, DateOnly day) =>
-        bottle.Of(track, day) ?? peelRest.Of(track, day) ?? (track.Product.IsDevice() ? calendar.Of(track, day) ?? gel.Of(track, day) : flags.Sunburn(day));
+        extras.Of(track, day) ?? (track.Product.IsDevice() ? devices.Of(track, day) : flags.Sunburn(day));
 }

@@ -10,6 +10,8 @@ internal sealed class OccasionRest(IReadOnlyList<Occasion> occasions, RuleSwitch
     /// <remarks>House default.</remarks>
     public const int DaysBefore = 3;
 
+    public bool Never => occasions.Count == 0;
+
     public Off? Of(Track track, DateOnly day)
     {
         foreach (var occasion in occasions)

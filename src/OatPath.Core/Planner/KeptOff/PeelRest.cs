@@ -6,15 +6,18 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>What stops before a peel at home and stays off after it.</summary>
-internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, IReadOnlyList<Track> kits) : IKeepsOff
+internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standing) : IKeepsOff
 {
     private readonly Dictionary<(KitStrength, string), PeelStop?> stops = [];
+
+    /// <summary>Nowhere is there a kit, nor one that left the plan.</summary>
+    public bool Never { get; } = !standing.All.Any(track => track.Kit is not null);
 
     public Off? Of(Track track, DateOnly day) => Of(track.Product, day);
 
     public Off? Of(Product product, DateOnly day)
     {
-        if ((kits.Count == 0 && peels.All.Count == 0) || !rule.On(RuleBook.PeelOff))
+        if (Never || !rule.On(RuleBook.PeelOff))
         {
             return null;
         }
@@ -29,7 +32,7 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, IReadOnlyList<Tr
             }
         }
 
-        foreach (var kit in kits)
+        foreach (var kit in standing.Kits)
         {
             if (kit.Peels.NextOn is { } on && day <= on && day >= on.AddDays(-PeelStop.MostDays) && kit.Product.Id != product.Id && StopOf(kit, product) is { } stop && day >= on.AddDays(-stop.Before))
             {

@@ -7,6 +7,8 @@ namespace OatPath.Core.Planner.KeptOff;
 /// <summary>Nothing is started or raised around strong sun.</summary>
 internal sealed class QuietForSun(Intake intake, RuleSwitch rule) : IKeepsOff
 {
+    public bool Never => intake.Flags.Count == 0;
+
     public Off? Of(Track track, DateOnly day) => On(day);
 
     public Off? On(DateOnly day)

@@ -5,7 +5,7 @@ using OatPath.Core.Ramp;
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>The rung held: its smallest gap and its most uses in a rolling 7 days.</summary>
-internal sealed class RungRest(RuleSwitch rule, Standing standing, TrackWords words) : IKeepsOff
+internal sealed class RungRest(RuleSwitch rule, Standing standing) : IKeepsOff
 {
     public Off? Of(Track track, DateOnly day)
     {
@@ -15,8 +15,11 @@ internal sealed class RungRest(RuleSwitch rule, Standing standing, TrackWords wo
         }
 
         var frequency = track.Frequency;
-        var tooSoon = track.Placed.Last is { } last && day.DayNumber - last.DayNumber < frequency.MinGapDays();
-        return tooSoon || track.Placed.In7(day) >= frequency.MaxPer7Days()
-            ? Off.Through(day, words.RestOf(track, standing.MomentOf(track) == Moment.Morning)) : null;
+        if (track.Placed.Last is { } last && day.DayNumber - last.DayNumber < frequency.MinGapDays())
+        {
+            return track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, last.AddDays(frequency.MinGapDays() - 1));
+        }
+
+        return track.Placed.In7(day) >= frequency.MaxPer7Days() ? track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, day) : null;
     }
 }

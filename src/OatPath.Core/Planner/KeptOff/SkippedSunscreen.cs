@@ -8,6 +8,8 @@ namespace OatPath.Core.Planner.KeptOff;
 /// <param name="from">Mornings left out from which it is held.</param>
 internal sealed class SkippedSunscreen(KnownFacts facts, HouseRules rules, RuleSwitch rule, int from) : IKeepsOff
 {
+    public bool Never => facts.Sunscreen.None;
+
     public Off? Of(Track track, DateOnly day)
     {
         if (!track.LightSensitising || facts.Sunscreen.None || !rule.On(RuleBook.SunscreenSkipped))

@@ -10,6 +10,8 @@ namespace OatPath.Core.Planner.KeptOff;
 /// <summary>Nothing that irritates goes on top of what a report says was used besides the plan.</summary>
 internal sealed class ToldUse(KnownFacts facts, RuleSwitch rule) : IKeepsOff
 {
+    public bool Never => facts.Told.Count == 0;
+
     public Off? Of(Track track, DateOnly day) => track.Irritancy == Degree.Yes ? On(day) : null;
 
     public Off? On(DateOnly day)

@@ -7,6 +7,8 @@ namespace OatPath.Core.Planner.KeptOff;
 /// <summary>A salon treatment: what stops before it, and the repair routine after it.</summary>
 internal sealed class TreatmentRest(IReadOnlyList<Treatment> treatments, RuleSwitch rule) : IKeepsOff
 {
+    public bool Never => treatments.Count == 0;
+
     public Off? Of(Track track, DateOnly day) => Of(day);
 
     public Off? Of(DateOnly day)

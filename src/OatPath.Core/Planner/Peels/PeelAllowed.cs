@@ -9,7 +9,7 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Planner.Peels;
 
 /// <summary>Whether a kit is for this house and this client at all: the house's school, one kit at a time, what the answers at Meet refuse, sunscreen for the days after.</summary>
-internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch rule, Verdicts verdicts, IReadOnlyList<Track> kits) : IKeepsOff
+internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch rule, Verdicts verdicts, List<Track> kits) : IKeepsOff
 {
     public Off? Of(Track kit, DateOnly on) => School(kit) ?? Newer(kit) ?? Refused(kit, on);
 

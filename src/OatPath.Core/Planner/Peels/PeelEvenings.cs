@@ -9,7 +9,7 @@ namespace OatPath.Core.Planner.Peels;
 /// <summary>The next evening of each wash-off kit: the earliest one that everything allows.</summary>
 /// <param name="always">What keeps a kit off whatever day it is seen from.</param>
 /// <param name="calendar">The same, asked once the patch test is.</param>
-internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, IReadOnlyList<Track> kits, IKeepsOff always, IKeepsOff calendar)
+internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, IKeepsOff always, IKeepsOff calendar)
 {
     /// <summary>How far ahead an evening is looked for.</summary>
     private const int LooksAheadDays = 200;

@@ -6,26 +6,24 @@ namespace OatPath.Core.Planner.Tracks;
 /// <summary>The evenings of peels at home, planned or done, in the order the walk came by them.</summary>
 internal sealed class PeelDays(KnownFacts facts)
 {
-    private readonly List<(Track Kit, DateOnly On)> peels = [];
-
-    public IReadOnlyList<(Track Kit, DateOnly On)> All => peels;
+    public List<(Track Kit, DateOnly On)> All { get; } = [];
 
     public void Note(Track kit, DateOnly day)
     {
-        if (!peels.Contains((kit, day)))
+        if (!All.Contains((kit, day)))
         {
-            peels.Add((kit, day));
+            All.Add((kit, day));
         }
     }
 
     /// <summary>Whether tightness and flaking belong to the course of a peel that was done.</summary>
-    public bool InCourse(DateOnly day) => peels.Exists(peel =>
+    public bool InCourse(DateOnly day) => All.Exists(peel =>
         peel.On <= day && day <= peel.On.AddDays(KitTimes.Of(peel.Kit.Kit!.Value).CourseDays) && facts.WasApplied(peel.Kit.Product.Id, peel.On));
 
     /// <summary>Whether a day lies in the span after a peel in which only the higher SPF counts.</summary>
     public bool WatchesSun(DateOnly day)
     {
-        foreach (var (kit, on) in peels)
+        foreach (var (kit, on) in All)
         {
             if (day >= on && day <= on.AddDays(KitTimes.Of(kit.Kit!.Value).SunAfterDays))
             {

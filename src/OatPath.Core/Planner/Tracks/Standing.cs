@@ -57,7 +57,7 @@ internal sealed class Standing
     public IReadOnlyList<Track> All { get; }
 
     /// <summary>Those of them that are wash-off kits.</summary>
-    public IReadOnlyList<Track> Kits { get; }
+    public List<Track> Kits { get; }
 
     /// <summary>The week agreed with the client, or null.</summary>
     public ShapeWeek? Week { get; private set; }

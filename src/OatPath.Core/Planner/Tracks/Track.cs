@@ -8,37 +8,58 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Tracks;
 
 /// <summary>One product's walk along its ladder. Belongs to a single planning run and never leaves it.</summary>
-internal sealed class Track(Product product, Ladder usual, int index, int? piecesLeft = null)
+internal sealed class Track
 {
-    private readonly double[] loads = [.. usual.Rungs.Select(rung => LoadIndex.Of(product, rung))];
-    private readonly Ladder usualLadder = usual;
+    private readonly double[] loads;
+    private readonly Ladder usual;
     private ShapeLadder? shape;
 
-    public Product Product { get; } = product;
+    public Track(Product product, Ladder usual, int index, int? piecesLeft = null)
+    {
+        (Product, Ladder, Index, PiecesLeft) = (product, usual, index, piecesLeft);
+        this.usual = usual;
+        loads = [.. usual.Rungs.Select(rung => LoadIndex.Of(product, rung))];
+        Active = product.IsRaised();
+        Acid = product.IsAcid();
+        Exfoliates = product.Exfoliates();
+        Roles = ExfoliantRoles.Of(product);
+        LightSensitising = product.LightSensitising() != Degree.No;
+        Irritancy = product.Irritancy();
+        Prescription = product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid);
+        NeedsEssentials = product.NeedsEssentials();
+        NeedsPatch = product.NeedsPatchTest();
+        AcidCleanser = product.IsAcidCleanser();
+        Electrical = product.IsElectrical();
+        Irritants = [.. product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No)];
+        Kit = KitClass.Of(product)?.Strength;
+        Words = new(this);
+    }
+
+    public Product Product { get; }
 
     /// <summary>The ladder in force: the usual one, as shaped for this client.</summary>
-    public Ladder Ladder { get; private set; } = usual;
-    public int Index { get; } = index;
-    public bool Active { get; } = product.IsRaised();
-    public bool Acid { get; } = product.IsAcid();
-    public bool Exfoliates { get; } = product.Exfoliates();
-    public IReadOnlyList<ExfoliantRole> Roles { get; } = ExfoliantRoles.Of(product);
-    public bool LightSensitising { get; } = product.LightSensitising() != Degree.No;
-    public Degree Irritancy { get; } = product.Irritancy();
-    public bool Prescription { get; } = product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid);
-    public bool NeedsEssentials { get; } = product.NeedsEssentials();
-    public bool NeedsPatch { get; } = product.NeedsPatchTest();
-    public bool AcidCleanser { get; } = product.IsAcidCleanser();
-    public bool Electrical { get; } = product.IsElectrical();
+    public Ladder Ladder { get; private set; }
+    public int Index { get; }
+    public bool Active { get; }
+    public bool Acid { get; }
+    public bool Exfoliates { get; }
+    public IReadOnlyList<ExfoliantRole> Roles { get; }
+    public bool LightSensitising { get; }
+    public Degree Irritancy { get; }
+    public bool Prescription { get; }
+    public bool NeedsEssentials { get; }
+    public bool NeedsPatch { get; }
+    public bool AcidCleanser { get; }
+    public bool Electrical { get; }
 
     /// <summary>Families whose irritation this skin may or may not be established in.</summary>
-    public IReadOnlyList<Family> Irritants { get; } = [.. product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No)];
+    public IReadOnlyList<Family> Irritants { get; }
 
     /// <summary>How strong a kit it is, or null for what is no kit.</summary>
-    public KitStrength? Kit { get; } = KitClass.Of(product)?.Strength;
+    public KitStrength? Kit { get; }
 
     /// <summary>Pieces left today of what is used once and thrown away; null for everything else.</summary>
-    public int? PiecesLeft { get; } = piecesLeft;
+    public int? PiecesLeft { get; }
 
     /// <summary>Other strengths of the same acid on the shelf.</summary>
     public List<Track> Stronger { get; } = [];
@@ -49,6 +70,7 @@ internal sealed class Track(Product product, Ladder usual, int index, int? piece
     public KitState Peels { get; } = new();
     public Easing Easing { get; } = new();
     public Evidence Evidence { get; } = new();
+    public TrackWords Words { get; }
 
     public StartActive? Start { get; private set; }
 
@@ -183,5 +205,5 @@ internal sealed class Track(Product product, Ladder usual, int index, int? piece
     public void UsedEarly() => UsedBeforeStart = true;
 
     private void Reshape(bool tender) =>
-        Ladder = BoosterFor is not null ? Ladder.Booster : shape is null ? usualLadder : usualLadder.Shaped(shape.Start, shape.Top, shape.HoldDays, tender);
+        Ladder = BoosterFor is not null ? Ladder.Booster : shape is null ? usual : usual.Shaped(shape.Start, shape.Top, shape.HoldDays, tender);
 }
