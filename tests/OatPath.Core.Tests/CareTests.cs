@@ -61,7 +61,7 @@ public class CareTests
             Assert.Contains(day.Avoid, because => because.Rule == RuleBook.TreatmentAfter);
         }
 
-        Assert.Contains(path.Windows, window => window.Kind == "care" && window.From == On && window.Until == On.AddDays(times.AfterDays));
+        Assert.Contains(path.Windows, window => window.Kind == WindowKind.Care && window.From == On && window.Until == On.AddDays(times.AfterDays));
     }
 
     [Fact]

@@ -133,6 +133,29 @@ public class ProposalTests
     }
 
     [Fact]
+    public void Sizes_nest() => RandomCase.Each(1200, (file, _) =>
+    {
+        var sizes = Proposer.All(file, CaseBuilder.Rules, RandomCase.Studio);
+        foreach (var (smaller, larger) in sizes.Zip(sizes.Skip(1)))
+        {
+            Assert.Empty(smaller.Items.Select(item => item.Product.Id).Except(larger.Items.Select(item => item.Product.Id)));
+            Assert.True(smaller.MinutesADay <= larger.MinutesADay && smaller.MonthCost <= larger.MonthCost && smaller.Steps <= larger.Steps,
+                $"{smaller.Size}: {smaller.MinutesADay} min, {smaller.MonthCost}, {smaller.Steps} steps; {larger.Size}: {larger.MinutesADay} min, {larger.MonthCost}, {larger.Steps} steps");
+            Assert.Equal(larger.Items.Count - smaller.Items.Count, larger.More!.Adds.Count);
+        }
+    });
+
+    [Fact]
+    public void The_difference_to_the_smaller_size_is_one_sentence()
+    {
+        var sizes = Proposer.All(new CaseBuilder().With(intake => intake with { MinutesADay = 30, SkinType = SkinType.Oily, WearsMakeUp = true, Concerns = [Concern.Breakouts, Concern.FineLines] }).Build(), CaseBuilder.Rules, Studio);
+
+        Assert.Null(sizes[0].More);
+        Assert.StartsWith("The essential one, with Heron drops and Lock oil: ", sizes[1].More!.InWords("crowns"), StringComparison.Ordinal);
+        Assert.Equal("The same as the standard one: nothing more fits.", sizes[2].More!.InWords("crowns"));
+    }
+
+    [Fact]
     public void No_proposal_breaches_a_rule_and_none_leaves_a_concern_without_an_answer() => RandomCase.Each(1200, (file, seed) =>
     {
         var proposal = Proposer.For(file, CaseBuilder.Rules, RandomCase.Studio, (RegimenSize)(seed % 3));

@@ -125,7 +125,7 @@ public class RampTests
         Assert.Equal(Frequency.OnceAWeek, path.Ladders[0].Frequency);
         Assert.Equal(used.AddDays(8 + 21), path.Ladders[0].NextDecision);
         Assert.True(path.Days[0].Evening.Repair && path.Days[1].Evening.Repair && !path.Days[2].Evening.Repair);
-        Assert.Contains(path.Windows, window => window.Kind == "ease-off" && window.Until == used.AddDays(7));
+        Assert.Contains(path.Windows, window => window.Kind == WindowKind.EaseOff && window.Until == used.AddDays(7));
         Assert.Contains(path.Questions, question => question.Kind == QuestionKind.EasedOff);
     }
 

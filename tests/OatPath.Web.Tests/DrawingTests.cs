@@ -26,7 +26,7 @@ public sealed class DrawingTests : IDisposable
         foreach (var client in studio.Services.GetRequiredService<Store.Clients>().Search(""))
         {
             var record = Record(client.Name);
-            var strip = StripDrawing.Full(record.LivePath(7, days), record.NameOf);
+            var strip = StripDrawing.Full(record.ClientPath(7, days), record.NameOf);
 
             Assert.Equal(days, strip.Days.Count);
             Assert.Single(strip.Days, day => day.Today);
@@ -42,7 +42,7 @@ public sealed class DrawingTests : IDisposable
         foreach (var client in studio.Services.GetRequiredService<Store.Clients>().Search(""))
         {
             var record = Record(client.Name);
-            foreach (var lane in StripDrawing.Full(record.LivePath(28, 84), record.NameOf).Ribbons.GroupBy(ribbon => ribbon.Y))
+            foreach (var lane in StripDrawing.Full(record.ClientPath(28, 84), record.NameOf).Ribbons.GroupBy(ribbon => ribbon.Y))
             {
                 var ordered = lane.OrderBy(ribbon => ribbon.X).ToList();
                 Assert.All(ordered.Zip(ordered.Skip(1)), pair => Assert.True(pair.First.X + pair.First.Width <= pair.Second.X + 0.01));
@@ -54,7 +54,7 @@ public sealed class DrawingTests : IDisposable
     public void A_strong_reaction_a_rest_and_a_use_have_marks_of_their_own()
     {
         var record = Record("Sunniva");
-        var path = record.LivePath(14, 28);
+        var path = record.ClientPath(14, 28);
         var report = path.Reports[^1];
 
         Assert.Equal(["strong"], Marks(path, Moment.Evening, report.Day, report.Day));
@@ -67,10 +67,10 @@ public sealed class DrawingTests : IDisposable
     public void An_evening_that_was_planned_and_not_used_is_marked_so()
     {
         var record = Record("Jory");
-        var skipped = record.LivePath(21, 22).Days.Where(day => day.Date < record.Today && Grains.Of(day, Moment.Evening, record.Today).Symbol == "skipped").ToList();
+        var skipped = record.ClientPath(21, 22).Days.Where(day => day.Date < record.Today && Grains.Of(day, Moment.Evening, record.Today).Symbol == "skipped").ToList();
 
         Assert.All(skipped, day => Assert.DoesNotContain("sedge-serum", day.Log?.Applied ?? []));
-        Assert.Equal("patch", Grains.Of(Record("Perrin").LivePath().Days[0], Moment.Evening, record.Today).Symbol);
+        Assert.Equal("patch", Grains.Of(Record("Perrin").ClientPath().Days[0], Moment.Evening, record.Today).Symbol);
     }
 
     [Fact]
@@ -78,7 +78,7 @@ public sealed class DrawingTests : IDisposable
     {
         var record = Record("Tove");
 
-        Assert.Equal("stop", Assert.Single(StripDrawing.Mini(record.LivePath(4, 14), record.NameOf).Ribbons).Kind);
+        Assert.Equal("stop", Assert.Single(StripDrawing.Mini(record.ClientPath(4, 14), record.NameOf).Ribbons).Kind);
     }
 
     [Fact]
@@ -98,7 +98,7 @@ public sealed class DrawingTests : IDisposable
     [Fact]
     public void The_cut_through_the_skin_holds_only_what_stays_on_in_order()
     {
-        var evening = Record("Orla").LivePath().Days.First(day => Grains.Actives(day.Evening).Any()).Evening;
+        var evening = Record("Orla").ClientPath().Days.First(day => Grains.Actives(day.Evening).Any()).Evening;
         var layers = SkinCut.Layers(evening, evening: true);
         var stays = evening.Steps.Where(step => step.Action == Core.Routine.StepAction.Apply && KindTraits.Of(step.Kind!.Value).LeaveOn).ToList();
 

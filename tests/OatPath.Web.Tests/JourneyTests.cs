@@ -21,17 +21,17 @@ public sealed class JourneyTests : IDisposable
 
         var after = await browser.Submit(await browser.Get("/"), form);
         Assert.Contains("goes up from today", after.Text, StringComparison.Ordinal);
-        Assert.Equal(2, Record("Jory").LivePath().Ladders.Single().Rung);
+        Assert.Equal(2, Record("Jory").ClientPath().Ladders.Single().Rung);
 
         var undone = await browser.Submit(after, ".done form");
         Assert.Contains("Taken back", undone.Text, StringComparison.Ordinal);
-        Assert.Equal(1, Record("Jory").LivePath().Ladders.Single().Rung);
+        Assert.Equal(1, Record("Jory").ClientPath().Ladders.Single().Rung);
 
         after = await browser.Submit(await browser.Get("/"), form);
         using var phone = await studio.Phone("Jory");
         await phone.Get("/my");
         Assert.Contains("opened the new plan already", (await browser.Submit(after, ".done form")).Text, StringComparison.Ordinal);
-        Assert.Equal(2, Record("Jory").LivePath().Ladders.Single().Rung);
+        Assert.Equal(2, Record("Jory").ClientPath().Ladders.Single().Rung);
     }
 
     [Fact]
@@ -97,7 +97,7 @@ public sealed class JourneyTests : IDisposable
 
         Assert.Contains("Ease off", first.Text, StringComparison.Ordinal);
         Assert.Equal(first.Address, second.Address);
-        Assert.Single(Record("Perrin").LivePath().Reports);
+        Assert.Single(Record("Perrin").ClientPath().Reports);
         Assert.Contains("0555 014 299", first.Text, StringComparison.Ordinal);
         Assert.Contains("may not read this before", first.Text, StringComparison.Ordinal);
     }
@@ -116,7 +116,7 @@ public sealed class JourneyTests : IDisposable
         var page = await phone.Submit(await phone.Get("/my/report"), "main form", [.. answers, (field, value)]);
 
         Assert.Contains(title, page.Page.QuerySelector("[role=alert]")!.TextContent, StringComparison.Ordinal);
-        Assert.Empty(Record("Perrin").LivePath().Reports);
+        Assert.Empty(Record("Perrin").ClientPath().Reports);
     }
 
     [Fact]
@@ -152,11 +152,11 @@ public sealed class JourneyTests : IDisposable
         using var browser = await studio.SignedIn();
         await browser.Submit(await browser.Get("/house"), "main form", ("acidStart", "3"));
 
-        Assert.Equal(Core.House.Frequency.TwiceAWeek, Record("Perrin").LivePath().Ladders.Single().Frequency);
+        Assert.Equal(Core.House.Frequency.TwiceAWeek, Record("Perrin").ClientPath().Ladders.Single().Frequency);
         Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").DraftPath().Ladders.Single().Frequency);
 
         await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Perrin")}/publish"), "aside form");
-        Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").LivePath().Ladders.Single().Frequency);
+        Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").ClientPath().Ladders.Single().Frequency);
     }
 
     [Fact]
@@ -171,7 +171,7 @@ public sealed class JourneyTests : IDisposable
 
         Assert.Equal(HttpStatusCode.Conflict, late.Status);
         Assert.Contains("Somebody else saved this", late.Text, StringComparison.Ordinal);
-        Assert.Equal(1, Record("Jory").LivePath().Ladders.Single().Rung);
+        Assert.Equal(1, Record("Jory").ClientPath().Ladders.Single().Rung);
     }
 
     [Fact]
@@ -193,7 +193,7 @@ public sealed class JourneyTests : IDisposable
 
         Assert.Contains("say what you saw", (await browser.Submit(page, "#red form", ("reason", " "))).Text, StringComparison.Ordinal);
         Assert.Contains("Cleared", (await browser.Submit(page, "#red form", ("reason", "calm, no stinging at the visit"))).Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Mirre").LivePath().Questions, question => question.Kind == QuestionKind.ClearRed);
+        Assert.DoesNotContain(Record("Mirre").ClientPath().Questions, question => question.Kind == QuestionKind.ClearRed);
     }
 
     [Fact]

@@ -100,10 +100,10 @@ public sealed class PeelPageTests : IDisposable
 
         Assert.Contains("Mon 9 March, 12 min 30 s on the skin", page.Text, StringComparison.Ordinal);
         Assert.Contains("stayed on for 12 min 30 s on Mon 9 March; at most 8 min was planned", page.Text, StringComparison.Ordinal);
-        Assert.Equal(new DateOnly(2026, 3, 23), Kit(Record("Wilmot").LivePath()).NextOn);
+        Assert.Equal(new DateOnly(2026, 3, 23), Kit(Record("Wilmot").ClientPath()).NextOn);
 
         await browser.Submit(page, "form[action*='/undo/']");
-        Assert.Equal(new DateOnly(2026, 3, 12), Kit(Record("Wilmot").LivePath()).NextOn);
+        Assert.Equal(new DateOnly(2026, 3, 12), Kit(Record("Wilmot").ClientPath()).NextOn);
     }
 
     [Fact]
@@ -164,8 +164,8 @@ public sealed class PeelPageTests : IDisposable
         var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Stop']");
 
         Assert.Equal(HttpStatusCode.OK, page.Status);
-        Assert.Equal(LadderState.Stopped, Kit(Record("Wilmot").LivePath()).State);
-        Assert.Contains(Record("Wilmot").LivePath().Days.Take(4), day => day.Evening.Steps.Any(step => step.Product == "chalk-cream"));
+        Assert.Equal(LadderState.Stopped, Kit(Record("Wilmot").ClientPath()).State);
+        Assert.Contains(Record("Wilmot").ClientPath().Days.Take(4), day => day.Evening.Steps.Any(step => step.Product == "chalk-cream"));
     }
 
     public void Dispose() => studio.Dispose();

@@ -32,7 +32,7 @@ public sealed class PhoneTests : IDisposable
 
         studio.Clock.Advance(TimeSpan.FromHours(24));
         await phone.Submit(await phone.Get("/my"), "form[action*='handler=Read']", ("clear", "true"));
-        Assert.Contains(Record("Perrin").LivePath().Days[0].Evening.Omitted, omission => omission.Product == "alder-toner");
+        Assert.Contains(Record("Perrin").ClientPath().Days[0].Evening.Omitted, omission => omission.Product == "alder-toner");
 
         studio.Clock.Advance(TimeSpan.FromHours(25));
         var second = await phone.Get("/my");

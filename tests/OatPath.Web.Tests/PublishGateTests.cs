@@ -127,7 +127,7 @@ public sealed class PublishGateTests : IDisposable
         var held = Record("Jory");
         Assert.Single(held.Raises);
         Assert.Equal(1, held.Changes);
-        Assert.True(held.LivePath(0, 28).DaysOf("sedge-serum").Count <= (whole ? 0 : 4));
+        Assert.True(held.ClientPath(0, 28).DaysOf("sedge-serum").Count <= (whole ? 0 : 4));
         Assert.True(held.DraftPath(0, 28).DaysOf("sedge-serum").Count >= 8);
 
         using var browser = await studio.SignedIn();
@@ -135,7 +135,7 @@ public sealed class PublishGateTests : IDisposable
         Assert.Contains("The rules changed since this plan was published: Sedge serum was", publish.Text, StringComparison.Ordinal);
         await browser.Submit(publish, "main form[method=post]");
         Assert.Empty(Record("Jory").Raises);
-        Assert.True(Record("Jory").LivePath(0, 28).DaysOf("sedge-serum").Count >= 8);
+        Assert.True(Record("Jory").ClientPath(0, 28).DaysOf("sedge-serum").Count >= 8);
     }
 
     [Fact]
@@ -150,7 +150,7 @@ public sealed class PublishGateTests : IDisposable
         Room.PublishOne(record, "Maren Holt", record.Client.Version, Room.Decide(record.Client.Id, "Maren Holt", (id, at) => new KeepLevel { Id = id, On = record.Today, RecordedAt = at, Product = "sedge-serum" }));
 
         Assert.Single(Record("Jory").Raises);
-        Assert.Empty(Record("Jory").LivePath(0, 28).DaysOf("sedge-serum"));
+        Assert.Empty(Record("Jory").ClientPath(0, 28).DaysOf("sedge-serum"));
     }
 
     public void Dispose() => studio.Dispose();

@@ -87,7 +87,7 @@ public sealed class RouteWalkTests : IDisposable
     {
         using var mine = await studio.Phone("Jory");
         using var other = await studio.Phone("Perrin");
-        var report = studio.Services.GetRequiredService<Records.RecordRoom>().Derive(studio.ClientId("Jory"))!.LivePath().Reports[^1];
+        var report = studio.Services.GetRequiredService<Records.RecordRoom>().Derive(studio.ClientId("Jory"))!.ClientPath().Reports[^1];
 
         Assert.Equal(HttpStatusCode.OK, (await mine.Get($"/my/answer/{report.Id}")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await other.Get($"/my/answer/{report.Id}")).Status);

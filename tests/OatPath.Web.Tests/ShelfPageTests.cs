@@ -232,11 +232,11 @@ public sealed class ShelfPageTests : IDisposable
         var gone = await phone.Submit(page, "form[action*='Skip']", ("reason", Skipped.RanOut), ("all", "false"));
 
         Assert.Contains("Sunscreen is missing", gone.Text, StringComparison.Ordinal);
-        Assert.Contains(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.NoSunscreen);
+        Assert.Contains(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.NoSunscreen);
         studio.Clock.Advance(TimeSpan.FromMinutes(1));
         var opened = await phone.Submit(gone, "form[action*='Opened']");
         Assert.DoesNotContain("Sunscreen is missing", opened.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.NoSunscreen);
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.NoSunscreen);
     }
 
     [Fact]

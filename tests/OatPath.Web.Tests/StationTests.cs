@@ -68,7 +68,7 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var record = Record("Jory");
-        var status = record.LivePath().Ladders.Single();
+        var status = record.ClientPath().Ladders.Single();
         var doubt = Drawing.ChanceWords.Doubt(status, record.Rules)!;
 
         Assert.Contains($"{Drawing.ChanceWords.InHundred(status.ChanceNext!.Value)}, but it is only", doubt, StringComparison.Ordinal);
@@ -142,7 +142,7 @@ public sealed class StationTests : IDisposable
 
         Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("rung", "4"))).Text, StringComparison.Ordinal);
         Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("product", "towpath-matt"))).Text, StringComparison.Ordinal);
-        Assert.Equal(1, Record("Jory").LivePath().Ladders.Single().Rung);
+        Assert.Equal(1, Record("Jory").ClientPath().Ladders.Single().Rung);
     }
 
     [Theory]
@@ -160,7 +160,7 @@ public sealed class StationTests : IDisposable
 
         var done = await browser.Submit(page, form, (field, value), ("on", "2026-03-30"));
         Assert.Contains("Mon 30 March", done.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Jory").LivePath().Days, day => day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
+        Assert.DoesNotContain(Record("Jory").ClientPath().Days, day => day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
     }
 
     [Fact]
@@ -238,7 +238,7 @@ public sealed class StationTests : IDisposable
         var after = await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Sunniva")}'] form");
 
         Assert.Null(after.Page.QuerySelector($"li[data-client='{Id("Sunniva")}']"));
-        Assert.Equal(LadderState.Off, Record("Sunniva").LivePath().Ladders.Single().State);
+        Assert.Equal(LadderState.Off, Record("Sunniva").ClientPath().Ladders.Single().State);
     }
 
     [Fact]

@@ -31,7 +31,7 @@ public sealed class TakenBackTests : IDisposable
 
         Assert.Contains("Repair routine since", before, StringComparison.Ordinal);
         Assert.Contains("Repair routine since", (await phone.Get("/my")).Text, StringComparison.Ordinal);
-        Assert.Equal(QuestionKind.ClearRed, Record("Mirre").LivePath().Questions[0].Kind);
+        Assert.Equal(QuestionKind.ClearRed, Record("Mirre").ClientPath().Questions[0].Kind);
         Assert.Contains("Mirre", (await browser.Get("/")).Page.QuerySelector(".lines")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(0, Record("Mirre").Changes);
     }
@@ -77,12 +77,12 @@ public sealed class TakenBackTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var start = Record("Jory").Facts.First(fact => fact.Kind == "decision");
-        var before = Record("Jory").LivePath().DaysOf("sedge-serum");
+        var before = Record("Jory").ClientPath().DaysOf("sedge-serum");
         var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
         await browser.Post($"/clients/{Id("Jory")}/undo/{start.Id}", [new("__RequestVerificationToken", token)]);
 
-        Assert.Equal(before, Record("Jory").LivePath().DaysOf("sedge-serum"));
+        Assert.Equal(before, Record("Jory").ClientPath().DaysOf("sedge-serum"));
         Assert.True(Record("Jory").Changes > 0);
     }
 
@@ -95,7 +95,7 @@ public sealed class TakenBackTests : IDisposable
         room.Append(id, null, room.Make(id, "retract", red.Id, "client", supersedes: red.Id));
         room.Append(id, null, room.Make<LogEntry>(id, "log", new Retracted { Id = "r1", HappenedAt = studio.Clock.GetUtcNow(), Entry = red.Id, By = "client", Reason = "oops" }, "client", "r1"));
 
-        Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").LivePath().Questions[0].Kind);
+        Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").ClientPath().Questions[0].Kind);
         Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").DraftPath().Questions[0].Kind);
     }
 
@@ -128,9 +128,9 @@ public sealed class TakenBackTests : IDisposable
         Assert.Equal(LadderState.Level, Record("Jory").DraftPath().Ladders.Single().State);
 
         studio.Clock.Advance(TimeSpan.FromDays(40));
-        Assert.Contains(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
+        Assert.Contains(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
         await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/meet"), "main form[method=post]", ("safetyAsked", "true"));
-        Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.AskSafetyAgain);
     }
 
     public void Dispose() => studio.Dispose();

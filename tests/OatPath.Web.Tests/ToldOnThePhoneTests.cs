@@ -70,7 +70,7 @@ public sealed class ToldOnThePhoneTests : IDisposable
         Assert.Equal(first.Address, same.Address);
         Assert.NotEqual(first.Address, other.Address);
         Assert.Contains("in the place of what you sent before", other.Text, StringComparison.Ordinal);
-        Assert.Equal([2], Record("Jory").LivePath().Reports.Where(report => report.Day == Record("Jory").Today).Select(report => report.Sting));
+        Assert.Equal([2], Record("Jory").ClientPath().Reports.Where(report => report.Day == Record("Jory").Today).Select(report => report.Sting));
         Assert.Contains("Carry on", third.Text, StringComparison.Ordinal);
     }
 
@@ -118,11 +118,11 @@ public sealed class ToldOnThePhoneTests : IDisposable
 
         var asked = await phone.Get("/my");
         Assert.Contains("Is something wrong with the sunscreen?", asked.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.StepUp);
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
 
         var answered = await phone.Submit(asked, "form[action*='handler=Sunscreen']", ("answer", "on"));
         Assert.DoesNotContain("Is something wrong with the sunscreen?", answered.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Jory").LivePath().Questions, question => question.Kind == QuestionKind.SunscreenSkipped);
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.SunscreenSkipped);
     }
 
     public void Dispose() => studio.Dispose();

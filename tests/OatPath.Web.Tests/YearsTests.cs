@@ -40,7 +40,7 @@ public sealed class YearsTests : IDisposable
         room.Append(id, null, facts);
         record = room.Derive(id)!;
         Assert.True(record.Facts.Count > Days * 10);
-        Assert.Empty(PathAuditor.Audit(record.Live, record.Rules, record.LivePath()));
+        Assert.Empty(PathAuditor.Audit(record.Live, record.Rules, record.ClientPath()));
         Assert.Empty(CaseCheck.Check(record.Live));
 
         using var browser = await studio.SignedIn();

@@ -39,6 +39,9 @@ public sealed record Skipped : LogEntry
     /// <summary>The reason that empties the bottle.</summary>
     public const string RanOut = "it ran out";
 
+    /// <summary>The reason that asks for a report.</summary>
+    public const string FeelsSore = "my skin feels sore";
+
     public string? Product { get; init; }
     public required DateOnly Day { get; init; }
     public required Moment Moment { get; init; }

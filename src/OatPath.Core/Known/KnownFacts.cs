@@ -1,11 +1,10 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
-using OatPath.Core.Planner.Climb;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Known;
 
-/// <summary>The facts of a case known at its <see cref="CaseFile.AsOf"/>, sorted for the walk.</summary>
+/// <summary>The facts of a case known at its <see cref="CaseFile.AsOf"/>, sorted for the run.</summary>
 internal sealed class KnownFacts
 {
     public KnownFacts(CaseFile file)

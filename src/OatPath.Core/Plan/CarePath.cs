@@ -52,9 +52,29 @@ public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> 
 /// <summary>What the log says of a day, by product.</summary>
 public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, int? Sting = null, CheckIn.Outcome? Outcome = null);
 
+/// <summary>What opened a window.</summary>
+public enum WindowKind
+{
+    BeforeTreatment,
+
+    /// <summary>After a treatment.</summary>
+    Care,
+
+    /// <summary>An active rests after a reaction.</summary>
+    EaseOff,
+    Occasion,
+
+    /// <summary>A peel at home and its course.</summary>
+    Peel,
+
+    /// <summary>Everything that irritates rests until somebody clears it.</summary>
+    Stop,
+    Sun,
+}
+
 /// <summary>A span of days with one restriction; both ends included.</summary>
 /// <param name="Until">Last day, or null while it is open.</param>
-public sealed record PathWindow(string Kind, DateOnly From, DateOnly? Until, string? Product, Because Because);
+public sealed record PathWindow(WindowKind Kind, DateOnly From, DateOnly? Until, string? Product, Because Because);
 
 public enum LadderState { WaitingForStart, PatchTest, Climbing, Off, Paused, Stopped, Level, Blocked }
 

@@ -27,15 +27,15 @@ public static class PathPlanner
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
         var facts = new KnownFacts(file);
-        var walk = new Walk(facts, rules, rule, climbs);
-        var composer = new DayComposer(facts, rules, rule, walk);
+        var run = new PlanRun(facts, rules, rule, climbs);
+        var composer = new DayComposer(facts, rules, rule, run);
         var first = from ?? facts.Today;
         var last = Later(first.AddDays(days - 1), facts.Today);
         var planned = new List<DayPath>(days);
         PathSummary? summary = null;
         for (var day = Earlier(first, facts.EarliestDay()); day <= last; day = day.AddDays(1))
         {
-            walk.Open(day);
+            run.Open(day);
             var path = composer.Compose(day, wanted: day >= first && planned.Count < days);
             if (path is not null)
             {
@@ -44,13 +44,13 @@ public static class PathPlanner
 
             if (day <= facts.Today || climbs)
             {
-                walk.Close(day);
+                run.Close(day);
             }
 
             if (day == facts.Today)
             {
-                walk.Peels.Settle(day);
-                summary = PathSummary.Of(facts, rules, walk);
+                run.Peels.Settle(day);
+                summary = PathSummary.Of(facts, rules, run);
             }
         }
 
@@ -60,13 +60,13 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. walk.Reactions.Windows.Concat(PlanWindows.Of(facts.File, walk.Standing, walk.PeelDays))
-                .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind, StringComparer.Ordinal)],
+            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts.File, run.Standing, run.PeelDays))
+                .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
-            Warnings = [.. summary.Warnings.Concat(walk.Ignored).Concat(composer.Warnings(planned))],
+            Warnings = [.. summary.Warnings.Concat(run.Ignored).Concat(composer.Warnings(planned))],
             Established = summary.Established,
-            Reports = walk.Reactions.Reports,
+            Reports = run.Reactions.Reports,
             Supply = supply,
         };
     }
@@ -75,12 +75,12 @@ public static class PathPlanner
     internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
     {
         var facts = new KnownFacts(file);
-        var walk = new Walk(facts, rules, RuleSwitch.All);
-        var composer = new DayComposer(facts, rules, RuleSwitch.All, walk);
+        var run = new PlanRun(facts, rules, RuleSwitch.All);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, run);
         var planned = new List<DayPath>(days);
         for (var day = facts.EarliestDay(); planned.Count < days; day = day.AddDays(1))
         {
-            walk.Open(day);
+            run.Open(day);
             if (composer.Compose(day, wanted: day >= facts.Today) is { } path)
             {
                 planned.Add(path);
@@ -88,7 +88,7 @@ public static class PathPlanner
 
             if (day <= facts.Today)
             {
-                walk.Close(day);
+                run.Close(day);
             }
         }
 

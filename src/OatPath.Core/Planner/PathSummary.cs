@@ -23,30 +23,30 @@ internal sealed class PathSummary
     public required IReadOnlyList<Because> Warnings { get; init; }
     public required IReadOnlyList<Family> Established { get; init; }
 
-    public static PathSummary Of(KnownFacts facts, HouseRules rules, Walk walk)
+    public static PathSummary Of(KnownFacts facts, HouseRules rules, PlanRun run)
     {
         var today = facts.Today;
         var ladders = new List<LadderStatus>();
         var questions = new List<Question>();
-        if (walk.Reactions.OpenStop is { } stop && walk.Reactions.OpenStopSince is { } since)
+        if (run.Reactions.OpenStop is { } stop && run.Reactions.OpenStopSince is { } since)
         {
-            questions.Add(new(stop.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, stop.Because, Report: walk.Reactions.OpenStopReport));
+            questions.Add(new(stop.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, stop.Because, Report: run.Reactions.OpenStopReport));
         }
 
-        foreach (var track in walk.Standing.Tracks.Where(track => track.Active))
+        foreach (var track in run.Standing.Tracks.Where(track => track.Active))
         {
-            var status = Status(track, facts, rules, walk);
+            var status = Status(track, facts, rules, run);
             ladders.Add(status);
-            Ask(track, status, today, questions, walk);
+            Ask(track, status, today, questions, run);
         }
 
-        var warnings = Missing(facts, walk).ToList();
+        var warnings = Missing(facts, run).ToList();
         if (warnings.FirstOrDefault(because => because.Rule == RuleBook.SunscreenRequired) is { } sunless)
         {
             questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
         }
 
-        questions.AddRange(Told(facts, walk));
+        questions.AddRange(Told(facts, run));
         if (facts.File.Intake.BirthDate is null && facts.File.Shelf.Any(item => item.State == ShelfState.InUse && (item.Product.Has(Family.Retinoid) || item.Product.IsKit())))
         {
             questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
@@ -57,11 +57,11 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
-        return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && walk.Established.Is(family, today))] };
+        return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
     }
 
     /// <summary>What the client told in the last days that was not planned.</summary>
-    private static IEnumerable<Question> Told(KnownFacts facts, Walk walk)
+    private static IEnumerable<Question> Told(KnownFacts facts, PlanRun run)
     {
         var since = facts.Today.AddDays(-Overuse.ToldDays);
         foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
@@ -69,12 +69,12 @@ internal sealed class PathSummary
             yield return new(QuestionKind.UsedElse, null, report.Day, ToldUse.Say(product, report), Report: report.Id);
         }
 
-        foreach (var over in walk.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
+        foreach (var over in run.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
         {
             yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
         }
 
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
             if (track.Doubt is { } doubt && track.Stopped is null)
             {
@@ -82,9 +82,9 @@ internal sealed class PathSummary
             }
         }
 
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
-            if (track.Start is not null && walk.SunscreenAsked.Of(track, facts.Today) is { } leftOut)
+            if (track.Start is not null && run.SunscreenAsked.Of(track, facts.Today) is { } leftOut)
             {
                 yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut.Because);
                 break;
@@ -92,15 +92,15 @@ internal sealed class PathSummary
         }
     }
 
-    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, Walk walk)
+    private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, PlanRun run)
     {
         var today = facts.Today;
-        var blocked = walk.Verdicts.Refusal(track.Product, today);
-        var replaced = track.Started ? walk.StrongerInUse.Of(track, today)?.Because : null;
+        var blocked = run.Verdicts.Refusal(track.Product, today);
+        var replaced = track.Started ? run.StrongerInUse.Of(track, today)?.Because : null;
         var state = blocked is not null ? LadderState.Blocked
             : track.Stopped is not null || replaced is not null ? LadderState.Stopped
             : track.Start is null ? LadderState.WaitingForStart
-            : walk.Repair.On(today) is not null || walk.Calendar.Of(track, today) is not null ? LadderState.Paused
+            : run.Repair.On(today) is not null || run.Calendar.Of(track, today) is not null ? LadderState.Paused
             : track.Easing.Covers(today) ? LadderState.Off
             : !track.Started ? (track.NeedsPatch && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
             : track.Level ? LadderState.Level
@@ -108,7 +108,7 @@ internal sealed class PathSummary
         var rung = track.Started ? track.Rung : track.FirstRung;
         var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
             && rung < track.Ladder.Top && track.Ladder.Climbs;
-        var missing = climbs ? walk.Steps.Missing(track, today) : [];
+        var missing = climbs ? run.Steps.Missing(track, today) : [];
         if (blocked is not null || track.Stopped is not null || replaced is not null)
         {
             missing = [blocked ?? track.Stopped ?? replaced!];
@@ -126,12 +126,12 @@ internal sealed class PathSummary
             next = track.Peels.NextOn?.AddDays(1);
         }
 
-        if (next is { } soonest && walk.Standing.LastChange is { } changed)
+        if (next is { } soonest && run.Standing.LastChange is { } changed)
         {
             next = Later(soonest, changed.AddDays(rules.ChangeSpacingDays));
         }
 
-        var expected = climbs ? walk.Steps.Expects(track, rung + 1, today.AddDays(1)) : null;
+        var expected = climbs ? run.Steps.Expects(track, rung + 1, today.AddDays(1)) : null;
         return new()
         {
             Product = track.Product.Id,
@@ -140,7 +140,7 @@ internal sealed class PathSummary
             Rung = rung,
             Frequency = track.Ladder[rung],
             DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.Peels.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.Peels.EveryDays - track.IdleDays) : null,
-            Moment = walk.Standing.MomentOf(track),
+            Moment = run.Standing.MomentOf(track),
             Rungs = track.Ladder.Rungs,
             StartRung = track.Ladder.StartRung,
             HoldDays = track.Ladder.HoldDays,
@@ -148,7 +148,7 @@ internal sealed class PathSummary
             OffUntil = track.Easing.Covers(today) ? track.Easing.Until : null,
             EveryDays = kit ? track.Peels.EveryDays : null,
             NextOn = kit ? track.Peels.NextOn : null,
-            NotSooner = kit ? walk.Peels.NotSooner(track, today) : null,
+            NotSooner = kit ? run.Peels.NotSooner(track, today) : null,
             Uses = track.Evidence.Uses,
             Planned = track.Evidence.Planned,
             WorstSting = track.Evidence.WorstSting,
@@ -178,7 +178,7 @@ internal sealed class PathSummary
         return [.. ladders.Select((ladder, i) => ladder with { Projected = rungs[i] })];
     }
 
-    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, Walk walk)
+    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, PlanRun run)
     {
         if (track.Stopped is { } stopped)
         {
@@ -211,48 +211,48 @@ internal sealed class PathSummary
         {
             questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
                 Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
-                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(walk.Standing.MomentOf(track) == Moment.Morning))),
+                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(run.Standing.MomentOf(track) == Moment.Morning))),
                 status.Rung + 1));
         }
     }
 
-    private static IEnumerable<Because> Missing(KnownFacts facts, Walk walk)
+    private static IEnumerable<Because> Missing(KnownFacts facts, PlanRun run)
     {
         var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && walk.Verdicts.Refusal(product, facts.Today) is null)))
+        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && run.Verdicts.Refusal(product, facts.Today) is null)))
         {
             yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));
         }
 
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
-            if (WeekWishes.Cost(walk.Standing.Week, track, walk.Standing.MomentOf(track)) is { } wish)
+            if (WeekWishes.Cost(run.Standing.Week, track, run.Standing.MomentOf(track)) is { } wish)
             {
                 yield return wish;
             }
         }
 
-        if (WeekWishes.Together(walk.Standing.Week, walk.Standing.Tracks, track => walk.Standing.MomentOf(track)) is { } together)
+        if (WeekWishes.Together(run.Standing.Week, run.Standing.Tracks, track => run.Standing.MomentOf(track)) is { } together)
         {
             yield return together;
         }
 
-        foreach (var said in PeelWarnings.Of(walk.Standing, walk.PeelRest))
+        foreach (var said in PeelWarnings.Of(run.Standing, run.PeelRest))
         {
             yield return said;
         }
 
-        var spf = walk.SpfNeeded.On(facts.Today);
+        var spf = run.SpfNeeded.On(facts.Today);
         if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
         {
-            yield return walk.Standing.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
+            yield return run.Standing.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
                 ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
                 : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
         }
 
         foreach (var product in inUse)
         {
-            foreach (var verdict in walk.Verdicts.On(product, facts.Today))
+            foreach (var verdict in run.Verdicts.On(product, facts.Today))
             {
                 yield return verdict.Because;
             }

@@ -20,11 +20,11 @@ internal static class PlanWindows
         var times = TreatmentTimes.Of(treatment.Kind);
         if (times.BeforeDays > 0)
         {
-            yield return new("before-treatment", treatment.On.AddDays(-times.BeforeDays), treatment.On.AddDays(-1), null,
+            yield return new(WindowKind.BeforeTreatment, treatment.On.AddDays(-times.BeforeDays), treatment.On.AddDays(-1), null,
                 Because.Of(RuleBook.TreatmentBefore, ("treatment", times.Title), ("on", treatment.On)));
         }
 
-        yield return new("care", treatment.On, treatment.On.AddDays(times.AfterDays), null, TreatmentRest.After(treatment, times));
+        yield return new(WindowKind.Care, treatment.On, treatment.On.AddDays(times.AfterDays), null, TreatmentRest.After(treatment, times));
     }
 
     private static IEnumerable<PathWindow> OfSun(Flag flag)
@@ -32,15 +32,15 @@ internal static class PlanWindows
         if (flag.Kind == FlagKind.Sunburn && flag.From is { } burned)
         {
             var until = (flag.Until ?? burned).AddDays(SunTimes.QuietDays);
-            yield return new("sun", burned, until, null, Because.Of(RuleBook.Sunburn, ("until", until)));
+            yield return new(WindowKind.Sun, burned, until, null, Because.Of(RuleBook.Sunburn, ("until", until)));
         }
         else if (flag.Kind == FlagKind.StrongSun && flag.From is { } sun)
         {
-            yield return new("sun", flag.Since(SunTimes.PauseBefore)!.Value, flag.Until ?? sun, null, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun)));
+            yield return new(WindowKind.Sun, flag.Since(SunTimes.PauseBefore)!.Value, flag.Until ?? sun, null, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun)));
         }
     }
 
-    private static PathWindow OfOccasion(Occasion occasion) => new("occasion", occasion.On.AddDays(-OccasionRest.DaysBefore), occasion.On, null, OccasionRest.Say(occasion));
+    private static PathWindow OfOccasion(Occasion occasion) => new(WindowKind.Occasion, occasion.On.AddDays(-OccasionRest.DaysBefore), occasion.On, null, OccasionRest.Say(occasion));
 
     /// <summary>The days that each peel, done or next, asks for.</summary>
     private static IEnumerable<PathWindow> OfPeels(Standing standing, PeelDays peels)
@@ -49,7 +49,7 @@ internal static class PlanWindows
         foreach (var (kit, on) in peels.All.Concat(next))
         {
             var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
-            yield return new("peel", on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
+            yield return new(WindowKind.Peel, on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
         }
     }
 }

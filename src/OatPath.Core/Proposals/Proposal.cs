@@ -33,9 +33,34 @@ public sealed record ConcernAnswer(Concern Concern, Product? Product, Because Be
 /// <param name="Notes">What was left out to stay within steps, minutes or money, and what stays over all the same.</param>
 /// <param name="Case">The facts as they would be, to plan and audit.</param>
 /// <param name="MonthCost">Use of 30 days at the prices known.</param>
+/// <param name="Steps">Steps of both moments together.</param>
+/// <param name="More">What it holds more than the next smaller size; null for the smallest.</param>
 public sealed record Proposal(
     RegimenSize Size, IReadOnlyList<ProposedItem> Items, IReadOnlyList<Omitted> Parked, IReadOnlyList<ConcernAnswer> Concerns, IReadOnlyList<Because> Lacks, IReadOnlyList<Because> Notes,
-    CaseFile Case, CarePath Path, int MinutesADay, decimal MonthCost);
+    CaseFile Case, CarePath Path, int MinutesADay, decimal MonthCost, int Steps, SizeDifference? More);
+
+/// <summary>What a size holds more than the next smaller one.</summary>
+/// <param name="Adds">Empty where the two are the same.</param>
+/// <param name="Minutes">More a day, 0 or more.</param>
+/// <param name="Cost">More a month, 0 or more.</param>
+public sealed record SizeDifference(RegimenSize Than, IReadOnlyList<Product> Adds, int Minutes, decimal Cost)
+{
+    /// <summary>The difference in a sentence.</summary>
+    public string InWords(string currency)
+    {
+        var than = Than.ToString().ToLowerInvariant();
+        if (Adds.Count == 0)
+        {
+            return $"The same as the {than} one: nothing more fits.";
+        }
+
+        var names = Adds.Select(product => product.Name).ToList();
+        var adds = names.Count == 1 ? names[0] : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
+        var time = Minutes == 0 ? "no more time" : $"{Minutes} min more a day";
+        var money = Cost == 0 ? "" : FormattableString.Invariant($", {Cost:0.00} {currency} more a month");
+        return $"The {than} one, with {adds}: {time}{money}.";
+    }
+}
 
 /// <summary>A product a proposal does without.</summary>
 public sealed record Omitted(Product Product, Because Because);

@@ -23,18 +23,16 @@ internal sealed class ProposalCandidates
     private readonly HouseRules rules;
     private readonly IReadOnlyList<Product> owned;
     private readonly IReadOnlyList<Product> all;
-    private readonly RegimenSize size;
     private readonly HashSet<string> running;
     private readonly HashSet<string> stopped;
     private readonly CarePath path;
     private readonly bool winter;
     private readonly List<Because> lacks = [];
 
-    public ProposalCandidates(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, RegimenSize size)
+    public ProposalCandidates(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio)
     {
         this.file = file;
         this.rules = rules;
-        this.size = size;
         path = PathPlanner.Plan(file, rules, null, 1);
         Today = path.Today;
         winter = rules.IsWinter(Today);
@@ -51,23 +49,29 @@ internal sealed class ProposalCandidates
 
     private Intake Intake => file.Intake;
 
-    public List<Candidate> Choose()
+    /// <summary>What a size would hold: everything of the smaller one, and what this one adds.</summary>
+    /// <param name="smaller">The next smaller size as it came out; empty for the smallest.</param>
+    public List<Candidate> Choose(RegimenSize size, IReadOnlyList<Candidate> smaller)
     {
-        var chosen = new List<Candidate>();
-        Basics(chosen);
-        foreach (var product in owned.Where(product => running.Contains(product.Id) && Fits(product)))
+        List<Candidate> chosen = [.. smaller];
+        if (chosen.Count == 0)
+        {
+            Basics(chosen);
+        }
+
+        foreach (var product in owned.Where(product => running.Contains(product.Id) && Fits(product) && !chosen.Exists(candidate => candidate.Product.Id == product.Id)))
         {
             chosen.Add(new(product, ProposalRank.GoesOn, true, false, [Because.Of(RuleBook.ProposeGoesOn, ("product", product.Name))], [.. Intake.Concerns.Where(concern => Serves(product, concern) is not null)]));
         }
 
         foreach (var concern in Intake.Concerns)
         {
-            Serve(concern, chosen);
+            Serve(concern, chosen, size);
         }
 
         if (size != RegimenSize.Essential)
         {
-            Comforts(chosen);
+            Comforts(chosen, size == RegimenSize.Full);
         }
 
         return [.. chosen.OrderBy(candidate => candidate.Rank)];
@@ -105,7 +109,7 @@ internal sealed class ProposalCandidates
     }
 
     /// <summary>Finds the best fitting product for a concern that nothing chosen serves yet.</summary>
-    private void Serve(Concern concern, List<Candidate> chosen)
+    private void Serve(Concern concern, List<Candidate> chosen, RegimenSize size)
     {
         var already = chosen.FindIndex(candidate => Serves(candidate.Product, concern) is not null && candidate.Rank != ProposalRank.Basic);
         if (already >= 0)
@@ -116,7 +120,7 @@ internal sealed class ProposalCandidates
         }
 
         var order = ConcernTable.Of(concern).ToList();
-        var best = all.Where(product => Serves(product, concern) is not null && Fits(product) && Joins(product, chosen))
+        var best = all.Where(product => Serves(product, concern) is not null && Fits(product) && Joins(product, chosen, size))
             .OrderBy(product => order.FindIndex(choice => choice.Does(product)) + (2 * ConcernTable.SpeaksAgainst(product, Intake, Today)))
             .ThenBy(product => Suitability.Judge(product, Intake, Today).Count)
             .ThenBy(product => owned.Contains(product) ? 0 : 1)
@@ -131,7 +135,7 @@ internal sealed class ProposalCandidates
     }
 
     /// <summary>Whether a product may join what is chosen: the number of actives by size, one exfoliant for a beginner.</summary>
-    private bool Joins(Product product, List<Candidate> chosen)
+    private bool Joins(Product product, List<Candidate> chosen, RegimenSize size)
     {
         if (chosen.Exists(candidate => candidate.Product.Id == product.Id))
         {
@@ -152,9 +156,8 @@ internal sealed class ProposalCandidates
         return !product.Exfoliates() || !chosen.Exists(candidate => candidate.Product.Exfoliates()) || (path.IsEstablished(product) && chosen.TrueForAll(candidate => !candidate.Product.Exfoliates() || path.IsEstablished(candidate.Product)));
     }
 
-    private void Comforts(List<Candidate> chosen)
+    private void Comforts(List<Candidate> chosen, bool full)
     {
-        var full = size == RegimenSize.Full;
         void Add(bool wanted, ProposalRank rank, string rule, Func<Product, bool> kind, Func<Product, int> far)
         {
             if (wanted && Best(product => !product.IsActive() && kind(product), far) is { } found && !chosen.Exists(candidate => candidate.Product.Id == found.Id))

@@ -143,7 +143,7 @@ public sealed class StripDrawing
 
             if (lane < 4)
             {
-                drawn.Add(new(window.Kind, x(from), (until.DayNumber - from.DayNumber + 1) * column, lane, WordFor(window, nameOf)));
+                drawn.Add(new(EnumName.Of(window.Kind), x(from), (until.DayNumber - from.DayNumber + 1) * column, lane, WordFor(window, nameOf)));
             }
         }
 
@@ -151,16 +151,16 @@ public sealed class StripDrawing
     }
 
     private static List<StripRibbon> SmallRibbons(CarePath path, Func<DateOnly, double> x, double column) =>
-        [.. DrawRibbons(path with { Windows = [.. path.Windows.OrderBy(window => window.Kind == "stop" ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
+        [.. DrawRibbons(path with { Windows = [.. path.Windows.OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
 
     private static string WordFor(PathWindow window, Func<string?, string> nameOf) => window.Kind switch
     {
-        "stop" => window.Until is null ? "repair until cleared" : "repair, cleared",
-        "ease-off" => $"{nameOf(window.Product)} off until {Words.Day(window.Until!.Value)}",
-        "care" => $"care until {Words.Day(window.Until!.Value)}",
-        "before-treatment" => "stops before treatment",
-        "sun" => "strong sun",
-        "peel" => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
+        WindowKind.Stop => window.Until is null ? "repair until cleared" : "repair, cleared",
+        WindowKind.EaseOff => $"{nameOf(window.Product)} off until {Words.Day(window.Until!.Value)}",
+        WindowKind.Care => $"care until {Words.Day(window.Until!.Value)}",
+        WindowKind.BeforeTreatment => "stops before treatment",
+        WindowKind.Sun => "strong sun",
+        WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
         _ => "skin left in peace",
     };
 

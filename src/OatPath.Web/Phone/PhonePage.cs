@@ -47,7 +47,7 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, Links links, Ti
     private void Show(ClientRecord record) => View = new PhoneView
     {
         Record = record,
-        Path = record.LivePath(0, DaysShown),
+        Path = record.ClientPath(0, DaysShown),
         Moment = CareDay.MomentOf(Now, record.Zone),
         Preview = false,
         Now = Now,

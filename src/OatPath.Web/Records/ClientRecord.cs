@@ -68,7 +68,7 @@ public sealed class ClientRecord
 
     public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
 
-    public CarePath LivePath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
+    public CarePath ClientPath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
 
     public Product? Product(string id) =>
         (Live.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;

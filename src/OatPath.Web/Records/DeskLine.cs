@@ -21,7 +21,7 @@ public sealed record DeskLine(ClientRecord Record, Question Question, CarePath P
             return null;
         }
 
-        var path = record.LivePath(DaysBefore, Days);
+        var path = record.ClientPath(DaysBefore, Days);
         var seen = record.Facts.Where(fact => fact.Kind == "note").Select(fact => fact.Body.Trim('"')).ToHashSet();
         var question = path.Questions.FirstOrDefault(question => !IsOnlyRead(question.Kind) || !seen.Contains($"{question.Kind}:{question.Product}:{question.Since:yyyy-MM-dd}"));
         return question is null ? null : new DeskLine(record, question, path, SubOf(record, question), ReasonOf(record, path, question));

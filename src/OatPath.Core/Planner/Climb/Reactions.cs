@@ -237,7 +237,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         track.Easing.Told(used, told, report);
         if (rule.On(RuleBook.Skip7) && track.Easing.Rest(until, Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until))))
         {
-            Windows.Add(new("ease-off", used.AddDays(1), until, track.Product.Id, track.Easing.Because!));
+            Windows.Add(new(WindowKind.EaseOff, used.AddDays(1), until, track.Product.Id, track.Easing.Because!));
         }
 
         if (judged.Outcome == Outcome.MedicalHelp && rule.On(RuleBook.StoppedMedical))
@@ -279,7 +279,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         stopFrom = stopFrom is null || reportDay > stopUntil ? reportDay : stopFrom;
         stopUntil = cleared is { } until ? (until > stopUntil ? until : stopUntil) : DateOnly.MaxValue;
         stopped = Off.ByHand(because);
-        Windows.Add(new("stop", reportDay, cleared, null, because));
+        Windows.Add(new(WindowKind.Stop, reportDay, cleared, null, because));
         if (cleared is null)
         {
             (OpenStop, OpenStopReport) = OpenStop is null || judged.Outcome > OpenStop.Outcome ? (judged, entry.Id) : (OpenStop, OpenStopReport);

@@ -11,15 +11,15 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Compose;
 
-/// <summary>Joins the actives of the walk and the everyday shelf into the two halves of a day.</summary>
-internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, Walk walk)
+/// <summary>Joins the actives of the run and the everyday shelf into the two halves of a day.</summary>
+internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch rule, PlanRun run)
 {
     private const decimal NeckAcidLimit = 10;
 
     private readonly Dictionary<Track, RoutineItem> shared = [];
     private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
-    private readonly EverydayShelf everyday = new(facts, walk, rule);
+    private readonly EverydayShelf everyday = new(facts, run, rule);
     private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
         .Where(entry => entry is Applied or Skipped or CheckedIn)
         .ToLookup(entry => entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => default });
@@ -27,17 +27,17 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     /// <summary>Plans one day; builds its steps only when they are wanted.</summary>
     public DayPath? Compose(DateOnly day, bool wanted)
     {
-        walk.Patches.Schedule(day);
-        var repair = walk.Repair.Why(day);
-        var morning = walk.Place(day, Moment.Morning);
-        var evening = walk.Place(day, Moment.Evening);
+        run.Patches.Schedule(day);
+        var repair = run.Repair.Why(day);
+        var morning = run.Place(day, Moment.Morning);
+        var evening = run.Place(day, Moment.Evening);
         if (!wanted)
         {
             return null;
         }
 
         var load = 0.0;
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
             // The past counts what was done, the rest what is planned.
             var counts = day < facts.Today ? facts.WasApplied(track.Product.Id, day)
@@ -146,18 +146,18 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         var neck = track.Active
             ? track.Kit is null && !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
-                && (!product.Has(Family.Retinoid) || walk.Established.Is(Family.Retinoid, day))
+                && (!product.Has(Family.Retinoid) || run.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
         if (!track.Active)
         {
-            var spared = product.IsDevice() ? walk.ZonesLeftOut.Of(product, day) : [];
+            var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
             return spared.Count == 0 && shared.TryGetValue(track, out var kept)
                 ? kept
                 : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
         }
 
         var because = track.Words.RungOf(moment == Moment.Morning, day);
-        var leaveOut = walk.ZonesLeftOut.Of(product, day);
+        var leaveOut = run.ZonesLeftOut.Of(product, day);
         if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units)
         {
             return same;
@@ -175,18 +175,18 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private IReadOnlyList<Step> WithPatchSteps(DateOnly day, IReadOnlyList<Step> steps)
     {
         List<Step>? changed = null;
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
             if (!track.NeedsPatch || track.Start is null || !rule.On(RuleBook.PatchFirst))
             {
                 continue;
             }
 
-            if (walk.Patches.TestOn(track, day))
+            if (run.Patches.TestOn(track, day))
             {
                 (changed ??= [.. steps]).Add(PatchStep(track, "patch", StepAction.PatchTest, Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))));
             }
-            else if (walk.Patches.ReadingOn(track, day))
+            else if (run.Patches.ReadingOn(track, day))
             {
                 (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.Patch.On!.Value))));
             }
@@ -206,9 +206,9 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             avoid.Add(repair);
         }
 
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
-            if (track.Active && track.Started && repair is null && (walk.Calendar.Of(track, day) ?? walk.PeelRest.Of(track, day)) is { } off && !avoid.Contains(off.Because))
+            if (track.Active && track.Started && repair is null && (run.Calendar.Of(track, day) ?? run.PeelRest.Of(track, day)) is { } off && !avoid.Contains(off.Because))
             {
                 avoid.Add(off.Because);
             }
@@ -231,7 +231,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
         var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
         var reports = entries.OfType<CheckedIn>().ToList();
-        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), walk.Reactions.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
+        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), run.Reactions.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
     }
 
     private string NameOf(Step step) => facts.File.Shelf.First(item => item.Product.Id == step.Product).Product.Name;

@@ -10,7 +10,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Compose;
 
 /// <summary>Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as they are.</summary>
-internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule)
+internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch rule)
 {
     private readonly List<Product> everyday = [.. facts.File.Shelf
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
@@ -27,7 +27,7 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
     /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
     public EverydayHalf Choose(DateOnly day, Moment moment, bool repair)
     {
-        var key = (moment, repair, walk.SpfNeeded.On(day), Usable(day), walk.Verdicts.Epoch(day), LightSensitising()?.Id);
+        var key = (moment, repair, run.SpfNeeded.On(day), Usable(day), run.Verdicts.Epoch(day), LightSensitising()?.Id);
         if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
         {
             chosen[key] = half = new EverydayHalf();
@@ -45,7 +45,7 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
             long usable = 0;
             for (var i = 0; i < everyday.Count && i < 62; i++)
             {
-                usable |= everyday[i].UsableOn(day) && walk.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
+                usable |= everyday[i].UsableOn(day) && run.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
             }
 
             usableOn = (day, usable);
@@ -98,8 +98,8 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
 
             if (product == sunscreen)
             {
-                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(walk.SpfNeeded.On(day), day) ? SunscreenReason(day)
-                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", walk.SpfNeeded.On(day)))]));
+                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(run.SpfNeeded.On(day), day) ? SunscreenReason(day)
+                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", run.SpfNeeded.On(day)))]));
             }
             else if (slot == RoutineSlot.Sunscreen)
             {
@@ -128,7 +128,7 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        return walk.Verdicts.Refusal(product, day) ?? walk.PeelRest.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+        return run.Verdicts.Refusal(product, day) ?? run.PeelRest.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
     private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
@@ -140,7 +140,7 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
 
     private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)
     {
-        var spf = walk.SpfNeeded.On(day);
+        var spf = run.SpfNeeded.On(day);
         var tinted = facts.File.Intake.MarksEasily(day);
         Product? best = null;
         foreach (var product in allowed)
@@ -158,17 +158,17 @@ internal sealed class EverydayShelf(KnownFacts facts, Walk walk, RuleSwitch rule
 
     /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
     private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
-        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(walk.SpfNeeded.On(day), day))
+        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(run.SpfNeeded.On(day), day))
             .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
         : null;
 
     private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
-        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", walk.SpfNeeded.On(day)))
-        : Because.Of(RuleBook.SunscreenEveryday, ("spf", walk.SpfNeeded.On(day)));
+        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", run.SpfNeeded.On(day)))
+        : Because.Of(RuleBook.SunscreenEveryday, ("spf", run.SpfNeeded.On(day)));
 
     private Product? LightSensitising()
     {
-        foreach (var track in walk.Standing.Tracks)
+        foreach (var track in run.Standing.Tracks)
         {
             if (track.Start is not null && track.LightSensitising)
             {

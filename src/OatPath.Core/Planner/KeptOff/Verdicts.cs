@@ -83,7 +83,7 @@ internal sealed class Verdicts : IKeepsOff
         return null;
     }
 
-    /// <summary>The same for a day ahead of the walk, which keeps no verdicts; between two edges it is one answer.</summary>
+    /// <summary>The same for a day ahead of the run, which keeps no verdicts; between two edges it is one answer.</summary>
     public Because? RefusalAhead(Product product, DateOnly day)
     {
         var key = (product.Id, Epoch(day));

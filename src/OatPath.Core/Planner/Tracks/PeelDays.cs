@@ -3,7 +3,7 @@ using OatPath.Core.Peel;
 
 namespace OatPath.Core.Planner.Tracks;
 
-/// <summary>The evenings of peels at home, planned or done, in the order the walk came by them.</summary>
+/// <summary>The evenings of peels at home, planned or done, in the order the run came by them.</summary>
 internal sealed class PeelDays(KnownFacts facts)
 {
     public List<(Track Kit, DateOnly On)> All { get; } = [];

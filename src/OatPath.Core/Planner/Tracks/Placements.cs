@@ -1,6 +1,6 @@
 namespace OatPath.Core.Planner.Tracks;
 
-/// <summary>The days a product stands on, planned or used, in the order the walk came by them.</summary>
+/// <summary>The days a product stands on, planned or used, in the order the run came by them.</summary>
 internal sealed class Placements
 {
     private readonly List<DateOnly> days = [];

@@ -8,7 +8,7 @@ using OatPath.Core.Supply;
 
 namespace OatPath.Core.Planner.Tracks;
 
-/// <summary>Where everything with a ladder stands on the day the walk has reached, the week agreed with the client, and the latest change.</summary>
+/// <summary>Where everything with a ladder stands on the day the run has reached, the week agreed with the client, and the latest change.</summary>
 internal sealed class Standing
 {
     private readonly Dictionary<string, Track> byId = [];

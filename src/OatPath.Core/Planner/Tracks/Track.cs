@@ -7,7 +7,7 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Tracks;
 
-/// <summary>One product's walk along its ladder. Belongs to a single planning run and never leaves it.</summary>
+/// <summary>One product on its way along its ladder. Belongs to a single planning run and never leaves it.</summary>
 internal sealed class Track
 {
     private readonly double[] loads;

@@ -36,7 +36,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
             return NotFound();
         }
 
-        if (!record.LivePath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung))
+        if (!record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung))
         {
             TempData["Done"] = $"{record.NameOf(product)} is not due for a step up any more. Nothing was changed.";
             return Redirect("/");
@@ -86,7 +86,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
     private static IEnumerable<(DateOnly Day, string What)> Coming(ClientRecord record)
     {
-        var path = record.LivePath(4, 14);
+        var path = record.ClientPath(4, 14);
         var until = record.Today.AddDays(7);
         foreach (var day in path.Days.Where(day => day.Date > record.Today && day.Date <= until))
         {
@@ -98,7 +98,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
         foreach (var window in path.Windows.Where(window => window.Until > record.Today && window.Until <= until))
         {
-            yield return (window.Until!.Value, window.Kind switch { "ease-off" => "rest days end", "occasion" => "an occasion", "peel" => "the course of a peel ends", _ => "a window ends" });
+            yield return (window.Until!.Value, window.Kind switch { WindowKind.EaseOff => "rest days end", WindowKind.Occasion => "an occasion", WindowKind.Peel => "the course of a peel ends", _ => "a window ends" });
         }
 
         foreach (var ladder in path.Ladders.Where(ladder => ladder.NextOn > record.Today && ladder.NextOn <= until))

@@ -53,7 +53,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeP
 
         var why = (reason ?? "").Trim();
         Keep(new Skipped { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = all ? null : step, Day = View.Day, Moment = View.Moment, Reason = why.Length > 200 ? why[..200] : why });
-        return Redirect(why == "my skin feels sore" ? "/my/report" : "/my");
+        return Redirect(why == Skipped.FeelsSore ? "/my/report" : "/my");
     }
 
     /// <summary>A new package of something that had run out was opened; a fact that acts at once.</summary>

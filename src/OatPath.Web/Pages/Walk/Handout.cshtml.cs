@@ -67,7 +67,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
 
     private void Fill()
     {
-        Path = Record.LivePath(days: Days);
+        Path = Record.ClientPath(days: Days);
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
         var others = Path.Days.Except(peels).ToList();
         Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];

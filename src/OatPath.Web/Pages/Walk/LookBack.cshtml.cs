@@ -17,7 +17,7 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, St
 
     public void OnGet()
     {
-        Path = Record.LivePath(56, 57);
+        Path = Record.ClientPath(56, 57);
         Published = publications.Of(Id);
         Reads = [.. clients.Reads(Id).Take(12)];
     }

@@ -61,7 +61,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Obstacle = RecordRoom.PublishObstacle(Record);
-        var before = Record.Published is null ? Record.LivePath(0, DaysCompared) with { Days = [] } : Record.LivePath(0, DaysCompared);
+        var before = Record.Published is null ? Record.ClientPath(0, DaysCompared) with { Days = [] } : Record.ClientPath(0, DaysCompared);
         var all = PathDiff.Between(before, Record.DraftPath(0, DaysCompared));
         Changes = [.. all.Take(DaysListed)];
         More = all.Count - Changes.Count;

@@ -160,10 +160,10 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     private IActionResult StepUp(string product, int rung, string reason)
     {
-        var live = Record.LivePath();
-        var asked = live.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
+        var client = Record.ClientPath();
+        var asked = client.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
         var despite = !asked && reason.Length is >= 3 and <= 500
-            && live.Ladders.Any(ladder => ladder.Product == product && ladder.Rung == rung - 1 && ladder.State == LadderState.Climbing && ladder.Missing is [{ Rule: Core.House.RuleBook.Tolerance }]);
+            && client.Ladders.Any(ladder => ladder.Product == product && ladder.Rung == rung - 1 && ladder.State == LadderState.Climbing && ladder.Missing is [{ Rule: Core.House.RuleBook.Tolerance }]);
         if (!asked && !despite)
         {
             Problems.Add(new(Record.NameOf(product), "is not due for a step up now; see what is still missing"));

@@ -279,7 +279,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         History = BenchHistory.Of(Record.Facts);
         if (Record.Published is not null)
         {
-            Since = PathDiff.Between(Record.LivePath(), Path).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
+            Since = PathDiff.Between(Record.ClientPath(), Path).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
         }
     }
 }

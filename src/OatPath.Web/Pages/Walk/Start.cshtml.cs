@@ -99,7 +99,7 @@ public sealed class StartModel(RecordRoom room, Store.StudioShelf studio, Store.
         }
 
         var products = studio.All();
-        Proposals = [.. Enum.GetValues<RegimenSize>().Select(size => Proposer.For(Record.Draft, Record.Rules, products, size))];
+        Proposals = Proposer.All(Record.Draft, Record.Rules, products);
         Kept = templates.All();
         Others = [.. clients.Search("").Where(client => client.Id != Id)];
     }

@@ -13,7 +13,7 @@ namespace OatPath.Core.Planner;
 /// Walks everything with a ladder through the days: decisions, age, reports, steps up, then what may be placed, then what was done.
 /// One run, forwards only, cost linear in days. Its parts are made here, each from finished ones.
 /// </summary>
-internal sealed class Walk
+internal sealed class PlanRun
 {
     private readonly KnownFacts facts;
     private readonly Decided decided;
@@ -26,7 +26,7 @@ internal sealed class Walk
     /// <summary>Steps up of the day that were not due when it began.</summary>
     private readonly List<(Track Track, StepUp Step)> early = [];
 
-    public Walk(KnownFacts facts, HouseRules rules, RuleSwitch rule, bool climbs = false)
+    public PlanRun(KnownFacts facts, HouseRules rules, RuleSwitch rule, bool climbs = false)
     {
         this.facts = facts;
         this.climbs = climbs;

@@ -4,7 +4,7 @@ using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
-namespace OatPath.Core.Planner.Climb;
+namespace OatPath.Core.Known;
 
 /// <summary>
 /// "Already in use" against the answers at Meet: an acid on skin that never used one, or a high rung on sensitive skin. Until somebody says which is right, the gentler one is planned.

@@ -1,0 +1,228 @@
+using System.Globalization;
+using System.Text;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Store;
+
+/// <summary>One row of a shelf file being read.</summary>
+internal sealed class ShelfRow(int line, string[] record, string[] columns, List<RowProblem> problems)
+{
+    private readonly int before = problems.Count;
+
+    public Product? ToProduct(DateOnly today)
+    {
+        if (record.Length > columns.Length)
+        {
+            problems.Add(new(line, "row", $"has {record.Length} fields for {columns.Length} columns; put fields that hold the separator in quotation marks"));
+            return null;
+        }
+
+        var name = Text("name");
+        var kind = Named<ProductKind>("kind", required: true) ?? default;
+        var product = new Product
+        {
+            Id = Text("id") is { Length: > 0 } id ? id : Slug(Text("line") + " " + name),
+            Name = name,
+            Kind = kind,
+            Line = Text("line"),
+            Actives = [.. Actives()],
+            Ph = Decimal("ph"),
+            Dispenser = Named<Dispenser>("dispenser") ?? Dispenser.Tube,
+            ContentMl = Decimal("content_ml"),
+            Pieces = Whole("pieces"),
+            UnitMl = Decimal("unit_ml"),
+            Amount = Amount(),
+            Spf = Whole("spf"),
+            BroadSpectrum = Yes("broad_spectrum"),
+            Matt = Yes("matt"),
+            StrongSulphate = Yes("strong_sulphate"),
+            Contains = [.. Contains()],
+            MadeFor = Named<ProductKind>("made_for"),
+            Charge = Named<GelCharge>("charge"),
+            AlcoholNearTop = Yes("alcohol_near_top"),
+            HeavyOil = Yes("heavy_oil"),
+            ShakeFirst = Yes("shake_first"),
+            Runniness = Whole("runniness"),
+            MonthsGood = Whole("months_good"),
+            KeepCold = Yes("keep_cold"),
+            Price = Decimal("price"),
+            Supplier = Text("supplier"),
+            Label = Text("label").Replace("\r\n", "\n", StringComparison.Ordinal),
+        };
+        var found = new List<Problem>();
+        CaseCheck.CheckProduct(found, product, today, "");
+        var named = problems.Skip(before).Select(problem => problem.Field).ToHashSet();
+        problems.AddRange(found.Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy)).Where(problem => !named.Contains(problem.Field)));
+        if (product.Id is "new" or "import")
+        {
+            problems.Add(new(line, "id", $"{product.Id} is kept for the program; give another id"));
+        }
+
+        return problems.Count == before ? product : null;
+    }
+
+    private static string Column(string field) => field.TrimStart('.') switch
+    {
+        "contentMl" => "content_ml",
+        "unitMl" => "unit_ml",
+        "monthsGood" => "months_good",
+        "madeFor" => "made_for",
+        var other => other.Split('[', '.')[0],
+    };
+
+    /// <summary>Letters and digits of line and name, so that the same row without an id is the same product each time.</summary>
+    private static string Slug(string text)
+    {
+        var slug = new StringBuilder();
+        foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
+        {
+            if (char.IsAsciiLetterOrDigit(c))
+            {
+                slug.Append(c);
+            }
+            else if (slug.Length > 0 && slug[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
+            {
+                slug.Append('-');
+            }
+        }
+
+        var found = slug.ToString().Trim('-');
+        return found.Length == 0 && text.Trim().Length > 0 ? "p-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16]
+            : found.Length <= 64 ? found : found[..64].Trim('-');
+    }
+
+    private string Text(string column)
+    {
+        var index = Array.IndexOf(columns, column);
+        return index >= 0 && index < record.Length ? ShelfCsv.Unguard(column == "label" ? record[index] : record[index].Trim()) : "";
+    }
+
+    private string[] Parts(string column) => Text(column).Split('+', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
+    private IEnumerable<Active> Actives()
+    {
+        foreach (var part in Parts("actives"))
+        {
+            var words = part.TrimEnd('%', ' ').Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            if (EnumName.Find<Substance>(words[0].ToLowerInvariant()) is not { } substance)
+            {
+                problems.Add(new(line, "actives", $"{words[0]} is not known; write for example: glycolic 7 + salicylic 0.5"));
+                continue;
+            }
+
+            decimal? percent = words.Length > 1 ? Parse(words[1]) : null;
+            if (words.Length > 2 || (words.Length == 2 && percent is null))
+            {
+                problems.Add(new(line, "actives", $"\"{part}\" is not understood; write for example: glycolic 7 + salicylic 0.5"));
+                continue;
+            }
+
+            yield return new(substance, percent);
+        }
+    }
+
+    private IEnumerable<Allergen> Contains()
+    {
+        foreach (var part in Parts("contains"))
+        {
+            if (EnumName.Find<Allergen>(part.ToLowerInvariant()) is { } allergen)
+            {
+                yield return allergen;
+            }
+            else
+            {
+                problems.Add(new(line, "contains", $"{part} is not known; use {string.Join(", ", Enum.GetValues<Allergen>().Select(EnumName.Of))}"));
+            }
+        }
+    }
+
+    private Amount? Amount()
+    {
+        if (Text("amount") is not { Length: > 0 } text)
+        {
+            return null;
+        }
+
+        var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        if (words.Length == 2 && Parse(words[0]) is { } count && EnumName.Find<AmountUnit>(words[1].ToLowerInvariant()) is { } unit)
+        {
+            return new(count, unit);
+        }
+
+        problems.Add(new(line, "amount", $"\"{text}\" is not understood; write for example: 2 treatment-pump"));
+        return null;
+    }
+
+    private T? Named<T>(string column, bool required = false)
+        where T : struct, Enum
+    {
+        var text = Text(column).ToLowerInvariant();
+        if (text.Length == 0 && !required)
+        {
+            return null;
+        }
+
+        if (EnumName.Find<T>(text) is { } value)
+        {
+            return value;
+        }
+
+        problems.Add(new(line, column, $"\"{(text.Length > 40 ? text[..40] : text)}\" is not known; use one of {string.Join(", ", Enum.GetValues<T>().Select(EnumName.Of))}"));
+        return null;
+    }
+
+    private decimal? Decimal(string column)
+    {
+        var text = Text(column);
+        if (text.Length == 0)
+        {
+            return null;
+        }
+
+        if (Parse(text) is { } number)
+        {
+            return number;
+        }
+
+        problems.Add(new(line, column, $"\"{(text.Length > 40 ? text[..40] : text)}\" is no number; write for example 3.6, or leave it empty when not known"));
+        return null;
+    }
+
+    private int? Whole(string column)
+    {
+        if (Decimal(column) is not { } number)
+        {
+            return null;
+        }
+
+        if (number == Math.Truncate(number) && Math.Abs(number) < 1_000_000)
+        {
+            return (int)number;
+        }
+
+        problems.Add(new(line, column, "give a whole number, or leave it empty"));
+        return null;
+    }
+
+    private bool Yes(string column)
+    {
+        var text = Text(column).ToLowerInvariant();
+        if (text is "" or "no" or "false" or "0")
+        {
+            return false;
+        }
+
+        if (text is not ("yes" or "true" or "1"))
+        {
+            problems.Add(new(line, column, "write yes or no"));
+        }
+
+        return true;
+    }
+
+    private static decimal? Parse(string text) =>
+        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 1_000_000_000 ? number : null;
+}
