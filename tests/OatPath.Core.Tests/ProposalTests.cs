@@ -152,7 +152,7 @@ public class ProposalTests
 
         Assert.Null(sizes[0].More);
         Assert.StartsWith("The essential one, with Heron drops and Lock oil: ", sizes[1].More!.InWords("crowns"), StringComparison.Ordinal);
-        Assert.Equal("The same as the standard one: nothing more fits.", sizes[2].More!.InWords("crowns"));
+        Assert.Equal("The same as the standard one: nothing more is needed, or fits.", sizes[2].More!.InWords("crowns"));
     }
 
     [Fact]

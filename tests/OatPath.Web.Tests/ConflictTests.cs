@@ -32,7 +32,7 @@ public sealed class ConflictTests : IDisposable
         Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
         Assert.Equal("calm at the visit", conflict.Page.QuerySelector("#red #reason")!.GetAttribute("value"));
         await browser.Submit(conflict, "#red form", ("reason", "calm at the visit"));
-        Assert.Contains(Room.Derive(Id("Mirre"))!.Live.Decisions, decision => decision is ClearRed);
+        Assert.Contains(Room.Derive(Id("Mirre"))!.Followed.Decisions, decision => decision is ClearRed);
     }
 
     [Fact]
@@ -57,7 +57,7 @@ public sealed class ConflictTests : IDisposable
         var conflict = await browser.Submit(page, "main form[action*='handler=StepUp'], main form[action$='StepUp']");
 
         Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Room.Derive(Id("Jory"))!.Live.Decisions, decision => decision is StepUp);
+        Assert.DoesNotContain(Room.Derive(Id("Jory"))!.Followed.Decisions, decision => decision is StepUp);
     }
 
     public void Dispose() => studio.Dispose();

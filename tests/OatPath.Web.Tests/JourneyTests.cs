@@ -129,7 +129,7 @@ public sealed class JourneyTests : IDisposable
         var after = await phone.Submit(page, "form[action*='handler=Done']");
 
         Assert.Contains("plan has moved on", after.Text, StringComparison.Ordinal);
-        Assert.Empty(Record("Perrin").Live.Log);
+        Assert.Empty(Record("Perrin").Followed.Log);
     }
 
     [Fact]

@@ -137,7 +137,7 @@ public sealed class PeelPageTests : IDisposable
         Assert.Contains("Choose how long it stayed on", without.Text, StringComparison.Ordinal);
 
         await phone.Submit(without, "form[action*='handler=Done']", ("contact", "480"));
-        var done = Assert.Single(Record("Wilmot").Live.Log.OfType<Applied>(), use => use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12));
+        var done = Assert.Single(Record("Wilmot").Followed.Log.OfType<Applied>(), use => use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12));
         Assert.Equal(480, done.ContactSeconds);
     }
 

@@ -111,7 +111,7 @@ public sealed class PhoneTests : IDisposable
         await phone.Submit(page, "form[action*='handler=Done']");
         await phone.Submit(page, "form[action*='handler=Done']");
 
-        Assert.Single(Record("Perrin").Live.Log);
+        Assert.Single(Record("Perrin").Followed.Log);
     }
 
     [Fact]
@@ -123,7 +123,7 @@ public sealed class PhoneTests : IDisposable
         await phone.Submit(page, "form[action*='handler=Done']", ("key", "not a key"));
         await phone.Submit(page, "form[action*='handler=Done']", ("half", "2030-01-01-Evening"));
 
-        Assert.Empty(Record("Perrin").Live.Log);
+        Assert.Empty(Record("Perrin").Followed.Log);
     }
 
     [Fact]
@@ -191,7 +191,7 @@ public sealed class PhoneTests : IDisposable
         Assert.Contains("Preview of the draft", page.Text, StringComparison.Ordinal);
         Assert.All(page.Page.QuerySelectorAll("#step form button:not([type=button])"), button => Assert.True(button.HasAttribute("disabled")));
         Assert.Equal("/no-plan", (await browser.Submit(page, "form[action*='handler=Done']")).Address);
-        Assert.Empty(Record("Perrin").Live.Log);
+        Assert.Empty(Record("Perrin").Followed.Log);
     }
 
     public void Dispose() => studio.Dispose();

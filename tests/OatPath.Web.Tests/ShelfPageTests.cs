@@ -153,7 +153,7 @@ public sealed class ShelfPageTests : IDisposable
         await Do("Dispense", ("client", studio.ClientId("Jory")), ("batch", "SS-2"));
 
         Assert.Equal(6, Stock.Levels()["sedge-serum"].Units);
-        Assert.Equal("SS-2", BottleReading.Of(Record("Jory").Live)["sedge-serum"].Batch);
+        Assert.Equal("SS-2", BottleReading.Of(Record("Jory").Followed)["sedge-serum"].Batch);
     }
 
     [Fact]

@@ -94,7 +94,7 @@ public sealed class ToldOnThePhoneTests : IDisposable
         var answer = await Report(phone, ("used", "sedge-serum"), ("also", "my sister's retinol"));
         Assert.Contains("Something with retinoid was used besides the plan", answer.Text, StringComparison.Ordinal);
         Assert.Contains("Tell your studio", answer.Text, StringComparison.Ordinal);
-        Assert.Contains(Record("Jory").Live.Log, entry => entry is Applied { Product: "sedge-serum" } use && use.Day == Record("Jory").Today);
+        Assert.Contains(Record("Jory").Followed.Log, entry => entry is Applied { Product: "sedge-serum" } use && use.Day == Record("Jory").Today);
 
         using var browser = await studio.SignedIn();
         var desk = await browser.Get("/");

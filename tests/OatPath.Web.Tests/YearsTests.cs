@@ -28,7 +28,7 @@ public sealed class YearsTests : IDisposable
             {
                 var at = new DateTimeOffset(on.ToDateTime(new TimeOnly(i < 4 ? 7 : 21, i)), TimeSpan.Zero);
                 var key = Fact.NewId();
-                var product = i == 8 && day % 4 == 0 ? "sedge-serum" : record.Live.Shelf[i % record.Live.Shelf.Count].Product.Id;
+                var product = i == 8 && day % 4 == 0 ? "sedge-serum" : record.Followed.Shelf[i % record.Followed.Shelf.Count].Product.Id;
                 facts.Add(new(key, id, "log", at, at, "client", null, CaseAssembly.Write<LogEntry>(new Applied { Id = key, HappenedAt = at, RecordedAt = at, By = "client", Product = product, Day = on, Moment = i < 4 ? Moment.Morning : Moment.Evening })));
             }
 
@@ -40,8 +40,8 @@ public sealed class YearsTests : IDisposable
         room.Append(id, null, facts);
         record = room.Derive(id)!;
         Assert.True(record.Facts.Count > Days * 10);
-        Assert.Empty(PathAuditor.Audit(record.Live, record.Rules, record.ClientPath()));
-        Assert.Empty(CaseCheck.Check(record.Live));
+        Assert.Empty(PathAuditor.Audit(record.Followed, record.Rules, record.ClientPath()));
+        Assert.Empty(CaseCheck.Check(record.Followed));
 
         using var browser = await studio.SignedIn();
         using var phone = await studio.Phone("Jory");

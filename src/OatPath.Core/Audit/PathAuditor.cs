@@ -11,6 +11,13 @@ namespace OatPath.Core.Audit;
 /// </summary>
 public static class PathAuditor
 {
+    /// <summary>What is looked at, in words for whoever relies on it.</summary>
+    public static IReadOnlyList<string> Concerns { get; } =
+    [
+        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told",
+        "order, sunscreen, a reason for everything", "that what was asked for begins",
+    ];
+
     /// <summary>All breaches, by date; empty when the path is sound.</summary>
     public static IReadOnlyList<Breach> Audit(CaseFile file, HouseRules rules, CarePath path)
     {

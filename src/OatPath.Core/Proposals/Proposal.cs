@@ -51,7 +51,7 @@ public sealed record SizeDifference(RegimenSize Than, IReadOnlyList<Product> Add
         var than = Than.ToString().ToLowerInvariant();
         if (Adds.Count == 0)
         {
-            return $"The same as the {than} one: nothing more fits.";
+            return $"The same as the {than} one: nothing more is needed, or fits.";
         }
 
         var names = Adds.Select(product => product.Name).ToList();

@@ -45,8 +45,8 @@ public sealed class PhoneView
     public LogEntry? LastEntry => Here.MaxBy(entry => entry.HappenedAt);
 
     /// <summary>Products in use whose bottle is empty.</summary>
-    public IReadOnlyList<Core.Shelf.Product> Emptied => emptied ??= [.. BottleReading.Of(Record.Live).Values
-        .Where(product => product.EmptyOn <= Day && Record.Live.Shelf.Any(item => item.Product.Id == product.Id && item.State == ShelfState.InUse))];
+    public IReadOnlyList<Core.Shelf.Product> Emptied => emptied ??= [.. BottleReading.Of(Record.Followed).Values
+        .Where(product => product.EmptyOn <= Day && Record.Followed.Shelf.Any(item => item.Product.Id == product.Id && item.State == ShelfState.InUse))];
 
     private IReadOnlyList<Core.Shelf.Product>? emptied;
 
@@ -56,11 +56,11 @@ public sealed class PhoneView
     /// <summary>Why actives are held where sunscreen was left out, and on which mornings; null when it is not asked.</summary>
     public Because? SunscreenLeftOut => Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.SunscreenSkipped)?.Because;
 
-    public IReadOnlyList<DateOnly> MorningsLeftOut => SunscreenMornings.LeftOut(Record.Live);
+    public IReadOnlyList<DateOnly> MorningsLeftOut => SunscreenMornings.LeftOut(Record.Followed);
 
     /// <summary>The sunscreen that the plan has, or the first on the shelf.</summary>
     public string? Sunscreen => Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
-        ?? Record.Live.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
+        ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
     public string Name(Step step) => Record.NameOf(step.Product);
 
@@ -99,9 +99,9 @@ public sealed class PhoneView
 
     private List<LogEntry> FindHere()
     {
-        var takenBack = Record.Live.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
+        var takenBack = Record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
         var earliest = Now.AddDays(-2);
-        return [.. Record.Live.Log.Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
+        return [.. Record.Followed.Log.Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
         {
             Applied applied => applied.Day == Day && applied.Moment == Moment,
             Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,

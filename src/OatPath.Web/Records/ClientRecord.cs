@@ -24,10 +24,10 @@ public sealed class ClientRecord
     public CaseFile Draft => draft ??= CaseAssembly.Draft(Facts, AsOf, Rules.Zone);
 
     /// <summary>Published decisions and everything that happened: what the client follows.</summary>
-    public CaseFile Live => live ??= EngineUpgrade.Hold(LiveAsDecided, Raises);
+    public CaseFile Followed => followed ??= EngineUpgrade.Hold(FollowedAsDecided, Raises);
 
     /// <summary>The same, without what a change of the engine holds back.</summary>
-    public CaseFile LiveAsDecided => liveAsDecided ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
+    public CaseFile FollowedAsDecided => followedAsDecided ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
 
     /// <summary>What the engine of today would raise; it waits for the next publication.</summary>
     public IReadOnlyList<EngineRaise> Raises => raises ??= EngineChanges.Of(Published);
@@ -59,19 +59,19 @@ public sealed class ClientRecord
     public DateOnly Today => CareDay.Of(AsOf, Zone);
 
     private CaseFile? draft;
-    private CaseFile? live;
-    private CaseFile? liveAsDecided;
+    private CaseFile? followed;
+    private CaseFile? followedAsDecided;
     private IReadOnlyList<EngineRaise>? raises;
     private IReadOnlyList<Fact>? waiting;
 
-    private readonly Dictionary<(bool Live, DateOnly From, int Days), CarePath> planned = [];
+    private readonly Dictionary<(bool Client, DateOnly From, int Days), CarePath> planned = [];
 
     public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
 
     public CarePath ClientPath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
 
     public Product? Product(string id) =>
-        (Live.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;
+        (Followed.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;
 
     /// <summary>A product of the draft shelf with what was seen of its bottle: empty since, opened, batch.</summary>
     public Product Seen(string product) => (seen ??= BottleReading.Of(Draft))[product];
@@ -83,12 +83,12 @@ public sealed class ClientRecord
     public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") =>
         TimeZoneInfo.ConvertTime(at, Zone).ToString(format, System.Globalization.CultureInfo.InvariantCulture);
 
-    private CarePath Path(bool live, int daysBefore, int days)
+    private CarePath Path(bool client, int daysBefore, int days)
     {
-        var key = (live, Today.AddDays(-daysBefore), days);
+        var key = (client, Today.AddDays(-daysBefore), days);
         if (!planned.TryGetValue(key, out var path))
         {
-            planned[key] = path = PathPlanner.Plan(live ? Live : Draft, live ? PublishedRules : Rules, key.Item2, days);
+            planned[key] = path = PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.Item2, days);
         }
 
         return path;

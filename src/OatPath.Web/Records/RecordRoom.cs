@@ -82,7 +82,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
     /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication PublishOne(ClientRecord record, string by, long version, Fact decision)
     {
-        var inputs = record.LiveAsDecided with { Decisions = [.. record.LiveAsDecided.Decisions, CaseAssembly.Body<Decision>(decision)] };
+        var inputs = record.FollowedAsDecided with { Decisions = [.. record.FollowedAsDecided.Decisions, CaseAssembly.Body<Decision>(decision)] };
         return Publish(record, by, version, [decision], [decision], inputs, record.PublishedRules, record.Raises);
     }
 
@@ -91,7 +91,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
     public Publication PublishUndo(ClientRecord record, string by, long version, string decisionId)
     {
         var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
-        var inputs = record.LiveAsDecided with { Decisions = [.. record.LiveAsDecided.Decisions.Where(decision => decision.Id != decisionId)] };
+        var inputs = record.FollowedAsDecided with { Decisions = [.. record.FollowedAsDecided.Decisions.Where(decision => decision.Id != decisionId)] };
         return Publish(record, by, version, [undo], [undo], inputs, record.PublishedRules, record.Raises);
     }
 

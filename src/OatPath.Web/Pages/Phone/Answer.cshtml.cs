@@ -33,7 +33,7 @@ public sealed class AnswerModel(PhoneDoor door, RecordRoom room, Links links, Ti
 
         Outcome = found;
         Contact = ContactNow.At(Now, found.Outcome == Core.CheckIn.Outcome.MedicalHelp, View.Record.Rules, View.Record.Zone);
-        Replaced = View.Record.Live.Log.OfType<CheckedIn>().Any(entry => entry.Id == id && entry.Replaces is not null);
+        Replaced = View.Record.Followed.Log.OfType<CheckedIn>().Any(entry => entry.Id == id && entry.Replaces is not null);
         Beside = [.. View.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)];
         Resting = [.. View.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (View.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))];
         return Page();

@@ -84,7 +84,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
     }
 
     /// <summary>The client's own products that are no everyday matter, and so may have been used beside the plan.</summary>
-    public IReadOnlyList<Product> Beside => [.. View.Record.Live.Shelf.Where(item => item.State != ShelfState.ThrownOut && (item.Product.IsRaised() || item.Product.IsDevice() || item.Product.Irritancy() != Core.Skin.Degree.No)).Select(item => item.Product)];
+    public IReadOnlyList<Product> Beside => [.. View.Record.Followed.Shelf.Where(item => item.State != ShelfState.ThrownOut && (item.Product.IsRaised() || item.Product.IsDevice() || item.Product.Irritancy() != Core.Skin.Degree.No)).Select(item => item.Product)];
 
     /// <summary>What was ticked of it.</summary>
     public IReadOnlyList<string> Used { get; private set; } = [];
@@ -93,7 +93,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
     private string Keep()
     {
         var (id, replaces) = (Key, (string?)null);
-        while (View.Record.Live.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == id) is { } sent)
+        while (View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == id) is { } sent)
         {
             if (Same(sent))
             {
@@ -101,7 +101,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
             }
 
             replaces = id;
-            id = View.Record.Live.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Replaces == replaces)?.Id ?? Fact.NewId();
+            id = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Replaces == replaces)?.Id ?? Fact.NewId();
         }
 
         var entry = new CheckedIn { Id = id, HappenedAt = Now, RecordedAt = Now, By = "client", Day = About, Report = Given, Replaces = replaces };
@@ -111,7 +111,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
 
     private bool Same(CheckedIn sent) => sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
 
-    private bool WasTicked(string product) => View.Record.Live.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
+    private bool WasTicked(string product) => View.Record.Followed.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
 
     /// <summary>What happened is always recordable: a use of that evening, at the latest just now.</summary>
     private Fact Use(string product)

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
+using OatPath.Core.Routine;
 using OatPath.Core.Upgrade;
 using OatPath.Store;
 using OatPath.Web.Records;
@@ -12,15 +13,20 @@ namespace OatPath.Web.Pages.Walk;
 public sealed class PublishModel(RecordRoom room) : WalkPage(room)
 {
     private const int DaysCompared = 28;
-    private const int DaysListed = 8;
 
     public override string Station => "Publish";
 
     public string? Obstacle { get; private set; }
 
-    public IReadOnlyList<HalfDayChange> Changes { get; private set; } = [];
+    /// <summary>Nothing was published before, so everything is new.</summary>
+    public bool First => Record.Published is null;
 
-    public int More { get; private set; }
+    public CarePath Before { get; private set; } = null!;
+
+    public CarePath After { get; private set; } = null!;
+
+    /// <summary>Each change said once.</summary>
+    public IReadOnlyList<ChangeLine> Changes { get; private set; } = [];
 
     public IReadOnlyList<string> Drafts { get; private set; } = [];
 
@@ -61,12 +67,17 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Obstacle = RecordRoom.PublishObstacle(Record);
-        var before = Record.Published is null ? Record.ClientPath(0, DaysCompared) with { Days = [] } : Record.ClientPath(0, DaysCompared);
-        var all = PathDiff.Between(before, Record.DraftPath(0, DaysCompared));
-        Changes = [.. all.Take(DaysListed)];
-        More = all.Count - Changes.Count;
+        After = Record.DraftPath(0, DaysCompared);
+        Before = First ? After with { Days = [] } : Record.ClientPath(0, DaysCompared);
+        Changes = ChangeWords.Say(PlanChanges.Between(Before, After), (After.Days[0].Date, After.Days[^1].Date), Record.Today, id => Record.NameOf(id));
         Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>(), .. Record.Raises.Select(Say)];
     }
+
+    /// <summary>What the phone asks for this evening, in its own words where they are new.</summary>
+    public IEnumerable<(string Name, string? Words)> ReadTonight() =>
+        After.Days[0].Evening.Steps.Where(step => step.Product is not null).Select(step => (Record.NameOf(step.Product), step.Action == StepAction.Apply ? null : string.Join(" ", StepWords.How(step))));
+
+    public int MinutesTonight => Math.Max(1, RoutineTime.Seconds(After.Days[0].Evening.Steps) / 60);
 
     private string Shape(ShapeWeek week)
     {
