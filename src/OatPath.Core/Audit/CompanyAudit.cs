@@ -112,7 +112,7 @@ internal sealed class CompanyAudit(AuditRun run)
     }
 
     private static bool IsAcidWash(Product product) => product.Kind == ProductKind.ExfoliatingCleanser || (product.IsAcid()
-        && product.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.EyeMakeUpRemover);
+        && product.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.EyeMakeUpRemover);
 
     private static readonly (string Name, Func<Product, bool> Plays, int Most)[] RoleLimits =
     [

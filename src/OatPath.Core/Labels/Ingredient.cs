@@ -20,6 +20,9 @@ public enum IngredientFunction
     Emulsifier,
     Solubiliser,
     Thickener,
+
+    /// <summary>Makes a cream thick and rich at once.</summary>
+    FattyAlcohol,
     Polymer,
     Film,
     Silicone,

@@ -32,7 +32,22 @@ internal sealed partial class KindGuess
 
     private bool Cleanses => Top(IngredientFunction.Surfactant) || Top(IngredientFunction.Sulphate);
 
-    private bool Thick => Any(IngredientFunction.Thickener);
+    private bool Thick => Any(IngredientFunction.Thickener) || Any(IngredientFunction.FattyAlcohol);
+
+    private bool Watery => Any(IngredientFunction.Solvent);
+
+    /// <summary>How many of the first things in it are rich.</summary>
+    private int Rich => all.Count(item => item.Position <= NearTop && item.Ingredient.Function is IngredientFunction.Oil or IngredientFunction.Emollient or IngredientFunction.Occlusive
+        or IngredientFunction.Emulsifier or IngredientFunction.Silicone or IngredientFunction.Wax or IngredientFunction.FattyAlcohol);
+
+    /// <summary>Water and oil held together.</summary>
+    private bool Creamy => Watery && Rich >= 3 && (Any(IngredientFunction.Emulsifier) || Any(IngredientFunction.FattyAlcohol));
+
+    /// <summary>Oil that water can take off again.</summary>
+    private bool Emulsifies => Any(IngredientFunction.Emulsifier) || Any(IngredientFunction.CleansingOil);
+
+    /// <summary>A dry powder with an enzyme: what is in it to rub is only its carrier.</summary>
+    private bool EnzymePowder => !Watery && Works(Family.Enzyme) && (Top(IngredientFunction.Powder, 3) || Top(IngredientFunction.Clay, 3) || Top(IngredientFunction.Abrasive, 3) || Top(IngredientFunction.Buffer, 1));
 
     private bool Works(Family family) => all.Any(item => item.Family == family && item.Role == IngredientRole.Works);
 
@@ -46,26 +61,24 @@ internal sealed partial class KindGuess
 
     private (ProductKind, double)? ByWords()
     {
-        if (words.Length == 0)
-        {
-            return null;
-        }
-
         var kind = Says(PatchWords()) ? ProductKind.SpotPatch
+            : Says(MicellarWords()) ? ProductKind.MicellarWater
             : Says(RemoverWords()) ? ProductKind.EyeMakeUpRemover
-            : Says(PadWords()) && Acid ? ProductKind.PeelPad
+            : Pads && Acid ? ProductKind.PeelPad
+            : EnzymePowder ? ProductKind.Enzyme
             : Says(PeelWords()) && (Acid || Works(Family.SalonOnly)) ? (Says(LeaveWords()) ? Leaves() : ProductKind.WashOffPeel)
             : Says(MaskWords()) ? Mask()
             : Says(ScrubWords()) ? ProductKind.Scrub
             : Says(CleanserWords()) ? Cleanser()
             : Says(TonerWords()) ? (Acid ? ProductKind.ExfoliatingToner : ProductKind.CalmingToner)
+            : Says(WaterWords()) && !Acid && !Creamy ? ProductKind.CalmingToner
             : Says(SunWords()) || label.Spf is not null ? Sun()
             : Says(EyeWords()) ? ProductKind.EyeGel
             : Says(NeckWords()) ? ProductKind.NeckCream
             : Says(LipWords()) ? ProductKind.LipBalm
             : Says(MistWords()) ? ProductKind.HydratingMist
             : Says(SpotWords()) ? (Works(Family.BenzoylPeroxide) ? ProductKind.BenzoylPeroxide : ProductKind.SpotTreatment)
-            : Says(SerumWords()) ? Serum()
+            : Says(SerumWords()) && !(Says(CreamWords()) && Creamy) ? Serum()
             : Says(OilWords()) ? ProductKind.FaceOil
             : Says(CreamWords()) ? Cream()
             : (ProductKind?)null;
@@ -73,6 +86,8 @@ internal sealed partial class KindGuess
     }
 
     private bool Says(Regex pattern) => pattern.IsMatch(words);
+
+    private bool Pads => Says(PadWords()) || PadCount().IsMatch(label.Whole);
 
     private ProductKind Cleanser() =>
         Acid ? ProductKind.ExfoliatingCleanser
@@ -132,6 +147,16 @@ internal sealed partial class KindGuess
             return (ProductKind.WashOffPeel, 0.6);
         }
 
+        if (EnzymePowder)
+        {
+            return (ProductKind.Enzyme, 0.8);
+        }
+
+        if (!Watery && Any(IngredientFunction.Wax) && Emulsifies)
+        {
+            return (ProductKind.BalmCleanser, 0.75);
+        }
+
         if (Any(IngredientFunction.CleansingOil) && !Works(Family.Retinoid))
         {
             return (ProductKind.OilCleanser, 0.8);
@@ -157,24 +182,22 @@ internal sealed partial class KindGuess
             return (ProductKind.BenzoylPeroxide, 0.85);
         }
 
-        var oily = all.Count(item => item.Ingredient.Function is IngredientFunction.Oil or IngredientFunction.Emollient or IngredientFunction.Occlusive or IngredientFunction.Emulsifier or IngredientFunction.Silicone or IngredientFunction.Wax && item.Position <= NearTop);
-        var watery = all.Any(item => item.Ingredient.Function == IngredientFunction.Solvent);
         if (Works(Family.Retinoid) && !all.Any(item => item.Ingredient.Substance == Substance.RetinylEster && item.Role == IngredientRole.Works && !Works(Substance.Retinol) && !Works(Substance.Retinal)))
         {
             return (ProductKind.Retinoid, 0.8);
         }
 
-        if (oily >= 3 && watery && Count(IngredientFunction.Emulsifier) > 0)
+        if (Creamy)
         {
             return Works(Family.Azelaic) ? (ProductKind.AzelaicSuspension, 0.7) : (ProductKind.Moisturiser, 0.7);
         }
 
-        if (!watery && Top(IngredientFunction.Occlusive, 2))
+        if (!Watery && Top(IngredientFunction.Occlusive, 2))
         {
             return (ProductKind.OcclusiveBalm, 0.75);
         }
 
-        if (!watery && oily >= 1)
+        if (!Watery && Rich >= 1)
         {
             return (ProductKind.FaceOil, 0.7);
         }
@@ -184,17 +207,24 @@ internal sealed partial class KindGuess
             return (ProductKind.Enzyme, 0.6);
         }
 
-        return Acid ? (Thick ? ProductKind.LeaveOnAcidGel : ProductKind.ExfoliatingToner, 0.55) : (Serum(), 0.5);
+        return Acid ? (Leaves(), 0.55) : (Serum(), 0.5);
     }
 
     [GeneratedRegex(@"\b(?:patch(?:es)?|pflaster|pimple dots?)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex PatchWords();
 
-    [GeneratedRegex(@"\b(?:eye make-?\s?up remover|lid remover|micellar|make-?up remover|augen-?make-?up-?entferner|démaquillant yeux)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"\b(?:eye make-?\s?up remover|lid remover|make-?up remover|augen-?make-?up-?entferner|démaquillant yeux)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex RemoverWords();
 
-    [GeneratedRegex(@"\bpads?\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"\bmi[cz]ell\w*", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex MicellarWords();
+
+    [GeneratedRegex(@"(?<!cotton )\bpads?\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex PadWords();
+
+    /// <summary>Said of the package, wherever it stands.</summary>
+    [GeneratedRegex(@"\b\d+ pads\b|\(pads?\)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex PadCount();
 
     [GeneratedRegex(@"\b(?:peel(?:ing)?|kit|rinse off after)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex PeelWords();
@@ -223,8 +253,11 @@ internal sealed partial class KindGuess
     [GeneratedRegex(@"\b(?:cream|crème|creme|crema|lotion|emulsion|moisturi[sz]\w*|milk|lait|milch|salbe|ointment)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex CreamWords();
 
-    [GeneratedRegex(@"\b(?:toner|tonic|tonique|lotion tonique|gesichtswasser|tónico|tonico|essence water|water)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"\b(?:toner|tonic|tonique|lotion tonique|gesichtswasser|tónico|tonico)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex TonerWords();
+
+    [GeneratedRegex(@"\bwater\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex WaterWords();
 
     [GeneratedRegex(@"\b(?:sun ?screen|sun fluid|sun cream|sonnen\w*|solaire|protector solar|solare)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex SunWords();

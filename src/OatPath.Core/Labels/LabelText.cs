@@ -130,7 +130,9 @@ internal sealed partial class LabelText
 
     private static void Split(string body, LabelSection section, List<LabelItem> items)
     {
-        var lines = body.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        // A size on a line of its own would else be read as the end of the name above it.
+        var lines = body.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Where(line => !SizePattern().IsMatch(line)).ToArray();
+        body = string.Join('\n', lines);
         // Where lines outnumber the commas, each line is a name; else the list was only wrapped.
         var lineParts = section == LabelSection.ActiveBox || lines.Length - 1 > Separators().Count(body);
         var start = 0;
@@ -188,9 +190,9 @@ internal sealed partial class LabelText
         }
     }
 
-    /// <summary>"pH 3.9" and "SPF 50" say something of the whole, and name nothing in it.</summary>
+    /// <summary>"pH 3.9", "SPF 50" and "60 pads" say something of the whole, and name nothing in it.</summary>
     private static bool IsClaim(string text) =>
-        PhPattern().Match(text) is { Success: true, Index: 0 } ph ? ph.Length == text.Length : SpfPattern().Match(text) is { Success: true, Index: 0 };
+        SizePattern().IsMatch(text) || (PhPattern().Match(text) is { Success: true, Index: 0 } ph ? ph.Length == text.Length : SpfPattern().Match(text) is { Success: true, Index: 0 });
 
     internal static decimal? Number(string text) =>
         decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? number : null;
@@ -203,6 +205,9 @@ internal sealed partial class LabelText
 
     [GeneratedRegex(@"\b(?:SPF|LSF|FPS|IP|LSF/SPF)[\s:]?(?<n>\d{1,3})\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex SpfPattern();
+
+    [GeneratedRegex(@"^\d+(?:[.,]\d+)?\s?(?:pads?|discs?|wipes?|patch(?:es)?|capsules?|pieces?|pcs|stück|ml|g|gr?|oz|fl\.?\s?oz)\.?(?:\s?(?:e|℮))?$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex SizePattern();
 
     [GeneratedRegex(@"[\u00AD\u200B-\u200F\u2060\uFEFF]")]
     private static partial Regex Unseen();
@@ -218,9 +223,9 @@ internal sealed partial class LabelText
 
     [GeneratedRegex(
         @"(?:(?<=^|[\n.;\]\)])[ \t*•-]*(?:" +
-        @"(?<active>active ingredients?|principes? actifs?|ingr[eé]dients? actifs?|wirkstoffe?|aktive inhaltsstoffe|principios activos|ingredientes? activos?|principi attivi|ingredienti attivi|werkzame stoffen|aktiva ingredienser|sk[lł]adniki aktywne)" +
-        @"|(?<inactive>(?:inactive|other|non-?active) ingredients?|sonstige (?:inhaltsstoffe|bestandteile)|hilfsstoffe|autres ingr[eé]dients|ingr[eé]dients? inactifs?|ingredientes? inactivos?|otros ingredientes|excipient(?:s|es)|eccipienti)" +
-        @"|(?<main>ingredients?|inci|ingr[eé]dients?|inhaltsstoffe|bestandteile|zutaten|ingredientes?|ingredienti|ingredi[eë]nten|ingredienser|sk[lł]adniki|composition|zusammensetzung|composici[oó]n|composizione|samenstelling|innholdsstoffer|ainesosat)(?:\s?/\s?\p{L}+)*(?:\s\(inci\))?" +
+        @"(?<active>active ingredients?|principes? actifs?|ingr[eé]dients? actifs?|wirkstoffe?|aktive inhaltsstoffe|principios activos|ingredientes? activos?|principi attivi|ingredienti attivi|werkzame stoffen|aktiva ingredienser|sk[lł]adniki aktywne|actives?(?=\s?:))" +
+        @"|(?<inactive>(?:inactive|other|non-?active) ingredients?|sonstige (?:inhaltsstoffe|bestandteile)|hilfsstoffe|autres ingr[eé]dients|ingr[eé]dients? inactifs?|ingredientes? inactivos?|otros ingredientes|excipient(?:s|es)|eccipienti|inactives?(?=\s?:))" +
+        @"|(?<main>ingredients?|inci|ingr[eé]dients?|inhaltsstoffe|bestandteile|zutaten|ingredientes?|ingredienti|ingredi[eë]nten|ingredienser|sk[lł]adniki|composition|zusammensetzung|composici[oó]n|composizione|samenstelling|innholdsstoffer|ainesosat)(?:\s?/\s?\p{L}+)*(?:\s\((?:inci|pads?)\))?" +
         @"|(?<end>directions?|warnings?|how to use|caution|storage|made in|manufactured|distributed|keep out|anwendung|hinweise?|warnhinweise?|mode d['’]emploi|conseils d['’]utilisation|pr[eé]cautions|modo de empleo|precauciones|advertencias|modo d['’]uso|avvertenze|gebruik|net wt|uses?|purpose|drug facts))" +
         @"\s*(?::|\n|(?<=\w)(?=\s)|$)" +
         @"|(?<may>[\[(]?\s?(?:\bmay contain\b|\bpeut contenir\b|\bkann (?:spuren )?enthalten\b|\bpuede contener\b|\bpu[oò] contenere\b|\bkan bevatten\b|\bpode conter\b|\+\s?/\s?-|±)(?:\s?\(?\+/-\)?)?\s?:?))",

@@ -55,7 +55,7 @@ internal sealed class Summary(
 
         Add(traits.ByHand, EnumName.Of(Family.ByHand));
         Add(families.Exists(family => FamilyTraits.Of(family).Exfoliates) || traits.ByHand, "exfoliates");
-        Add(kind is ProductKind.EyeMakeUpRemover or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.ExfoliatingCleanser, "cleanses");
+        Add(kind is ProductKind.EyeMakeUpRemover or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.ExfoliatingCleanser, "cleanses");
         Add(label.Spf is not null || ingredients.Count(item => item.Ingredient.Function == IngredientFunction.Filter) >= 2, "sunscreen");
         Add(kind is ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf or ProductKind.FaceOil or ProductKind.OcclusiveBalm or ProductKind.NeckCream, "moisturises");
         Add(kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask, "mask");
@@ -104,7 +104,7 @@ internal sealed class Summary(
     /// <summary>Kinds in which nobody expects an active.</summary>
     private bool Unexpected() => kind is ProductKind.Moisturiser or ProductKind.MoisturiserWithSpf or ProductKind.SpotPatch or ProductKind.EyeGel or ProductKind.NeckCream or ProductKind.LipBalm
         or ProductKind.CalmingToner or ProductKind.HydratingMist or ProductKind.HydratingSerum or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.FaceOil
-        or ProductKind.OcclusiveBalm or ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.EyeMakeUpRemover;
+        or ProductKind.OcclusiveBalm or ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.EyeMakeUpRemover;
 
     private void Strength(List<LabelIngredient> working)
     {

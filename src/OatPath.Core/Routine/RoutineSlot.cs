@@ -39,7 +39,7 @@ public static class RoutineSlots
     public static RoutineSlot? Of(ProductKind kind) => kind switch
     {
         ProductKind.EyeMakeUpRemover => RoutineSlot.EyeRemover,
-        ProductKind.OilCleanser or ProductKind.BalmCleanser => RoutineSlot.FirstCleanse,
+        ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater => RoutineSlot.FirstCleanse,
         ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => RoutineSlot.Cleanse,
         ProductKind.ExfoliatingCleanser or ProductKind.Enzyme or ProductKind.Scrub or ProductKind.Razor => RoutineSlot.WetExfoliation,
         ProductKind.FacialSteamer => RoutineSlot.Steam,

@@ -23,7 +23,7 @@ public static class AmountGuide
         ProductKind.ExfoliatingCleanser => new(1, AmountUnit.Pea),
         ProductKind.OilCleanser => new(2, AmountUnit.LotionPump),
         ProductKind.BalmCleanser => new(1, AmountUnit.Coin),
-        ProductKind.EyeMakeUpRemover or ProductKind.PeelPad => new(1, AmountUnit.Pad),
+        ProductKind.EyeMakeUpRemover or ProductKind.MicellarWater or ProductKind.PeelPad => new(1, AmountUnit.Pad),
         ProductKind.PhPrep or ProductKind.CalmingToner or ProductKind.ExfoliatingToner => new(1, AmountUnit.Coin),
         ProductKind.Scrub => new(1, AmountUnit.Coin),
         ProductKind.Enzyme => product.Dispenser == Dispenser.Powder ? new(0.5m, AmountUnit.Teaspoon) : new(5, AmountUnit.Millilitre),

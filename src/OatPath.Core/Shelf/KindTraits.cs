@@ -52,6 +52,8 @@ public sealed record KindTraits(
         ProductKind.EyeMakeUpRemover => new("eye make-up remover", KindUse.Daily, false, 1, false, true, SkinState.Dry, Removal.CottonRounds, 0, 20),
         ProductKind.OilCleanser => new("oil cleanser", KindUse.Daily, false, 3, false, true, SkinState.Dry, Removal.Rinse, 0, 45),
         ProductKind.BalmCleanser => new("balm cleanser", KindUse.Daily, false, 5, false, true, SkinState.Dry, Removal.Rinse, 0, 45),
+        // Made to be left on, it leaves a film; here a cleanse with water follows.
+        ProductKind.MicellarWater => new("micellar water", KindUse.Daily, false, 1, false, true, SkinState.Dry, Removal.CottonRounds, 0, 30),
         ProductKind.GelCleanser => new("gel cleanser", KindUse.Daily, false, 2, true, true, SkinState.Wet, Removal.Rinse, 0, 45),
         ProductKind.FoamCleanser => new("foam cleanser", KindUse.Daily, false, 2, true, true, SkinState.Wet, Removal.Rinse, 0, 45),
         ProductKind.CreamCleanser => new("cream cleanser", KindUse.Daily, false, 4, true, true, SkinState.Damp, Removal.WarmFlannel, 0, 45),

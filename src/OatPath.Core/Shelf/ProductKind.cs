@@ -6,6 +6,7 @@ public enum ProductKind
     EyeMakeUpRemover,
     OilCleanser,
     BalmCleanser,
+    MicellarWater,
     GelCleanser,
     FoamCleanser,
     CreamCleanser,

@@ -52,7 +52,7 @@ public static class ProductRoles
 
     /// <summary>A cleanser that carries a working acid, whatever it is sold as.</summary>
     public static bool IsAcidCleanser(this Product product) => product.Kind == ProductKind.ExfoliatingCleanser
-        || (product.Kind is ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.EyeMakeUpRemover && product.IsAcid());
+        || (product.Kind is ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.EyeMakeUpRemover && product.IsAcid());
 
     /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
     public static bool IsActive(this Product product) =>

@@ -58,7 +58,7 @@ public sealed class ShelfSearch(StudioShelf shelf)
         ShelfRole.Retinoid => product.Has(Family.Retinoid),
         ShelfRole.LightSensitising => product.LightSensitising() != Degree.No,
         ShelfRole.ByHand => product.Traits.ByHand,
-        ShelfRole.Cleanses => product.Kind is ProductKind.EyeMakeUpRemover or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.ExfoliatingCleanser,
+        ShelfRole.Cleanses => product.Kind is ProductKind.EyeMakeUpRemover or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.ExfoliatingCleanser,
         ShelfRole.Sunscreen => product.Spf is not null,
         ShelfRole.StaysOn => product.Traits.LeaveOn,
         ShelfRole.OnlyInSessions => product.Traits.Use == KindUse.Session,
