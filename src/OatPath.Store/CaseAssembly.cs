@@ -57,7 +57,7 @@ public static class CaseAssembly
     {
         "retract" => !(fact.Supersedes is { } id && all.TryGetValue(id, out var target) && target.Kind != "retract" && !NeedsPublishing(target, all)),
         "shelf" or "shelf-removed" or "intake" => true,
-        "decision" => Body<Decision>(fact) is not (ClearRed or StopActive),
+        "decision" => Body<Decision>(fact) is not (ClearRed or StopActive or WaitBeforeStep),
         _ => false,
     };
 
@@ -137,6 +137,7 @@ public static class CaseAssembly
         StartActive start => shelf.ContainsKey(start.Product),
         StopActive stop => shelf.ContainsKey(stop.Product),
         StepUp step => shelf.ContainsKey(step.Product),
+        WaitBeforeStep wait => shelf.ContainsKey(wait.Product),
         KeepLevel keep => shelf.ContainsKey(keep.Product),
         ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
         ShapeLadder ladder => shelf.ContainsKey(ladder.Product),

@@ -11,6 +11,11 @@ public sealed class Studio(Database database)
         "SELECT rules, row_version FROM studio WHERE id = 1",
         row => (CaseJson.ReadStored<HouseRules>(row.GetString(0)), row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L)));
 
+    /// <summary>Every version of the house rules, oldest first, with who made it and when.</summary>
+    public IReadOnlyList<(HouseRules Rules, DateTimeOffset At, string By)> History() => database.Read(connection => connection.Query(
+        "SELECT rules, changed_at, changed_by FROM studio_history ORDER BY id",
+        row => (CaseJson.ReadStored<HouseRules>(row.GetString(0)), row.Instant(1), row.GetString(2))));
+
     /// <exception cref="ConflictException">Somebody else changed them in the meantime.</exception>
     public void Save(HouseRules rules, long version, string by, DateTimeOffset at) => database.Write(connection =>
     {

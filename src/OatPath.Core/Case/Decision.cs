@@ -9,6 +9,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(StartActive), "start-active")]
 [JsonDerivedType(typeof(StopActive), "stop-active")]
 [JsonDerivedType(typeof(StepUp), "step-up")]
+[JsonDerivedType(typeof(WaitBeforeStep), "wait-before-step")]
 [JsonDerivedType(typeof(KeepLevel), "keep-level")]
 [JsonDerivedType(typeof(ReopenLevel), "reopen-level")]
 [JsonDerivedType(typeof(ClearRed), "clear-red")]
@@ -60,8 +61,20 @@ public sealed record StepUp : Decision
     public required string Product { get; init; }
     public required int Rung { get; init; }
 
-    /// <summary>Goes up although the estimate would wait; needs a reason. Nothing else is overruled by it.</summary>
+    /// <summary>Goes up although the estimate would wait, or a wait was chosen; needs a reason. Nothing else is overruled by it.</summary>
     public bool DespiteEstimate { get; init; }
+}
+
+/// <summary>The next step of an active is not asked until a day: the practitioner waits, or asks the client first.</summary>
+public sealed record WaitBeforeStep : Decision
+{
+    public required string Product { get; init; }
+
+    /// <summary>First day on which the step may be asked again.</summary>
+    public required DateOnly Until { get; init; }
+
+    /// <summary>The client is asked how the last uses felt; the answer ends the wait.</summary>
+    public bool AsksClient { get; init; }
 }
 
 /// <summary>"This is your level": no further step is asked until reopened.</summary>

@@ -67,6 +67,8 @@ public static partial class RuleBook
     public const string BoosterNeedsSerum = "ramp.booster-serum";
     public const string WinterHold = "ramp.winter-hold";
     public const string DrySpell = "ramp.dry-spell";
+    public const string WaitChosen = "ramp.wait-chosen";
+    public const string FeltAsked = "ramp.felt-asked";
     public const string Tolerance = "ramp.tolerance";
     public const string StepNotDue = "ramp.step-not-due";
     public const string Skip7 = "ramp.skip-7";

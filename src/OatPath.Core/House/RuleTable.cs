@@ -71,6 +71,8 @@ public static partial class RuleBook
         new(BoosterNeedsSerum, "A booster takes the place of its serum", "trade convention", "{product} waits: it takes the place of {other} for one evening, and that one is not in steady use."),
         new(WinterHold, "No step up in winter", "trade convention; for whom: house choice", "{product} stays at its rung until winter is over, at the end of {month}."),
         new(DrySpell, "No step up in a dry spell", "trade convention", "{product} stays at its rung while the skin has a dry spell."),
+        new(WaitChosen, "A step waits by choice", "house default: the practitioner's word", "The next step of {product} is asked again from {until:date}."),
+        new(FeltAsked, "The client is asked first", "house default: the practitioner's word", "The client is asked how the last uses of {product} felt; the step waits for the answer, until {until:date} at the latest."),
         new(Tolerance, "A step up that is likely to be too much waits", "derived: what the intake lets expect, corrected by every use; constants are house defaults", "{product} at {frequency}: a strong reaction is expected at {chance} uses in 100, and it is {sure} % sure to be more than {limit}; it waits for more calm uses."),
         new(StepNotDue, "A step up before its time", "house default", "The step up of {product} on {on:date} was not due and is not taken."),
         new(Skip7, "Off for 7 days after a strong reaction", "trade convention", "{product} rests until {until:date}, after the reaction on {since:date}."),

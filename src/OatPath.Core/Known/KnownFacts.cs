@@ -95,6 +95,9 @@ internal sealed class KnownFacts
     public int? ContactOf(string product, DateOnly day) =>
         Log.OfType<Applied>().Where(entry => entry.Product == product && entry.Day == day).Max(entry => entry.ContactSeconds);
 
+    /// <summary>Whether the client has told how the skin is since being asked.</summary>
+    public bool IsAnswered(WaitBeforeStep asked) => Array.Exists(Reports, report => asked.RecordedAt is { } at ? report.HappenedAt >= at : DayOf(report.HappenedAt) > asked.On);
+
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
 
     /// <summary>What a client told may have stopped everything, so only a practitioner's reason takes it back.</summary>

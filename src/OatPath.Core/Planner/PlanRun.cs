@@ -61,7 +61,7 @@ internal sealed class PlanRun
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);
         var paused = new FirstOf(Repair, Calendar);
-        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, climbs);
+        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, facts.IsAnswered, climbs);
         decided = new(facts, rules, rule, Standing);
         ageing = new(facts, rules, rule, Reactions, new Suspensions(file, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
 

@@ -27,6 +27,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     private readonly ShelfItem[] shelf = [.. Everyday.Append(client.Active).Select(product => new ShelfItem { Product = product })];
     private CarePath path = null!;
     private int plannedFrom;
+    private (int Day, double Strain)? lastUse;
 
     /// <returns>Strong reactions, the rung held at the end (-1 for none), and the day index since when.</returns>
     public (int Strong, int Level, int Since) Run()
@@ -39,7 +40,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             if (day % 7 == 0 && day > 0)
             {
                 Replan(day);
-                if (Decide(day))
+                for (var looks = 0; looks < 2 && Decide(day); looks++)
                 {
                     Replan(day);
                 }
@@ -77,12 +78,15 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     /// <summary>The weekly look: what may be raised is raised, a red that is a week old is cleared.</summary>
     private bool Decide(int day)
     {
-        var before = decisions.Count;
+        var before = decisions.Count + log.Count;
         foreach (var question in path.Questions)
         {
             var id = $"d{decisions.Count}";
             switch (question.Kind)
             {
+                case QuestionKind.StepUp when policy != RaisingPolicy.Paper && StepAdvices.Of(path.Ladders.Single(), rules) == StepAdvice.AskFirst:
+                    AskOrWait(id, day, question.Rung!.Value);
+                    break;
                 case QuestionKind.StepUp:
                     decisions.Add(new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = question.Rung!.Value });
                     break;
@@ -92,7 +96,21 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             }
         }
 
-        return decisions.Count > before;
+        return decisions.Count + log.Count > before;
+    }
+
+    /// <summary>The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt, then the step waits a week, and what stayed calm goes up with that as the reason.</summary>
+    private void AskOrWait(string id, int day, int rung)
+    {
+        if (lastUse is { } last && !log.Exists(entry => entry is CheckedIn told && told.Day == First.AddDays(last.Day)))
+        {
+            log.Add(new CheckedIn { Id = $"c{last.Day}", Day = First.AddDays(last.Day), HappenedAt = At(day, 11), Report = Felt(last.Strain) });
+            return;
+        }
+
+        decisions.Add(decisions is [.., WaitBeforeStep]
+            ? new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = rung, Reason = "calm when asked, and a week later" }
+            : new WaitBeforeStep { Id = id, On = First.AddDays(day), Product = client.Active.Id, Until = First.AddDays(day + StepAdvices.WaitDays) });
     }
 
     /// <summary>One evening; true when it brought a strong reaction.</summary>
@@ -136,6 +154,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     {
         log.Add(new Applied { Id = $"u{day}", Product = client.Active.Id, Day = First.AddDays(day), Moment = Moment.Evening, HappenedAt = At(day, 21) });
         var strain = skin.Use(client.Evening[day]);
+        lastUse = (day, strain);
         if (strain >= 1 || client.Told[day] < settings.Reporting)
         {
             log.Add(new CheckedIn { Id = $"c{day}", Day = First.AddDays(day), HappenedAt = At(day, 22), Report = Felt(strain) });

@@ -25,7 +25,7 @@ public static class ChanceWords
 
     /// <summary>What to say of a step that may be asked although a strong reaction is expected over the house's limit; null where it is not.</summary>
     public static string? Doubt(LadderStatus status, HouseRules rules) =>
-        status is { Missing.Count: 0, ChanceNext: { } chance, SureOverNext: { } sure } && chance * 100 > rules.StepUpChancePercent
-            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"There a strong reaction is expected at {InHundred(chance)}, but it is only {sure * 100:0} % sure to be more than {rules.StepUpChancePercent}. Ask how the last uses felt first.")
+        status is { Missing.Count: 0, ChanceNext: { } chance, SureOverNext: { } sure } && StepAdvices.Of(status, rules) == StepAdvice.AskFirst
+            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"There a strong reaction is expected at {InHundred(chance)}, but it is only {sure * 100:0} % sure to be more than {rules.StepUpChancePercent}.")
             : null;
 }

@@ -50,6 +50,11 @@ public sealed class PhoneView
 
     private IReadOnlyList<Core.Shelf.Product>? emptied;
 
+    /// <summary>What the studio asks about: how the last uses of a product felt. Any report answers it.</summary>
+    public IReadOnlyList<string> Asked => asked ??= [.. Path.Ladders.SelectMany(ladder => ladder.Missing).Where(because => because.Rule == RuleBook.FeltAsked).Select(because => because.Values["product"]).Distinct()];
+
+    private IReadOnlyList<string>? asked;
+
     /// <summary>Why acids and retinoids wait for a sunscreen, or null.</summary>
     public Because? NoSunscreen => Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.NoSunscreen)?.Because;
 

@@ -11,9 +11,14 @@ public sealed record DeskLine(ClientRecord Record, Question Question, CarePath P
 
     public string Key => $"{Question.Kind}:{Question.Product}:{Question.Since:yyyy-MM-dd}";
 
+    public LadderStatus? Ladder => Path.Ladders.FirstOrDefault(ladder => ladder.Product == Question.Product);
+
+    /// <summary>A step up with a strong reaction rather likely: the client is asked before the yes.</summary>
+    public bool AsksFirst => Question.Kind == QuestionKind.StepUp && Ladder is { } ladder && StepAdvices.Of(ladder, Record.PublishedRules) == StepAdvice.AskFirst;
+
     public bool IsCall => Question.Kind is QuestionKind.MedicalHelp or QuestionKind.ClearRed;
 
-    /// <summary>The most urgent unanswered question of a client's live path, or null when they walk on their own.</summary>
+    /// <summary>The most urgent unanswered question of a path as the client follows it, or null when they walk on their own.</summary>
     public static DeskLine? Of(ClientRecord record)
     {
         if (record.Published is null)

@@ -42,6 +42,9 @@ internal sealed class Decided(KnownFacts facts, HouseRules rules, RuleSwitch rul
             case StopActive stop when standing.Find(stop.Product) is { } track:
                 track.Stop(Because.Of(RuleBook.StoppedByHand, ("product", track.Product.Name), ("on", stop.On)), stop.On);
                 break;
+            case WaitBeforeStep wait when standing.Find(wait.Product) is { } track:
+                track.WaitBefore(wait);
+                break;
             case KeepLevel keep when standing.Find(keep.Product) is { } track:
                 track.KeepLevel();
                 break;

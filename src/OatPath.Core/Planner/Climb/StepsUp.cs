@@ -1,5 +1,6 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Plan;
 using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Climb;
@@ -9,13 +10,14 @@ namespace OatPath.Core.Planner.Climb;
 /// <param name="spacing">The distance from the last change.</param>
 /// <param name="season">Times in which nothing is raised.</param>
 /// <param name="paused">What suspends the active itself.</param>
-internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, bool climbs)
+/// <param name="answered">Whether the client has told of a use since being asked.</param>
+internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, Func<WaitBeforeStep, bool> answered, bool climbs)
 {
     /// <summary>Takes an approved step if it is due; else nothing changes.</summary>
     public bool Take(Track track, StepUp step, DateOnly day)
     {
         if (!track.Started || track.Stopped is not null || step.Rung != track.Rung + 1 || step.Rung > track.Ladder.Top || track.Easing.Covers(day)
-            || Missing(track, day).Exists(missing => !(step.DespiteEstimate && missing.Rule == RuleBook.Tolerance)))
+            || Missing(track, day).Exists(missing => !(step.DespiteEstimate && StepAdvices.IsAJudgement(missing))))
         {
             return false;
         }
@@ -65,6 +67,7 @@ internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standi
         Add(spacing.Of(track, day)?.Because);
         Add(season.Of(track, day)?.Because);
         Add(paused.Of(track, day)?.Because);
+        Add(ByChoice(track, day));
         Add(missing.Count == 0 ? TooLikely(track, day) : null);
         return missing;
     }
@@ -90,6 +93,18 @@ internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standi
     private Because? Untold(Track track) =>
         track.Ladder.PerUse && !climbs && track.Evidence.UsedOn is [.., var last] && !(track.Peels.ToldOn >= last) && rule.On(RuleBook.PeelTold)
             ? Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last)) : null;
+
+    /// <summary>The practitioner chose to wait, or asked the client, who has not answered yet.</summary>
+    private Because? ByChoice(Track track, DateOnly day)
+    {
+        if (track.Waits is not { } wait || day >= wait.Until)
+        {
+            return null;
+        }
+
+        var rule = wait.AsksClient ? RuleBook.FeltAsked : RuleBook.WaitChosen;
+        return wait.AsksClient && answered(wait) ? null : Because.Of(rule, ("product", track.Product.Name), ("until", wait.Until));
+    }
 
     /// <summary>The step up waits while the estimate is sure enough that a strong reaction is too likely there.</summary>
     private Because? TooLikely(Track track, DateOnly day)

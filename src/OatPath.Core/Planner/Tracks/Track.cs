@@ -154,6 +154,11 @@ internal sealed class Track
         StoppedOn = on;
     }
 
+    /// <summary>The next step waits by the practitioner's word; the latest counts.</summary>
+    public WaitBeforeStep? Waits { get; private set; }
+
+    public void WaitBefore(WaitBeforeStep wait) => Waits = wait;
+
     public void KeepLevel() => Level = true;
 
     public void ReopenLevel() => Level = false;

@@ -36,7 +36,14 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
             return NotFound();
         }
 
-        if (!record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung))
+        var path = record.ClientPath();
+        if (path.Ladders.FirstOrDefault(ladder => ladder.Product == product) is { } ladder && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst)
+        {
+            TempData["Done"] = $"{record.NameOf(product)}: a strong reaction is rather likely at the next rung, so this yes needs its reason; it is given here, under Step up all the same. Nothing was changed.";
+            return Redirect($"/clients/{client}/ramp");
+        }
+
+        if (!path.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung))
         {
             TempData["Done"] = $"{record.NameOf(product)} is not due for a step up any more. Nothing was changed.";
             return Redirect("/");
@@ -55,6 +62,34 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
         }
 
         TempData["Done"] = $"{record.Client.Name}: {record.NameOf(product)} goes up from today.";
+        TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
+        return Redirect("/");
+    }
+
+    /// <summary>Asks the client how the last uses felt, or waits a week, before the step up.</summary>
+    public async Task<IActionResult> OnPostWaitAsync(string client, string product, bool ask, long version)
+    {
+        if (!(await authorization.AuthorizeAsync(User, Roles.Decides)).Succeeded)
+        {
+            return Forbid();
+        }
+
+        if (room.Open(client, User, "Desk") is not { } record)
+        {
+            return NotFound();
+        }
+
+        if (!record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product))
+        {
+            TempData["Done"] = $"{record.NameOf(product)} is not due for a step up any more. Nothing was changed.";
+            return Redirect("/");
+        }
+
+        var by = User.Identity?.Name ?? "";
+        var until = record.Today.AddDays(StepAdvices.WaitDays);
+        var fact = room.Decide(client, by, (id, now) => new WaitBeforeStep { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Until = until, AsksClient = ask });
+        room.Append(client, version, fact);
+        TempData["Done"] = ask ? $"{record.Client.Name}: the phone asks how the last uses felt." : $"{record.Client.Name}: asked again from {Core.House.Words.Day(until)}.";
         TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
         return Redirect("/");
     }

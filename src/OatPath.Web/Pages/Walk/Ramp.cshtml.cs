@@ -158,12 +158,41 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     public LadderStatus? StatusOf(string product) => Path.Ladders.FirstOrDefault(ladder => ladder.Product == product);
 
+    /// <summary>The next step waits a week, or for the client's answer.</summary>
+    public async Task<IActionResult> OnPostWaitAsync(string product, bool ask)
+    {
+        if (await MayNotDecide(authorization))
+        {
+            return Forbid();
+        }
+
+        if (!Record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product))
+        {
+            Problems.Add(new(Record.NameOf(product), "is not due for a step up now, so there is nothing to wait with"));
+            Fill();
+            return Page();
+        }
+
+        var until = Record.Today.AddDays(StepAdvices.WaitDays);
+        return Decide(
+            ask ? $"The phone asks how the last uses of {Record.NameOf(product)} felt. The step waits for the answer, until {Core.House.Words.Day(until)} at the latest." : $"{Record.NameOf(product)} is asked again from {Core.House.Words.Day(until)}.",
+            (id, now) => new WaitBeforeStep { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Until = until, AsksClient = ask });
+    }
+
     private IActionResult StepUp(string product, int rung, string reason)
     {
         var client = Record.ClientPath();
         var asked = client.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
-        var despite = !asked && reason.Length is >= 3 and <= 500
-            && client.Ladders.Any(ladder => ladder.Product == product && ladder.Rung == rung - 1 && ladder.State == LadderState.Climbing && ladder.Missing is [{ Rule: Core.House.RuleBook.Tolerance }]);
+        var reasoned = reason.Length is >= CaseCheck.ShortestReason and <= 500;
+        var ladder = client.Ladders.FirstOrDefault(ladder => ladder.Product == product);
+        var despite = !asked && reasoned && ladder is { State: LadderState.Climbing, Missing: [var only] } && ladder.Rung == rung - 1 && StepAdvices.IsAJudgement(only);
+        if (asked && !reasoned && StepAdvices.Of(ladder!, Record.PublishedRules) == StepAdvice.AskFirst)
+        {
+            Problems.Add(new(Record.NameOf(product), "a strong reaction is rather likely at the next rung; ask the client first, wait a week, or say in 3 to 500 characters why it goes up all the same"));
+            Fill();
+            return Page();
+        }
+
         if (!asked && !despite)
         {
             Problems.Add(new(Record.NameOf(product), "is not due for a step up now; see what is still missing"));
