@@ -63,19 +63,100 @@ public sealed class StationTests : IDisposable
         Assert.True(page.Page.QuerySelectorAll(".strip .lean").Length >= 2 * 182);
     }
 
+    /// <summary>The house's limit is lowered, so that Jory's next rung is over it without the estimate being sure.</summary>
+    private async Task<ClientRecord> JoryInDoubt(Browser browser)
+    {
+        var store = studio.Services.GetRequiredService<Store.Studio>();
+        var (rules, version) = store.Current();
+        store.Save(rules with { StepUpChancePercent = 3 }, version, "Maren Holt", studio.Clock.GetUtcNow());
+        await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/publish"), "main form[method=post]");
+        return Record("Jory");
+    }
+
     [Fact]
-    public async Task A_step_asked_with_an_unsure_estimate_says_so_at_the_desk_and_on_the_ramp()
+    public async Task Where_a_strong_reaction_is_rather_likely_the_first_button_is_no_yes()
     {
         using var browser = await studio.SignedIn();
-        var record = Record("Jory");
+        var record = await JoryInDoubt(browser);
         var status = record.ClientPath().Ladders.Single();
-        var doubt = Drawing.ChanceWords.Doubt(status, record.Rules)!;
+        var doubt = Drawing.ChanceWords.Doubt(status, record.PublishedRules)!;
+        var desk = await browser.Get("/");
+        var ramp = await browser.Get($"/clients/{Id("Jory")}/ramp");
 
         Assert.Contains($"{Drawing.ChanceWords.InHundred(status.ChanceNext!.Value)}, but it is only", doubt, StringComparison.Ordinal);
-        Assert.Contains(doubt, (await browser.Get("/")).Text, StringComparison.Ordinal);
-        Assert.Contains(doubt, (await browser.Get($"/clients/{Id("Jory")}/ramp")).Text, StringComparison.Ordinal);
-        Assert.Null(Drawing.ChanceWords.Doubt(status with { ChanceNext = 0.05 }, record.Rules));
+        Assert.Contains(doubt, desk.Text, StringComparison.Ordinal);
+        Assert.Contains(doubt, ramp.Text, StringComparison.Ordinal);
+        Assert.Equal("Ask how it felt", desk.Page.QuerySelector($"li[data-client='{Id("Jory")}'] .btn-go")!.TextContent);
+        Assert.Equal("Ask how the last uses felt", ramp.Page.QuerySelector("article .btn-go")!.TextContent);
         Assert.Null(Drawing.ChanceWords.Doubt(status with { Missing = [Core.House.Because.Of(Core.House.RuleBook.Hold)] }, record.Rules));
+    }
+
+    [Fact]
+    public async Task A_doubted_yes_needs_its_reason_and_keeps_it()
+    {
+        using var browser = await studio.SignedIn();
+        await JoryInDoubt(browser);
+        var form = "main form[action*='StepUp']";
+
+        var bare = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/ramp"), form, ("reason", "x"));
+        Assert.Contains("ask the client first, wait a week", bare.Text, StringComparison.Ordinal);
+        Assert.Equal(1, Record("Jory").ClientPath().Ladders.Single().Rung);
+
+        await browser.Submit(bare, form, ("reason", "seen on Tuesday, calm"));
+        Assert.Equal(2, Record("Jory").ClientPath().Ladders.Single().Rung);
+        Assert.Equal("seen on Tuesday, calm", Record("Jory").Draft.Decisions.OfType<StepUp>().Last().Reason);
+    }
+
+    [Fact]
+    public async Task Asking_puts_the_question_on_the_phone_until_it_is_answered_and_can_be_taken_back()
+    {
+        using var browser = await studio.SignedIn();
+        await JoryInDoubt(browser);
+        using var phone = await studio.Phone("Jory");
+        var asked = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/ramp"), "main form[action*='Wait']", ("ask", "true"));
+
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
+        Assert.Contains("How did the last uses of Sedge serum feel?", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+
+        await browser.Submit(asked, ".done form");
+        Assert.Contains(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
+        Assert.DoesNotContain("How did the last uses", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+
+        await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Jory")}'] form[action*='Wait']", ("ask", "true"));
+        studio.Clock.Advance(TimeSpan.FromMinutes(5));
+        await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "0"), ("length", "0"), ("redness", "0"));
+        Assert.Contains(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
+    }
+
+    [Fact]
+    public async Task A_wait_lasts_a_week()
+    {
+        using var browser = await studio.SignedIn();
+        await JoryInDoubt(browser);
+        await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Jory")}'] form[action*='Wait']", ("ask", "false"));
+
+        Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
+        Assert.Contains(Record("Jory").ClientPath().Ladders.Single().Missing, because => because.Rule == Core.House.RuleBook.WaitChosen);
+        studio.Clock.Advance(TimeSpan.FromDays(7));
+        Assert.DoesNotContain(Record("Jory").ClientPath().Ladders.Single().Missing, because => because.Rule == Core.House.RuleBook.WaitChosen);
+    }
+
+    [Fact]
+    public async Task A_reason_leads_to_its_rule_with_the_houses_value_and_whom_it_holds_back()
+    {
+        using var browser = await studio.SignedIn();
+        await JoryInDoubt(browser);
+        var ramp = await browser.Get($"/clients/{Id("Jory")}/ramp");
+        var link = ramp.Page.QuerySelector(".why .why-link")!;
+        var rule = await browser.Get(link.GetAttribute("href")!.Split('#')[0]);
+
+        Assert.DoesNotContain("ramp.", ramp.Page.QuerySelector("main")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(link.GetAttribute("title"), rule.Page.QuerySelector("#entry h2")!.TextContent);
+        Assert.Contains("Jory", rule.Page.QuerySelector("#entry")!.TextContent, StringComparison.Ordinal);
+        var tolerance = (await browser.Get("/rules?rule=ramp.tolerance")).Page.QuerySelector("#entry")!.TextContent;
+        Assert.Contains("more than 3 uses in 100", tolerance, StringComparison.Ordinal);
+        Assert.Contains("set by Maren Holt", tolerance, StringComparison.Ordinal);
+        Assert.Contains("No rule has these words", (await browser.Get("/rules?q=moonwalk")).Text, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -1,6 +1,6 @@
 // Takes the pictures of docs/screenshots from demo data: node tests/browser/screenshots.mjs
 import { join } from 'node:path';
-import { desk, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 const studio = await startStudio();
 const browser = await startChromium();
@@ -9,9 +9,7 @@ const keep = (name, on = page) => on.screenshot({ path: join(root, 'docs/screens
 await signIn(page, studio);
 await page.mouse.move(640, 790);
 await keep('desk');
-await page.goto(`${studio.origin}/clients`);
-const clients = {};
-for (const link of await page.locator('#list a').all()) clients[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+const clients = await clientIds(page, studio);
 const at = async (name, station, picture) => { await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`); await page.mouse.move(640, 795); await keep(picture); };
 await at('Mirre', 'meet', 'meet');
 await page.goto(`${studio.origin}/clients/${clients.Perrin}/meet`);

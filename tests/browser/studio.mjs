@@ -67,3 +67,11 @@ export async function signIn(page, studio, name = 'maren') {
   await page.click('main button');
   await page.waitForURL(`${studio.origin}/`);
 }
+
+/** The demo clients' ids by first name. */
+export async function clientIds(page, studio) {
+  await page.goto(`${studio.origin}/clients`);
+  const ids = {};
+  for (const link of await page.locator('#list a').all()) ids[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+  return ids;
+}

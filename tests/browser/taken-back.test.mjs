@@ -1,17 +1,16 @@
 // What acts at once, and is taken back at once: pressed on the practitioner's page, seen on the client's phone.
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('taking back', () => {
-  let studio; let browser; let page; const clients = {}; const phones = {};
+  let studio; let browser; let page; let clients; const phones = {};
   before(async () => {
     studio = await startStudio();
     browser = await startChromium();
     page = await openPage(browser, studio, desk);
     await signIn(page, studio);
-    await page.goto(`${studio.origin}/clients`);
-    for (const link of await page.locator('#list a').all()) clients[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+    clients = await clientIds(page, studio);
   });
   after(async () => { await browser?.close(); await studio?.close(); });
 

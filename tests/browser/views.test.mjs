@@ -1,34 +1,17 @@
 // Every main view: axe-core without violations, enhanced contrast on the phone, no sideways scroll, first load under 200 KB.
 import assert from 'node:assert/strict';
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { after, before, describe, test } from 'node:test';
-import { desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const practitionerRules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-
-async function violations(page, enhanced) {
-  // axe itself writes styles that the policy refuses; what it causes is not the page's fault.
-  const faults = page.faults.length;
-  await page.evaluate(axe);
-  const result = await page.evaluate(({ tags, strict }) => window.axe.run(document, {
-    runOnly: { type: 'tag', values: tags },
-    rules: strict ? { 'color-contrast-enhanced': { enabled: true } } : {},
-  }), { tags: practitionerRules, strict: enhanced });
-  page.faults.length = faults;
-  return result.violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target} ${n.any[0]?.message ?? ''}`).join(' | ')}`);
-}
+import { violations } from './axe.mjs';
+import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('views', () => {
-  let studio; let browser; let page; let phone; const clients = {};
+  let studio; let browser; let page; let phone; let clients;
   before(async () => {
     studio = await startStudio();
     browser = await startChromium();
     page = await openPage(browser, studio, desk);
     await signIn(page, studio);
-    await page.goto(`${studio.origin}/clients`);
-    for (const link of await page.locator('#list a').all()) clients[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+    clients = await clientIds(page, studio);
     await page.goto(`${studio.origin}/clients/${clients.Perrin}/link`);
     await page.click('text=Make the phone link');
     const link = await page.inputValue('#address');

@@ -50,7 +50,7 @@ public static class StepWords
         yield return FirstAid.AtTheSink;
         if (step.LeaveOut.Count > 0)
         {
-            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(ZoneOf))}.";
+            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.";
         }
 
         yield return "Face only, not the neck. Afterwards rinse lukewarm, then cold, and pat.";
@@ -97,7 +97,7 @@ public static class StepWords
 
         if (step.LeaveOut.Count > 0)
         {
-            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(ZoneOf))}.";
+            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.";
         }
 
         if (step.Roles.Any(FamilyTraits.IsAcid) && !step.Neck)
@@ -118,14 +118,5 @@ public static class StepWords
         Removal.CottonRounds => "wipe off with cotton rounds",
         Removal.SoakedChamois => "take off with a soaked chamois",
         _ => "rinse with lukewarm water",
-    };
-
-    private static string ZoneOf(FaceZone zone) => zone switch
-    {
-        FaceZone.LeftCheek => "left cheek",
-        FaceZone.RightCheek => "right cheek",
-        FaceZone.UpperLip => "upper lip",
-        FaceZone.EyeArea => "around the eyes",
-        _ => zone.ToString().ToLowerInvariant(),
     };
 }

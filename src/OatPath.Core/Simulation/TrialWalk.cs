@@ -12,6 +12,9 @@ namespace OatPath.Core.Simulation;
 internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, HouseRules rules, RaisingPolicy policy)
 {
     private const int ClearAfterDays = 7;
+
+    /// <summary>A sting under this is calm enough for a doubted step.</summary>
+    private const int CalmBelow = 2;
     private static readonly DateOnly First = new(2026, 5, 4);
     private static readonly RuleSwitch Paper = new(RuleBook.Tolerance);
 
@@ -99,17 +102,21 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
         return decisions.Count + log.Count > before;
     }
 
-    /// <summary>The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt, then the step waits a week, and what stayed calm goes up with that as the reason.</summary>
+    /// <summary>
+    /// The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt; what was calm goes up with that as the reason, and else the step waits a week.
+    /// </summary>
     private void AskOrWait(string id, int day, int rung)
     {
-        if (lastUse is { } last && !log.Exists(entry => entry is CheckedIn told && told.Day == First.AddDays(last.Day)))
+        var last = lastUse!.Value;
+        var told = log.OfType<CheckedIn>().LastOrDefault(entry => entry.Day == First.AddDays(last.Day));
+        if (told is null)
         {
             log.Add(new CheckedIn { Id = $"c{last.Day}", Day = First.AddDays(last.Day), HappenedAt = At(day, 11), Report = Felt(last.Strain) });
             return;
         }
 
-        decisions.Add(decisions is [.., WaitBeforeStep]
-            ? new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = rung, Reason = "calm when asked, and a week later" }
+        decisions.Add(told.Report.Sting < CalmBelow
+            ? new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = rung, Reason = "calm when asked" }
             : new WaitBeforeStep { Id = id, On = First.AddDays(day), Product = client.Active.Id, Until = First.AddDays(day + StepAdvices.WaitDays) });
     }
 

@@ -13,7 +13,37 @@ public enum Concern { Breakouts, CloggedPores, Oil, Marks, UnevenTone, FineLines
 public enum Allergen { Salicylates, Fragrance, Latex, Lanolin, NutOils, Nickel, Preservatives, NumbingAgents, BenzoylPeroxide }
 
 /// <summary>Zones of the face map, named from the client's side.</summary>
-public enum FaceZone { Forehead, Nose, LeftCheek, RightCheek, UpperLip, Chin, Jaw, EyeArea, Neck, Chest }
+public enum FaceZone
+{
+    Forehead,
+    Nose,
+    LeftCheek,
+    RightCheek,
+    UpperLip,
+    Chin,
+
+    /// <summary>Both sides of the jaw.</summary>
+    Jaw,
+
+    /// <summary>Around both eyes.</summary>
+    EyeArea,
+    Neck,
+    Chest,
+    Hairline,
+    BetweenBrows,
+    LeftTemple,
+    RightTemple,
+    LeftBrow,
+    RightBrow,
+    LeftEye,
+    RightEye,
+    LeftJaw,
+    RightJaw,
+    LeftEar,
+    RightEar,
+    LeftNeck,
+    RightNeck,
+}
 
 /// <summary>What the practitioner learned at Meet. No name is needed to plan.</summary>
 public sealed record Intake
@@ -25,6 +55,9 @@ public sealed record Intake
     public IReadOnlyList<Concern> Concerns { get; init; } = [];
     public IReadOnlyList<Allergen> Allergies { get; init; } = [];
     public IReadOnlyList<Flag> Flags { get; init; } = [];
+
+    /// <summary>Groups of questions of which nothing applies: asked, and answered with no.</summary>
+    public IReadOnlyList<MeetGroup> NoneOf { get; init; } = [];
 
     /// <summary>Whether make-up is worn on most days; it asks for a second cleanse.</summary>
     public bool WearsMakeUp { get; init; }

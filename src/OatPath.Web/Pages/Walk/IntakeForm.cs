@@ -19,6 +19,7 @@ public static class IntakeForm
             Concerns = Many<Concern>(form, "concern"),
             Allergies = Many<Allergen>(form, "allergy"),
             Flags = [.. Many<FlagKind>(form, "flag").Select(kind => ReadFlag(form, kind, problems))],
+            NoneOf = Many<MeetGroup>(form, "none"),
             WearsMakeUp = form.ContainsKey("wearsMakeUp"),
             HoursOutdoors = (double)(Number(form, "hoursOutdoors", "Hours outdoors", problems) ?? 1),
             SweatOrWater = form.ContainsKey("sweatOrWater"),
@@ -28,6 +29,11 @@ public static class IntakeForm
             History = form["history"].ToString().Trim(),
             SafetyAskedOn = today,
         };
+        foreach (var group in intake.NoneOf.Where(group => intake.Flags.Any(flag => MeetGroups.Of(flag.Kind) == group)))
+        {
+            problems.Add(new(MeetGroups.TitleOf(group), "\"none of these\" is ticked and something else as well; untick one of them"));
+        }
+
         var found = new List<Problem>();
         CaseCheck.CheckIntake(found, intake, today);
         problems.AddRange(found.Select(problem => problem with { Field = Name(problem.Field, intake) }));

@@ -57,7 +57,22 @@ public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage
             : Page();
     }
 
-    public bool HasFlag(FlagKind kind) => Intake.Flags.Any(flag => flag.Kind == kind);
+    /// <summary>Whether a group was answered: something in it applies, or nothing does.</summary>
+    public bool IsAnswered(MeetGroup group) => Intake.NoneOf.Contains(group) || Intake.Flags.Any(flag => MeetGroups.Of(flag.Kind) == group);
+
+    /// <summary>What became of an answer since the time before the last, or null where it is as it was.</summary>
+    public string? SinceLastTime(FlagKind kind)
+    {
+        if (Record.Facts.Where(fact => fact.Kind == "intake").TakeLast(2).ToList() is not [var before, var last])
+        {
+            return null;
+        }
+
+        var (was, holds) = (Has(before), Has(last));
+        return was == holds ? null : holds ? $"new on {Record.Local(last.RecordedAt, "d MMMM")}" : $"no more since {Record.Local(last.RecordedAt, "d MMMM")}";
+
+        bool Has(Fact fact) => CaseAssembly.Body<Intake>(fact).Flags.Any(flag => flag.Kind == kind);
+    }
 
     public Flag? FlagOf(FlagKind kind) => Intake.Flags.FirstOrDefault(flag => flag.Kind == kind);
 
