@@ -307,4 +307,67 @@ public sealed class ClientLadderTests
         var careless = builder.Build() with { Decisions = [.. builder.Build().Decisions, new StepUp { Id = "up", Product = "glycolic", Rung = 2, On = due, DespiteEstimate = true }] };
         Assert.Contains(CaseCheck.Check(careless), problem => problem.Field.EndsWith(".reason", StringComparison.Ordinal));
     }
+
+    /// <summary>An acid whose step is due today; what is told is told after the question.</summary>
+    private static CarePath WithWait(WaitBeforeStep wait, DateOnly on, bool told = false, StepUp? step = null)
+    {
+        var due = Monday.AddDays(21);
+        var builder = Basic().Own(Glycolic).Start("glycolic", Monday.AddDays(-3)).Patched("glycolic", Monday.AddDays(-3));
+        foreach (var day in new[] { 0, 3, 7, 10, 14, 17, 21, 24 }.Select(Monday.AddDays).Where(day => day < on))
+        {
+            builder.Use("glycolic", day).Report(day, new SkinReport { Sting = 1, StingSeconds = 20 });
+        }
+
+        if (told)
+        {
+            builder.Report(due, new SkinReport { Sting = 0, StingSeconds = 0 });
+        }
+
+        var file = builder.Now(on).Build();
+        Decision[] added = step is null ? [wait] : [wait, step];
+        Assert.Empty(CaseCheck.Check(file with { Decisions = [.. file.Decisions, .. added] }));
+        return PathPlanner.Plan(file with { Decisions = [.. file.Decisions, .. added] }, Rules, null, 1);
+    }
+
+    private static bool IsAsked(CarePath path) => path.Questions.Any(question => question.Kind == QuestionKind.StepUp);
+
+    private static WaitBeforeStep Wait(bool asks) => new() { Id = "wait", Product = "glycolic", On = Monday.AddDays(21), Until = Monday.AddDays(28), AsksClient = asks, RecordedAt = new(2026, 1, 1, 0, 0, 0, TimeSpan.Zero) };
+
+    [Fact]
+    public void A_chosen_wait_holds_the_question_until_its_day()
+    {
+        var held = WithWait(Wait(asks: false), Monday.AddDays(24));
+
+        Assert.False(IsAsked(held));
+        Assert.Contains(held.Ladders[0].Missing, because => because.Rule == RuleBook.WaitChosen);
+        Assert.True(IsAsked(WithWait(Wait(asks: false), Monday.AddDays(28))));
+    }
+
+    [Fact]
+    public void A_question_to_the_client_waits_for_the_answer_and_no_longer_than_its_day()
+    {
+        var asked = Wait(asks: true) with { RecordedAt = new(Monday.AddDays(21).ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero) };
+
+        Assert.Contains(WithWait(asked with { RecordedAt = new(Monday.AddDays(24).ToDateTime(new TimeOnly(6, 0)), TimeSpan.Zero) }, Monday.AddDays(24)).Ladders[0].Missing, because => because.Rule == RuleBook.FeltAsked);
+        Assert.True(IsAsked(WithWait(asked, Monday.AddDays(24), told: true)));
+        Assert.True(IsAsked(WithWait(asked, Monday.AddDays(28))));
+    }
+
+    [Fact]
+    public void A_wait_is_overruled_only_with_a_reason_and_nothing_else_with_it()
+    {
+        StepUp Step(bool despite) => new() { Id = "up", Product = "glycolic", Rung = 2, On = Monday.AddDays(24), DespiteEstimate = despite, Reason = despite ? "seen today, calm" : "" };
+
+        Assert.Equal(1, WithWait(Wait(asks: false), Monday.AddDays(24), step: Step(false)).Ladders[0].Rung);
+        Assert.Equal(2, WithWait(Wait(asks: false), Monday.AddDays(24), step: Step(true)).Ladders[0].Rung);
+        Assert.Equal(1, WithWait(Wait(asks: false) with { On = Monday.AddDays(10) }, Monday.AddDays(14), step: Step(true) with { On = Monday.AddDays(14) }).Ladders[0].Rung);
+    }
+
+    [Fact]
+    public void A_wait_ends_after_it_begins_and_within_half_a_year()
+    {
+        var file = Basic().Own(Glycolic).Build();
+
+        Assert.All(new[] { 0, 200 }, days => Assert.Contains(CaseCheck.Check(file with { Decisions = [Wait(false) with { On = Monday, Until = Monday.AddDays(days) }] }), problem => problem.Field.EndsWith(".until", StringComparison.Ordinal)));
+    }
 }

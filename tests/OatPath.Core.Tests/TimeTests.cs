@@ -1,5 +1,5 @@
-using OatPath.Core.Planner;
 using OatPath.Core.House;
+using OatPath.Core.Planner;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;

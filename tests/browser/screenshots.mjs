@@ -11,7 +11,7 @@ await page.mouse.move(640, 790);
 await keep('desk');
 const clients = await clientIds(page, studio);
 const at = async (name, station, picture) => { await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`); await page.mouse.move(640, 795); await keep(picture); };
-await at('Mirre', 'meet', 'meet');
+await page.goto(`${studio.origin}/clients/${clients.Mirre}/meet`); await page.check('#flag-open-skin'); await page.check('input[name="zones-open-skin"][value="RightCheek"]'); await page.locator('.ask').scrollIntoViewIfNeeded(); await page.evaluate(() => document.querySelector('.ask').scrollIntoView()); await keep('meet');
 await page.goto(`${studio.origin}/clients/${clients.Perrin}/meet`);
 await page.check('#allergy-Salicylates');
 await page.click('text=Save and go to the shelf');
@@ -30,6 +30,7 @@ await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');
 await at('Wilmot', 'peel', 'peel');
 await at('Perrin', 'publish', 'publish');
+await page.goto(`${studio.origin}/rules?rule=ramp.change-spacing`); await keep('rules');
 
 await page.goto(`${studio.origin}/clients/${clients.Jory}/link`);
 await page.click('text=Make the phone link');

@@ -4,10 +4,10 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
-using OatPath.Core.Planner.Days;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

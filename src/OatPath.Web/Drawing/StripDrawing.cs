@@ -16,7 +16,7 @@ public sealed record StripRibbon(string Kind, double X, double Width, double Y, 
         get
         {
             var brief = Word.Split(',')[0];
-            return Width > Word.Length * 6 ? Word : brief != Word && Width > brief.Length * 6 ? brief : Width > 40 ? Word[..Math.Min(Word.Length, (int)(Width / 7))] + "…" : "";
+            return Width > Word.Length * 7 ? Word : brief != Word && Width > brief.Length * 7 ? brief : Width > 40 ? Word[..Math.Min(Word.Length, (int)(Width / 7))] + "…" : "";
         }
     }
 }

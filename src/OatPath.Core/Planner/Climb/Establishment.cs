@@ -1,5 +1,5 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Known;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Climb;

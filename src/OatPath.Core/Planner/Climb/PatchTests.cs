@@ -1,7 +1,7 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
+using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Climb;
 

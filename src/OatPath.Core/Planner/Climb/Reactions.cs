@@ -1,9 +1,9 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.Climb;

@@ -1,5 +1,5 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.House;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Ramp;
 using OatPath.Core.Skin;
 

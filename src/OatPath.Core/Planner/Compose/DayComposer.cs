@@ -1,10 +1,10 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.Days;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -1,6 +1,6 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

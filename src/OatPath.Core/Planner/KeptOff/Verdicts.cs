@@ -1,7 +1,7 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Known;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.KeptOff;

@@ -1,7 +1,7 @@
-using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Climb;
+using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.KeptOff;
