@@ -25,6 +25,9 @@ public enum IngredientFunction
     FattyAlcohol,
     Polymer,
     Film,
+
+    /// <summary>What a patch is made of.</summary>
+    Dressing,
     Silicone,
     Powder,
     Clay,

@@ -137,7 +137,7 @@ internal sealed partial class KindGuess
             return (Sun(), 0.85);
         }
 
-        if (all.Any(item => item.Ingredient.Name == "Hydrocolloid"))
+        if (Any(IngredientFunction.Dressing))
         {
             return (ProductKind.SpotPatch, 0.8);
         }

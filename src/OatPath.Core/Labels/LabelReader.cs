@@ -48,7 +48,7 @@ public static class LabelReader
     private static bool IsAlphabetical(IReadOnlyList<LabelItem> items)
     {
         var names = items.Where(item => item.Section is LabelSection.Ingredients or LabelSection.Inactive).Select(item => IngredientName.Key(item.Text)).Where(key => key.Length > 0).ToList();
-        if (names.Count > 0 && IngredientTable.Known.Find(names[0])?.Name == "Water")
+        if (names.Count > 0 && IngredientTable.Known.Find(names[0])?.Function == IngredientFunction.Solvent)
         {
             names.RemoveAt(0);
         }
