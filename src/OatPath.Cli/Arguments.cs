@@ -1,4 +1,6 @@
 using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
@@ -78,6 +80,27 @@ public sealed class Arguments
     public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(Read(file))) : new HouseRules();
 
     public static CarePath Path(string file) => Checked(file, CaseJson.ReadPath(Read(file)));
+
+    /// <summary>Reads a file of another of the open formats.</summary>
+    /// <param name="format">The format it must name, or null where it names none.</param>
+    public static T Read<T>(string file, string? format)
+        where T : class
+    {
+        var text = Read(file);
+        try
+        {
+            if (format is not null && JsonNode.Parse(text)?["format"]?.GetValue<string>() is var named && named != format)
+            {
+                throw new BadInputException($"{file}: format: is {named ?? "missing"}; this command reads {format}");
+            }
+
+            return JsonSerializer.Deserialize<T>(text, CaseJson.Options) ?? throw new BadInputException($"{file}: holds nothing");
+        }
+        catch (Exception problem) when (problem is JsonException or InvalidOperationException)
+        {
+            throw new BadInputException($"{file}: {problem.Message.Split(" Path:")[0].Split(" | ")[0]}");
+        }
+    }
 
     private static string Read(string file)
     {

@@ -6,11 +6,14 @@ return args switch
     ["audit", .. var rest] => AuditCommand.Run(rest, Console.Out, Console.Error),
     ["supply", .. var rest] => SupplyCommand.Run(rest, Console.Out, Console.Error),
     ["simulate", .. var rest] => SimulateCommand.Run(rest, Console.Out, Console.Error),
+    ["session", .. var rest] => SessionCommands.Compile(rest, Console.Out, Console.Error),
+    ["play", .. var rest] => SessionCommands.Play(rest, Console.Out, Console.Error),
     ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
     ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
     ["schema", "case"] => Print(OatPath.Core.Formats.JsonContract.OfCase()),
     ["schema", "path"] => Print(OatPath.Core.Formats.JsonContract.OfPath()),
+    ["schema", "session"] => Print(OatPath.Core.Formats.JsonContract.OfSession()),
     _ => Fail(),
 };
 
@@ -22,6 +25,6 @@ static int Print(string text)
 
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, schema case, schema path. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, schema case, schema path, schema session. See ./oat help.");
     return ExitCode.BadInput;
 }

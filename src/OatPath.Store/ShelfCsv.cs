@@ -27,7 +27,7 @@ public static class ShelfCsv
     public static IReadOnlyList<string> Headers { get; } =
     [
         "id", "name", "line", "kind", "actives", "ph", "dispenser", "content_ml", "pieces", "unit_ml", "amount", "spf", "broad_spectrum", "matt", "strong_sulphate",
-        "contains", "made_for", "charge", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
+        "contains", "made_for", "charge", "ending", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
     ];
 
     public static string Write(IEnumerable<Product> products)
@@ -182,6 +182,7 @@ public static class ShelfCsv
         yield return string.Join(" + ", product.Contains.Select(EnumName.Of));
         yield return product.MadeFor is { } device ? EnumName.Of(device) : "";
         yield return product.Charge is { } charge ? EnumName.Of(charge) : "";
+        yield return product.Ending is { } ending ? EnumName.Of(ending) : "";
         yield return YesNo(product.AlcoholNearTop);
         yield return YesNo(product.HeavyOil);
         yield return YesNo(product.ShakeFirst);

@@ -42,6 +42,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             Contains = [.. Contains()],
             MadeFor = Named<ProductKind>("made_for"),
             Charge = Named<GelCharge>("charge"),
+            Ending = Named<PeelEnding>("ending"),
             AlcoholNearTop = Yes("alcohol_near_top"),
             HeavyOil = Yes("heavy_oil"),
             ShakeFirst = Yes("shake_first"),

@@ -169,4 +169,30 @@ public sealed class PeelPageTests : IDisposable
     }
 
     public void Dispose() => studio.Dispose();
+
+    [Fact]
+    public async Task What_the_evening_takes_stands_on_the_page_and_on_a_sheet_of_its_own_to_tick()
+    {
+        using var browser = await studio.SignedIn();
+        var kit = (await browser.Get(Peel("Wilmot"))).Page.QuerySelectorAll(".session-kit li");
+
+        Assert.StartsWith("Neutraliser, mixed", kit[0].TextContent, StringComparison.Ordinal);
+        var sheet = (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/handout")).Page.QuerySelector("section[aria-labelledby='sheet-Kit']")!;
+        Assert.Equal(kit.Length, sheet.QuerySelector(".ticks")!.Children.Length);
+        Assert.Null((await browser.Get($"/clients/{studio.ClientId("Jory")}/handout")).Page.QuerySelector("#sheet-Kit"));
+    }
+
+    [Fact]
+    public async Task A_kit_whose_ending_nobody_looked_up_says_so_and_where_to_mend_it()
+    {
+        using var browser = await studio.SignedIn();
+        var record = Record("Wilmot");
+        var item = record.Draft.Shelf.Single(item => item.Product.Id == "kiln-peel");
+        studio.Services.GetRequiredService<RecordRoom>().Append(record.Client.Id, null, studio.Services.GetRequiredService<RecordRoom>().Make(record.Client.Id, "shelf", item with { Product = item.Product with { Ending = null } }, "Maren Holt"));
+        var page = await browser.Get(Peel("Wilmot"));
+
+        Assert.Contains("nobody has looked up how its label ends it", page.Text, StringComparison.Ordinal);
+        Assert.Null(page.Page.QuerySelector(".session-kit"));
+        Assert.NotNull(page.Page.QuerySelector("a[href='/shelf/kiln-peel']"));
+    }
 }

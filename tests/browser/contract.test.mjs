@@ -1,7 +1,7 @@
 // The command line against the published schemas, and durability against kill -9.
 import assert from 'node:assert/strict';
 import { execFileSync, spawnSync } from 'node:child_process';
-import { readFileSync, readdirSync, rmSync } from 'node:fs';
+import { readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import Ajv from 'ajv/dist/2020.js';
@@ -26,9 +26,37 @@ test('every demo case is valid, and its path of 84 days too, twice the same', ()
   }
 });
 
+test('a planned peel has a valid script on its evening, played event by event, and none on another day', () => {
+  const isSession = ajv.compile(read('schemas/session.schema.json'));
+  const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
+  const session = (on) => oat('session', join(root, 'demo/cases/peel-week.json'), '--rules', join(root, 'demo/studio.json'), '--product', 'kiln-peel', '--on', on);
+  const path = JSON.parse(oat('plan', join(root, 'demo/cases/peel-week.json'), '--rules', join(root, 'demo/studio.json'), '--days', '1').stdout);
+  const evening = path.ladders.find((ladder) => ladder.product === 'kiln-peel').nextOn;
+  const planned = session(evening);
+  assert.equal(planned.status, 0, planned.stderr);
+  const script = JSON.parse(planned.stdout);
+  assert.ok(isSession(script), ajv.errorsText(isSession.errors));
+  assert.equal(session('2026-03-10').status, 2);
+  assert.match(session('2026-03-10').stderr, /next evening/);
+
+  const folder = newFolder();
+  const events = [...script.kit.map((item) => ({ id: `k-${item.id}`, atMilliseconds: 1, kind: 'ticked', item: item.id })), ...script.asks.map((ask) => ({ id: `a-${ask.id}`, atMilliseconds: 2, kind: 'answered', item: ask.id, value: ask.goesOn ? 1 : 0 })),
+    { id: 't', atMilliseconds: 1000, kind: 'touched', zone: 'chin' }, { id: 'b', atMilliseconds: 61000, kind: 'burns' }];
+  writeFileSync(join(folder, 'script.json'), planned.stdout);
+  writeFileSync(join(folder, 'events.json'), JSON.stringify(events));
+  const played = oat('play', join(folder, 'script.json'), '--events', join(folder, 'events.json'));
+  assert.deepEqual(played.stdout.trim().split('\n').map((line) => JSON.parse(line).do), ['answer', 'apply', 'apply', 'run-water']);
+  writeFileSync(join(folder, 'events.json'), '[{"id":"x","kind":"danced"}]');
+  const bad = oat('play', join(folder, 'script.json'), '--events', join(folder, 'events.json'));
+  assert.equal(bad.status, 2);
+  assert.match(bad.stderr, /events\.json/);
+  assert.equal(oat('play', join(root, 'demo/cases/peel-week.json'), '--events', join(folder, 'events.json')).status, 2);
+  rmSync(folder, { recursive: true, force: true });
+});
+
 test('the launcher works from any folder, prints usage, and refuses what it does not know', () => {
   const run = (...args) => spawnSync(join(root, 'oat'), args, { cwd: '/', encoding: 'utf8' });
-  for (const command of ['demo', 'serve', 'test', 'plan', 'audit', 'supply', 'label', 'free-acid', 'help']) {
+  for (const command of ['demo', 'serve', 'test', 'plan', 'audit', 'supply', 'session', 'play', 'label', 'free-acid', 'help']) {
     const answer = run(command, '--help');
     assert.equal(answer.status, 0);
     assert.match(answer.stdout, /usage: oat/);

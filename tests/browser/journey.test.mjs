@@ -115,7 +115,7 @@ for (const hand of [pointer, keyboard]) {
 
     test('publishes after seeing what changes, and makes a phone link', async () => {
       await press('[data-key=p]');
-      assert.match(await page.locator('main').textContent(), /patch test of Reed water/);
+      assert.match(await page.locator('main').textContent(), /Reed water: patch test /);
       await press('text=Publish to the client');
       await press('text=Make the phone link');
       const link = await page.inputValue('#address');

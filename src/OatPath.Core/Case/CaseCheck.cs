@@ -90,6 +90,7 @@ public static partial class CaseCheck
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
         Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
+        Need(problems, product.Ending is null || product.Kind == ProductKind.WashOffPeel, $"{field}.ending", "only a wash-off peel has an ending; leave it empty");
         Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist, $"{field}.madeFor", "only a gel or mist is made for a device; leave it empty");
         Need(problems, product.MadeFor is not { } device || device is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate, $"{field}.madeFor", "name the kind of device it was made for");
         Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");

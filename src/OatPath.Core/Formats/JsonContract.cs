@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
+using OatPath.Core.Session;
 
 namespace OatPath.Core.Formats;
 
@@ -12,6 +13,8 @@ public static class JsonContract
     public static string OfCase() => Write<CaseFile>("Oat Path case file", CaseFile.FormatName);
 
     public static string OfPath() => Write<CarePath>("Oat Path care path", CarePath.FormatName);
+
+    public static string OfSession() => Write<SessionScript>("Oat Path session script", SessionScript.FormatName);
 
     private static string Write<T>(string title, string format)
     {

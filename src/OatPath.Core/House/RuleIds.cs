@@ -67,6 +67,10 @@ public static partial class RuleBook
     public const string BoosterNeedsSerum = "ramp.booster-serum";
     public const string WinterHold = "ramp.winter-hold";
     public const string DrySpell = "ramp.dry-spell";
+    public const string SessionNoKit = "session.no-kit";
+    public const string SessionNotPlanned = "session.not-planned";
+    public const string SessionEndingUnknown = "session.ending-unknown";
+    public const string SessionNoZone = "session.no-zone";
     public const string WaitChosen = "ramp.wait-chosen";
     public const string FeltAsked = "ramp.felt-asked";
     public const string Tolerance = "ramp.tolerance";

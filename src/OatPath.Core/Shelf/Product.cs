@@ -52,6 +52,9 @@ public sealed record Product
     /// <summary>The charge of a conductive gel; null when that is not known.</summary>
     public GelCharge? Charge { get; init; }
 
+    /// <summary>How a wash-off peel is ended by its label; null while nobody has looked, and then no session is guided.</summary>
+    public PeelEnding? Ending { get; init; }
+
     public bool AlcoholNearTop { get; init; }
     public bool HeavyOil { get; init; }
     public bool ShakeFirst { get; init; }

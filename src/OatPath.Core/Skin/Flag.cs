@@ -69,6 +69,16 @@ public sealed record Flag
 /// <remarks>Source: trade convention; the clinician's and the label's word come first.</remarks>
 public sealed record FlagEffect(FlagKind Kind, string Title, string Effect, bool AsksDates = false, bool AsksZones = false)
 {
+    /// <summary>Answers that keep a peel off, hold it back or change it.</summary>
+    private static readonly HashSet<FlagKind> ForPeels =
+    [
+        FlagKind.Pregnancy, FlagKind.Isotretinoin, FlagKind.PrescriptionRetinoid, FlagKind.KeloidTendency, FlagKind.ColdSoreHistory, FlagKind.Rosacea,
+        FlagKind.Sunburn, FlagKind.StrongSun, FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression,
+        FlagKind.Illness,
+    ];
+
+    public bool ConcernsPeels => ForPeels.Contains(Kind);
+
     public static IReadOnlyList<FlagEffect> All { get; } =
     [
         new(FlagKind.Pregnancy, "Pregnant", "No retinoid, hydroquinone or resorcinol; salicylic acid only with a clinician's word; AHA only low and left on; no electrical device; no peel beyond a weak lactic one by a clinician's word.", true),

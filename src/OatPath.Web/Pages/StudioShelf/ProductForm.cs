@@ -28,6 +28,7 @@ public sealed class ProductForm
     public string Runniness { get; set; } = "";
     public string MadeFor { get; set; } = "";
     public string Charge { get; set; } = "";
+    public string Ending { get; set; } = "";
     public string Price { get; set; } = "";
     public string Supplier { get; set; } = "";
     public string Label { get; set; } = "";
@@ -66,6 +67,7 @@ public sealed class ProductForm
             Runniness = form["runniness"].ToString().Trim(),
             MadeFor = form["madeFor"].ToString(),
             Charge = form["charge"].ToString(),
+            Ending = form["ending"].ToString(),
             Price = form["price"].ToString().Trim(),
             Supplier = form["supplier"].ToString().Trim(),
             Label = form["label"].ToString().Replace("\r\n", "\n", StringComparison.Ordinal),
@@ -99,6 +101,7 @@ public sealed class ProductForm
         Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
         MadeFor = product.MadeFor?.ToString() ?? "",
         Charge = product.Charge?.ToString() ?? "",
+        Ending = product.Ending?.ToString() ?? "",
         Price = Text(product.Price),
         Supplier = product.Supplier,
         Label = product.Label,
@@ -137,6 +140,7 @@ public sealed class ProductForm
             Runniness = Whole(Runniness, "Runniness", problems),
             MadeFor = Named<ProductKind>(MadeFor),
             Charge = Named<GelCharge>(Charge),
+            Ending = Named<PeelEnding>(Ending),
             Price = Number(Price, "Price", problems),
             Supplier = Supplier,
             Label = Label.Trim(),
@@ -236,6 +240,7 @@ public sealed class ProductForm
         "product.runniness" => "Runniness",
         "product.madeFor" => "Made for",
         "product.charge" => "Charge",
+        "product.ending" => "Ending",
         "product.price" => "Price",
         "product.supplier" => "Supplier",
         "product.label" => "Label",

@@ -3,6 +3,8 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -73,6 +75,8 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
         Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];
         if (peels.Count > 0)
         {
+            var kit = peels[0].Evening.Steps.First(step => step.ContactSeconds is not null).Product!;
+            Session = PeelScript.Compile(Record.Followed, Record.PublishedRules, kit, peels[0].Date).Script;
             Sheets = [.. Sheets, Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true)];
         }
     }
@@ -80,8 +84,11 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     private HandoutSheet Sheet(string title, Moment moment, IReadOnlyList<DayPath> days, bool peel) =>
         new(title, moment, [.. days.Select(day => day.Date)], MomentSheet.Of(days, moment), !peel && days[0].Date == Path.Days[0].Date && Path.Days[0][moment].Repair, peel);
 
-    private static readonly string[] Counted = ["no", "one", "two", "three"];
+    /// <summary>What the first peel evening takes, for a sheet of its own to tick; null where no session can be guided.</summary>
+    public SessionScript? Session { get; private set; }
+
+    private static readonly string[] Counted = ["no", "one", "two", "three", "four"];
 
     /// <summary>"Print two sheets".</summary>
-    public string PrintWords => $"Print {Counted[Sheets.Count]} sheets";
+    public string PrintWords => $"Print {Counted[Sheets.Count + (Session is null ? 0 : 1)]} sheets";
 }

@@ -4,6 +4,8 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
 using OatPath.Core.Plan;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
@@ -46,6 +48,11 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     public IReadOnlyList<DateOnly> Evenings { get; private set; } = [];
 
     public IReadOnlyList<PeelDone> Done { get; private set; } = [];
+
+    /// <summary>What the next evening takes, or why no session can be guided.</summary>
+    public SessionScript? Script { get; private set; }
+
+    public IReadOnlyList<Because> NoScript { get; private set; } = [];
 
     public void OnGet() => Fill();
 
@@ -163,7 +170,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         ModelState.Remove(nameof(Version));
         Path = Record.DraftPath(0, ShownDays);
         var intake = Record.Draft.Intake;
-        InTheWay = [.. intake.Flags.Where(flag => flag.Covers(Record.Today)).Select(flag => FlagEffect.Of(flag.Kind)).Where(effect => effect.Effect.Contains("peel", StringComparison.OrdinalIgnoreCase)).Distinct()];
+        InTheWay = [.. intake.Flags.Where(flag => flag.Covers(Record.Today)).Select(flag => FlagEffect.Of(flag.Kind)).Where(effect => effect.ConcernsPeels).Distinct()];
         var inUse = Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
         Kits = [.. inUse.Where(product => product.IsKit())];
         KeptAside = [.. inUse.Where(product => product.Kind is ProductKind.Neutraliser or ProductKind.PhPrep)];
@@ -178,6 +185,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var strength = KitClass.Of(Record.Product(course.Product)!)!.Strength;
         if (course.NextOn is { } next)
         {
+            (Script, NoScript) = PeelScript.Compile(Record.Draft, Record.Rules, course.Product, next);
             Pauses = [.. inUse.Select(product => (product, Stop: PeelStop.Of(strength, product))).Where(pair => pair.Stop is not null && !pair.product.IsKit())
                 .Select(pair => new PeelPause(pair.product, next.AddDays(-pair.Stop!.Value.Before - 1), next.AddDays(pair.Stop.Value.After + 1))).OrderBy(pause => pause.LastBefore).ThenBy(pause => pause.Product.Name, StringComparer.Ordinal)];
         }

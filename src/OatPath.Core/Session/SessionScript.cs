@@ -1,0 +1,71 @@
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Session;
+
+/// <summary>What kind of session a script guides.</summary>
+public enum SessionKind { Peel }
+
+/// <summary>One session, compiled: what has to be at hand, what is asked, which zones in which order, how long, and how it ends. A player only follows it.</summary>
+public sealed record SessionScript
+{
+    public const string FormatName = "oatpath/session";
+
+    public string Format { get; init; } = FormatName;
+    public int Version { get; init; } = 1;
+    public required SessionKind Kind { get; init; }
+    public required string Product { get; init; }
+    public required string Name { get; init; }
+
+    /// <summary>This bottle's batch; empty where it is not known.</summary>
+    public string Batch { get; init; } = "";
+
+    /// <summary>The care day it is for.</summary>
+    public required DateOnly On { get; init; }
+    public required KitStrength Strength { get; init; }
+
+    /// <summary>Contact of each zone from first touch, seconds: the rung held.</summary>
+    public required int TargetSeconds { get; init; }
+
+    /// <summary>The longest contact of this class of kit, seconds; nothing is ever cued past it.</summary>
+    public required int LimitSeconds { get; init; }
+
+    /// <summary>How often the sting is asked while anything is on, seconds.</summary>
+    public required int StingEverySeconds { get; init; }
+
+    /// <summary>The sting, 0 to 10, that ends it.</summary>
+    public required int StingEnds { get; init; }
+
+    public required IReadOnlyList<KitItem> Kit { get; init; }
+    public required IReadOnlyList<SessionAsk> Asks { get; init; }
+
+    /// <summary>Zones that are put on, timed and taken off together; one group after the other.</summary>
+    public required IReadOnlyList<ZoneGroup> Groups { get; init; }
+    public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];
+    public required SessionEnding Ending { get; init; }
+
+    /// <summary>Seconds of cool water on burning skin, of longer water where it still burns, and of water for an eye.</summary>
+    public required int WaterSeconds { get; init; }
+    public required int LongWaterSeconds { get; init; }
+    public required int EyeSeconds { get; init; }
+    public required IReadOnlyList<string> BurnWords { get; init; }
+    public required IReadOnlyList<string> After { get; init; }
+}
+
+/// <summary>Something that has to be at hand before any clock can start.</summary>
+public sealed record KitItem(string Id, string Title, string Why);
+
+/// <summary>A question of the day; one answer lets the session go on.</summary>
+/// <param name="GoesOn">The answer with which it goes on.</param>
+/// <param name="Else">What the other answer means, in words for the client.</param>
+public sealed record SessionAsk(string Id, string Text, bool GoesOn, string Else);
+
+/// <summary>One zone in the order it is put on.</summary>
+/// <param name="ApplySeconds">How long putting it on usually takes.</param>
+/// <param name="RemoveSeconds">How long taking it off usually takes; removal is cued so long before the end.</param>
+public sealed record ZoneStep(FaceZone Zone, int ApplySeconds, int RemoveSeconds);
+
+public sealed record ZoneGroup(IReadOnlyList<ZoneStep> Zones);
+
+/// <summary>The normal ending.</summary>
+public sealed record SessionEnding(PeelEnding Kind, IReadOnlyList<string> Lines);

@@ -1,0 +1,232 @@
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Core.Planner;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+public class SessionTests
+{
+    private static readonly HouseRules House = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
+    private static readonly CaseFile PeelWeek = CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json"))).Case!;
+    private static readonly DateOnly Evening = PathPlanner.Plan(PeelWeek, House, days: 1).Ladders.Single(ladder => ladder.Product == "kiln-peel").NextOn!.Value;
+
+    private static SessionScript Script(int? target = null) => PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script! is var script && target is { } seconds
+        ? script with { TargetSeconds = seconds, Groups = ZoneGroups.Of(ZoneGroups.Order(2, []), seconds) } : PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script!;
+
+    /// <summary>The kit ticked and every question answered so that it goes on, in the first second.</summary>
+    private static List<SessionEvent> Ready(SessionScript script) =>
+    [
+        .. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 100, SessionEventKind.Ticked, item.Id)),
+        .. script.Asks.Select(ask => new SessionEvent($"a-{ask.Id}", 200, SessionEventKind.Answered, ask.Id, Value: ask.GoesOn ? 1 : 0)),
+    ];
+
+    private static SessionEvent Touch(FaceZone zone, long at) => new($"t-{zone}-{at}", at, SessionEventKind.Touched, Zone: zone);
+
+    private static SessionEvent Off(FaceZone zone, long at) => new($"o-{zone}-{at}", at, SessionEventKind.Off, Zone: zone);
+
+    [Fact]
+    public void A_script_names_its_bottle_its_ending_first_and_the_rung_held()
+    {
+        var script = Script();
+
+        Assert.Equal(("ending", "bottle", 480, 600, 60), (script.Kit[0].Id, script.Kit[1].Id, script.TargetSeconds, script.LimitSeconds, script.StingEverySeconds));
+        Assert.Equal(FaceZone.Forehead, script.Groups[^1].Zones[^1].Zone);
+        Assert.DoesNotContain(script.Groups.SelectMany(group => group.Zones), step => step.Zone is FaceZone.Neck or FaceZone.LeftEye or FaceZone.RightEye);
+    }
+
+    [Fact]
+    public void There_is_no_script_without_its_evening_its_ending_or_its_kit()
+    {
+        string Why(CaseFile file, string product, DateOnly on) => PeelScript.Compile(file, House, product, on) is (null, [var because, ..]) ? because.Rule : "";
+        CaseFile With(Func<Product, Product> change) => PeelWeek with { Shelf = [.. PeelWeek.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item)] };
+
+        Assert.Equal(RuleBook.PeelNext, Why(PeelWeek, "kiln-peel", Evening.AddDays(-1)));
+        Assert.Equal(RuleBook.SessionNotPlanned, Why(PeelWeek, "kiln-peel", Evening.AddDays(-30)));
+        Assert.Equal(RuleBook.SessionNoKit, Why(PeelWeek, "dew-serum", Evening));
+        Assert.Equal(RuleBook.SessionEndingUnknown, Why(With(product => product with { Ending = null }), "kiln-peel", Evening));
+        Assert.Equal(RuleBook.AhaLimit, Why(With(product => product with { Actives = [new(Substance.Glycolic, 40)] }), "kiln-peel", Evening));
+        Assert.Equal(RuleBook.UnknownStrength, Why(With(product => product with { Ph = null }), "kiln-peel", Evening));
+        Assert.NotEmpty(PeelScript.Compile(PeelWeek with { Intake = PeelWeek.Intake with { BirthDate = Evening.AddYears(-17) } }, House, "kiln-peel", Evening).Reasons);
+    }
+
+    [Fact]
+    public void A_zone_left_out_is_in_no_group()
+    {
+        var file = PeelWeek with { Intake = PeelWeek.Intake with { Flags = [.. PeelWeek.Intake.Flags, new Flag { Kind = FlagKind.EczemaProneZone, Zones = [FaceZone.Jaw, FaceZone.Nose] }] } };
+        var zones = PeelScript.Compile(file, House, "kiln-peel", Evening).Script!.Groups.SelectMany(group => group.Zones).Select(step => step.Zone).ToList();
+
+        Assert.Empty(zones.Intersect([FaceZone.LeftJaw, FaceZone.RightJaw, FaceZone.Nose]));
+        Assert.NotEmpty(zones);
+    }
+
+    [Fact]
+    public void No_clock_starts_before_the_kit_is_complete_and_every_question_answered()
+    {
+        var script = Script();
+        var ready = Ready(script);
+
+        Assert.Equal((SessionPhase.Kit, "ending"), (SessionPlayer.Play(script, [], 0).Phase, SessionPlayer.Play(script, [], 0).Next));
+        Assert.All(ready, missing => Assert.NotEqual(SessionDo.Apply, SessionPlayer.Play(script, ready.Where(other => other != missing), 1000).Do));
+        Assert.Equal(SessionDo.Apply, SessionPlayer.Play(script, ready, 1000).Do);
+    }
+
+    [Fact]
+    public void Whatever_was_done_unchecked_is_recorded_and_comes_off_at_once()
+    {
+        var script = Script();
+        var state = SessionPlayer.Play(script, [Touch(FaceZone.Chin, 1000)], 5000);
+
+        Assert.Equal((SessionDo.RemoveNow, 4000L), (state.Do, state.Zones.Single().ContactMilliseconds));
+        Assert.Contains(SessionWarning.BeganUnchecked, state.Warnings);
+        Assert.Equal(SessionPhase.Ending, SessionPlayer.Play(script, [Touch(FaceZone.Chin, 1000), Off(FaceZone.Chin, 9000)], 10_000).Phase);
+    }
+
+    [Fact]
+    public void An_answer_that_says_no_refuses_and_what_is_on_comes_off()
+    {
+        var script = Script();
+        SessionEvent[] refused = [.. Ready(script), new("no", 300, SessionEventKind.Answered, "wound", Value: 1)];
+
+        Assert.Equal((SessionPhase.Refused, "wound", SessionOutcome.Refused), (SessionPlayer.Play(script, refused, 1000).Phase, SessionPlayer.Play(script, refused, 1000).Next, SessionPlayer.Play(script, refused, 1000).Outcome));
+        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. refused, Touch(FaceZone.Chin, 2000)], 3000).Do);
+    }
+
+    [Fact]
+    public void A_sting_of_five_ends_it_and_a_burn_goes_straight_to_water()
+    {
+        var script = Script();
+        SessionEvent[] on = [.. Ready(script), Touch(FaceZone.Chin, 1000)];
+
+        Assert.Equal(1000 + 60_000, SessionPlayer.Play(script, on, 2000).StingDueAt);
+        Assert.NotEqual(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 91_000).Do);
+        var stung = SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5)], 91_000);
+        Assert.Equal(SessionDo.RemoveNow, stung.Do);
+        Assert.Equal(SessionOutcome.EndedForSting, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5), Off(FaceZone.Chin, 99_000), new("e", 120_000, SessionEventKind.Ended)], 130_000).Outcome);
+
+        var burns = SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns)], 91_000);
+        Assert.Equal((SessionPhase.Water, SessionDo.RunWater, 690_000L, SessionOutcome.Burned), (burns.Phase, burns.Do, burns.WaterUntil, burns.Outcome));
+        Assert.Equal(SessionOutcome.Frosted, SessionPlayer.Play(script, [.. on, new("f", 90_000, SessionEventKind.Frosted)], 91_000).Outcome);
+        Assert.Equal(SessionDo.Wait, SessionPlayer.Play(script, [.. on, new("c", 450_000, SessionEventKind.Crystals)], 451_000).Do);
+        Assert.Equal((SessionPhase.Eye, SessionDo.RinseEye), (SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), new("i", 95_000, SessionEventKind.InEye)], 96_000).Phase, SessionPlayer.Play(script, [.. on, new("i", 95_000, SessionEventKind.InEye)], 96_000).Do));
+    }
+
+    [Fact]
+    public void Coming_back_twenty_minutes_late_says_take_it_off_now_and_records_it()
+    {
+        var script = Script();
+        SessionEvent[] on = [.. Ready(script), Touch(FaceZone.Chin, 1000)];
+        var late = SessionPlayer.Play(script, on, 1000 + (28 * 60_000));
+
+        Assert.Equal(SessionDo.RemoveNow, late.Do);
+        Assert.Equal([SessionWarning.OverTarget, SessionWarning.OverLimit], late.Warnings);
+        Assert.Equal(SessionPhase.Ending, SessionPlayer.Play(script, [.. on, Off(FaceZone.Chin, 1_700_000)], 1_700_000).Phase);
+    }
+
+    /// <summary>Hands that put on in 5 to 60 s and take off in 3 to 20 s, and stop what they do when the guide says so.</summary>
+    private static (List<SessionEvent> Events, SessionState Last) Play(SessionScript script, Random hands, Action<SessionState, long> look)
+    {
+        var events = Ready(script);
+        var free = 1000L;
+        long? offAt = null;
+        FaceZone? taking = null;
+        for (var now = 1000L; now < 3_600_000; now += 1000)
+        {
+            if (taking is { } zone && now >= offAt)
+            {
+                events.Add(Off(zone, now));
+                taking = null;
+            }
+
+            var state = SessionPlayer.Play(script, events, now);
+            look(state, now);
+            if (taking is not null)
+            {
+                continue;
+            }
+
+            switch (state.Do)
+            {
+                case SessionDo.Apply when now >= free:
+                    events.Add(Touch(EnumName.Find<FaceZone>(state.Next!)!.Value, now));
+                    free = now + (hands.Next(5, 61) * 1000);
+                    break;
+                case SessionDo.Remove or SessionDo.RemoveNow:
+                    taking = EnumName.Find<FaceZone>(state.Next!);
+                    offAt = now + (hands.Next(3, 20) * 1000);
+                    free = now;
+                    break;
+                case SessionDo.End:
+                    events.Add(new("end", now, SessionEventKind.Ended));
+                    break;
+                case SessionDo.Nothing:
+                    return (events, state);
+            }
+        }
+
+        throw new InvalidOperationException("The session did not end in an hour.");
+    }
+
+    [Fact]
+    public void With_slow_fast_and_clumsy_hands_every_zone_is_off_in_time()
+    {
+        for (var seed = 0; seed < 400; seed++)
+        {
+            var random = new Random(seed);
+            int[] rungs = [30, 60, 90, 120, 150, 180, 300, 480, 600];
+            var script = Script(rungs[seed % rungs.Length]);
+            var touched = new Dictionary<FaceZone, long>();
+            var (events, last) = Play(script, random, (state, now) =>
+            {
+                foreach (var zone in state.Zones.Where(zone => zone.IsOn))
+                {
+                    touched.TryAdd(zone.Zone, now - zone.ContactMilliseconds);
+                    Assert.True(zone.CueAt <= touched[zone.Zone] + ((script.TargetSeconds - ZoneGroups.RemoveSeconds) * 1000), $"seed {seed}: {zone.Zone} is cued late");
+                }
+            });
+
+            Assert.Equal((SessionOutcome.Done, SessionPhase.Done), (last.Outcome, last.Phase));
+            Assert.Empty(last.Warnings);
+            Assert.Equal(script.Groups.Sum(group => group.Zones.Count), last.Zones.Count);
+            Assert.All(last.Zones, zone => Assert.InRange(zone.ContactMilliseconds, 1, script.TargetSeconds * 1000L));
+        }
+    }
+
+    [Fact]
+    public void The_same_events_in_any_order_and_twice_give_the_same_state()
+    {
+        for (var seed = 0; seed < 60; seed++)
+        {
+            var random = new Random(seed);
+            var script = Script(seed % 2 == 0 ? 480 : 90);
+            var (events, _) = Play(script, random, (_, _) => { });
+            var now = (long)random.Next(0, 1_000_000);
+            var shuffled = events.Concat(events.Take(random.Next(events.Count))).OrderBy(_ => random.Next()).ToList();
+
+            Assert.Equal(CaseJson.Write(SessionPlayer.Play(script, events, now)), CaseJson.Write(SessionPlayer.Play(script, shuffled, now)));
+        }
+    }
+
+    [Fact]
+    public void Any_log_at_all_can_be_recorded()
+    {
+        var script = Script();
+        var kinds = Enum.GetValues<SessionEventKind>();
+        for (var seed = 0; seed < 2000; seed++)
+        {
+            var random = new Random(seed);
+            var events = Enumerable.Range(0, random.Next(0, 40)).Select(i => new SessionEvent($"e{i}", random.Next(0, 2_000_000), kinds[random.Next(kinds.Length)],
+                random.Next(3) == 0 ? null : random.Next(2) == 0 ? script.Kit[random.Next(script.Kit.Count)].Id : script.Asks[random.Next(script.Asks.Count)].Id,
+                random.Next(3) == 0 ? null : (FaceZone)random.Next(Enum.GetValues<FaceZone>().Length), random.Next(4) == 0 ? null : random.Next(0, 11))).ToList();
+            var state = SessionPlayer.Play(script, events, 2_000_000);
+
+            Assert.All(state.Zones, zone => Assert.InRange(zone.ContactMilliseconds, 0, 2_000_000));
+            Assert.True(state.Zones.All(zone => zone.ContactMilliseconds <= script.TargetSeconds * 1000) || state.Warnings.Contains(SessionWarning.OverTarget));
+            Assert.True(events.TrueForAll(happened => happened.Kind != SessionEventKind.InEye) || state.Phase == SessionPhase.Eye);
+        }
+    }
+}
