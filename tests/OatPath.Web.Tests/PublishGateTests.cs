@@ -53,7 +53,8 @@ public sealed class PublishGateTests : IDisposable
 
         var after = await browser.Submit(page, way == "desk" ? $"li[data-client='{Id("Jory")}'] form[action*='StepUp']" : "main form[action*='handler=StepUp'], main form[action$='StepUp']");
 
-        Assert.Contains("breaks a safety rule: ", after.Text, StringComparison.Ordinal);
+        Assert.Contains("breaks a safety rule: Sedge serum on ", after.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain("ramp.", after.Page.QuerySelector(".problems, .done")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(before, Published("Jory"));
     }
 

@@ -129,6 +129,29 @@ public sealed class StationTests : IDisposable
     }
 
     [Fact]
+    public async Task The_phone_draws_what_is_left_out_as_in_the_mirror()
+    {
+        var record = Record("Jory");
+        var room = studio.Services.GetRequiredService<RecordRoom>();
+        var zones = new Core.Skin.Flag { Kind = Core.Skin.FlagKind.OpenSkin, From = record.Today, Until = record.Today.AddDays(20), Zones = [Core.Skin.FaceZone.LeftCheek, Core.Skin.FaceZone.Jaw] };
+        room.Append(record.Client.Id, null, room.Make(record.Client.Id, "intake", record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt"));
+        var evening = Record("Jory").ClientPath().Days.First(day => day.Date > record.Today && day.Evening.Steps.Any(step => step.Product == "sedge-serum")).Date;
+        studio.Clock.Advance(TimeSpan.FromDays(evening.DayNumber - record.Today.DayNumber));
+        using var phone = await studio.Phone("Jory");
+        var page = await phone.Get("/my");
+        for (var press = 0; press < 10 && page.Page.QuerySelector(".face-map") is null; press++)
+        {
+            page = await phone.Submit(page, "form[action*='handler=Done']");
+        }
+
+        var map = page.Page.QuerySelector(".face-map.is-shown")!;
+        Assert.Equal(["LeftCheek", "LeftJaw", "RightJaw"], map.QuerySelectorAll(".face-zone.is-chosen").Select(zone => zone.GetAttribute("data-zone")!).Order());
+        Assert.Contains("left cheek, left jaw, right jaw", map.QuerySelector("svg")!.GetAttribute("aria-label"), StringComparison.Ordinal);
+        Assert.Equal(["your left", "your right"], map.QuerySelectorAll(".face-side").Select(side => side.TextContent));
+        Assert.Null(map.QuerySelector("[data-zone='LeftCheek']")!.GetAttribute("transform"));
+    }
+
+    [Fact]
     public async Task A_wait_lasts_a_week()
     {
         using var browser = await studio.SignedIn();

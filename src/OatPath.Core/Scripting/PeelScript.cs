@@ -60,6 +60,7 @@ public static class PeelScript
             On = on,
             Strength = kit.Strength,
             TargetSeconds = target,
+            Layers = step.Layers,
             LimitSeconds = limit,
             StingEverySeconds = every,
             StingEnds = FirstAid.StrongSting,

@@ -27,6 +27,9 @@ public sealed record SessionScript
     /// <summary>Contact of each zone from first touch, seconds: the rung held.</summary>
     public required int TargetSeconds { get; init; }
 
+    /// <summary>Layers, each put on while the one before is still on; contact counts from the first touch of the first, and all come off together.</summary>
+    public int Layers { get; init; } = 1;
+
     /// <summary>The longest contact of this class of kit, seconds; nothing is ever cued past it.</summary>
     public required int LimitSeconds { get; init; }
 

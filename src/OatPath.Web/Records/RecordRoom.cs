@@ -70,7 +70,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
     public static string? PublishObstacle(ClientRecord record) =>
         !record.Rules.Contacts.Complete ? "The House page needs the studio, out-of-hours and emergency numbers first."
         : record.Draft.Shelf.Count == 0 ? "The shelf is empty; bring in at least one product first."
-        : PathAuditor.Audit(record.Draft, record.Rules, record.DraftPath()) is { Count: > 0 } breaches ? $"The plan breaks a safety rule: {breaches[0]}. Change it first."
+        : PathAuditor.Audit(record.Draft, record.Rules, record.DraftPath()) is { Count: > 0 } breaches ? $"The plan breaks a safety rule: {BreachWords.Say(breaches[0], record)}. Change it first."
         : null;
 
     /// <summary>Publishes everything that waits.</summary>
@@ -103,7 +103,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         var planned = plan(file, rules, PublishedDays);
         if (PathAuditor.Audit(file, rules, planned) is { Count: > 0 } breaches)
         {
-            throw new UnsafePlanException(breaches);
+            throw new UnsafePlanException(BreachWords.Say(breaches[0], record));
         }
 
         var path = JsonSerializer.Serialize(planned, CaseJson.Compact);

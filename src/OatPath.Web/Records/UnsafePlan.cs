@@ -1,9 +1,5 @@
-using OatPath.Core.Audit;
-
 namespace OatPath.Web.Records;
 
 /// <summary>A plan that breaks a safety rule was about to be published; nothing was written.</summary>
-public sealed class UnsafePlanException(IReadOnlyList<Breach> breaches) : Exception($"The plan breaks a safety rule: {breaches[0]}. Nothing was published; change it first.")
-{
-    public IReadOnlyList<Breach> Breaches => breaches;
-}
+/// <param name="breach">The first breach in words.</param>
+public sealed class UnsafePlanException(string breach) : Exception($"The plan breaks a safety rule: {breach}. Nothing was published; change it first.");
