@@ -18,7 +18,14 @@ internal sealed class FlagRest(Intake intake, RuleSwitch rule) : IKeepsOff
     {
         foreach (var flag in intake.Flags)
         {
-            if ((Burned(flag, day) ?? Ill(flag, product, day) ?? Sun(flag, product, day) ?? Filled(flag, product, day) ?? Unplaced(flag, product, day)) is { } off)
+            if (flag.Kind switch
+            {
+                FlagKind.Sunburn => Burned(flag, day),
+                FlagKind.Illness => Ill(flag, product, day),
+                FlagKind.StrongSun => Sun(flag, product, day),
+                FlagKind.RecentFiller => Filled(flag, product, day),
+                _ => Unplaced(flag, product, day),
+            } is { } off)
             {
                 return off;
             }
@@ -60,16 +67,16 @@ internal sealed class FlagRest(Intake intake, RuleSwitch rule) : IKeepsOff
             ? Off.Through(until, Because.Of(RuleBook.Sunburn, ("until", until))) : null;
 
     private Off? Ill(Flag flag, Product product, DateOnly day) =>
-        flag.Kind == FlagKind.Illness && flag.From is { } ill && flag.Covers(day) && rule.On(RuleBook.Illness)
+        flag.From is { } ill && flag.Covers(day) && rule.On(RuleBook.Illness)
             ? Off.WithAnswers(Because.Of(RuleBook.Illness, ("product", product.Name), ("from", ill))) : null;
 
     private Off? Sun(Flag flag, Product product, DateOnly day) =>
-        flag.Kind == FlagKind.StrongSun && flag.From is { } sun && product.LightSensitising() != Degree.No && rule.On(RuleBook.StrongSun)
+        flag.From is { } sun && product.LightSensitising() != Degree.No && rule.On(RuleBook.StrongSun)
             && day >= flag.Since(SunTimes.PauseBefore) && day <= (flag.Until ?? sun)
             ? Off.Through(flag.Until ?? sun, Because.Of(RuleBook.StrongSun, ("from", sun), ("until", flag.Until ?? sun))) : null;
 
     private Off? Filled(Flag flag, Product product, DateOnly day) =>
-        flag.Kind == FlagKind.RecentFiller && product.IsDevice() && flag.From is { } filled && rule.On(RuleBook.RecentFiller) && (flag.Until ?? filled).AddDays(FillerDays) is var until && day >= filled && day <= until
+        product.IsDevice() && flag.From is { } filled && rule.On(RuleBook.RecentFiller) && (flag.Until ?? filled).AddDays(FillerDays) is var until && day >= filled && day <= until
             ? Off.Through(until, Because.Of(RuleBook.RecentFiller, ("product", product.Name), ("until", until))) : null;
 
     /// <summary>Skin is open somewhere, and nobody has said where: nothing that would leave the place out can be used at all.</summary>
