@@ -38,7 +38,7 @@ public static class SupplyForecast
         var committed = PathPlanner.Plan(file, rules, null, HorizonDays, RuleSwitch.All).Days;
         var projected = PathPlanner.Plan(file, rules, null, HorizonDays, RuleSwitch.All, climbs: true).Days;
         var lines = new List<SupplyForecastLine>();
-        foreach (var product in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product))
+        foreach (var product in facts.InUse)
         {
             if (Package.Of(product) is { } package)
             {

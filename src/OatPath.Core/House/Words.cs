@@ -20,6 +20,9 @@ public static partial class Words
         return text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
     }
 
+    /// <summary>Names in a row: "a", "a and b", "a, b and c".</summary>
+    public static string List(IReadOnlyList<string> names) => names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
+
     /// <summary>"Mon 9 March".</summary>
     public static string Day(DateOnly date) => date.ToString("ddd d MMMM", CultureInfo.InvariantCulture);
 

@@ -18,7 +18,7 @@ public static class ChangeWords
     /// <param name="span">First and last day compared.</param>
     public static IReadOnlyList<ChangeLine> Say(IReadOnlyList<ProductChange> changes, (DateOnly First, DateOnly Last) span, DateOnly today, Func<string, string> nameOf) =>
         [.. changes.Select(change => (Change: change, How: How(change, span, today))).GroupBy(said => (said.How, Sign: SignOf(said.Change)))
-            .Select(group => new ChangeLine(group.Key.Sign, Join([.. group.Select(said => nameOf(said.Change.Product))]), group.Key.How))];
+            .Select(group => new ChangeLine(group.Key.Sign, Words.List([.. group.Select(said => nameOf(said.Change.Product))]), group.Key.How))];
 
     /// <summary>The days of a product in words: every evening, weekdays, every other, or how many and from when.</summary>
     public static string When(IReadOnlyList<DateOnly> days, Moment moment, (DateOnly First, DateOnly Last) span, DateOnly today)
@@ -93,6 +93,4 @@ public static class ChangeWords
 
     private static string Day(DateOnly day, DateOnly today, Moment moment) =>
         day == today ? (moment == Moment.Morning ? "this morning" : "tonight") : day == today.AddDays(1) ? $"tomorrow{(moment == Moment.Morning ? " morning" : "")}" : Words.Day(day);
-
-    private static string Join(List<string> names) => names.Count == 1 ? names[0] : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
 }

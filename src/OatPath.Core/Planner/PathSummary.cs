@@ -47,7 +47,7 @@ internal sealed class PathSummary
         }
 
         questions.AddRange(Told(facts, run));
-        if (facts.File.Intake.BirthDate is null && facts.File.Shelf.Any(item => item.State == ShelfState.InUse && (item.Product.Has(Family.Retinoid) || item.Product.IsKit())))
+        if (facts.File.Intake.BirthDate is null && facts.InUse.Exists(product => product.Has(Family.Retinoid) || product.IsKit()))
         {
             questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
         }
@@ -218,7 +218,7 @@ internal sealed class PathSummary
 
     private static IEnumerable<Because> Missing(KnownFacts facts, PlanRun run)
     {
-        var inUse = facts.File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
+        var inUse = facts.InUse;
         foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && run.Verdicts.Refusal(product, facts.Today) is null)))
         {
             yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));

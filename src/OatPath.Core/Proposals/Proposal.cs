@@ -54,8 +54,7 @@ public sealed record SizeDifference(RegimenSize Than, IReadOnlyList<Product> Add
             return $"The same as the {than} one: nothing more is needed, or fits.";
         }
 
-        var names = Adds.Select(product => product.Name).ToList();
-        var adds = names.Count == 1 ? names[0] : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
+        var adds = Words.List([.. Adds.Select(product => product.Name)]);
         var time = Minutes == 0 ? "no more time" : $"{Minutes} min more a day";
         var money = Cost == 0 ? "" : FormattableString.Invariant($", {Cost:0.00} {currency} more a month");
         return $"The {than} one, with {adds}: {time}{money}.";

@@ -19,13 +19,13 @@ internal static class SupplyCount
     public static IReadOnlyList<SupplyLine> Count(KnownFacts facts, IReadOnlyList<DayPath> days, HouseRules rules)
     {
         var lines = new List<SupplyLine>();
-        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse))
+        foreach (var product in facts.InUse)
         {
-            if (Package.Of(item.Product) is { } package)
+            if (Package.Of(product) is { } package)
             {
-                var left = Left(facts, item.Product, package);
-                var runsOut = RunsOut(facts, item.Product, package, left, days);
-                lines.Add(new(item.Product.Id, package.IsCounted ? 0 : Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays), package.IsCounted ? (int)left : null));
+                var left = Left(facts, product, package);
+                var runsOut = RunsOut(facts, product, package, left, days);
+                lines.Add(new(product.Id, package.IsCounted ? 0 : Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays), package.IsCounted ? (int)left : null));
             }
         }
 
