@@ -62,6 +62,10 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         return Make(clientId, "decision", decision(id, clock.GetUtcNow()), by, id);
     }
 
+    /// <summary>The next step of an active waits a week, or for the client's answer; acts at once when it is appended.</summary>
+    public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) => Decide(record.Client.Id, by, (id, now) =>
+        new WaitBeforeStep { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Until = record.Today.AddDays(StepAdvices.WaitDays), AsksClient = ask });
+
     public bool Append(string clientId, long? version, params IReadOnlyList<Fact> added) => facts.Append(clientId, version, added);
 
     public bool ContactsComplete() => studio.Current().Rules.Contacts.Complete;

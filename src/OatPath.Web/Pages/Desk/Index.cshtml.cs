@@ -87,7 +87,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
         var by = User.Identity?.Name ?? "";
         var until = record.Today.AddDays(StepAdvices.WaitDays);
-        var fact = room.Decide(client, by, (id, now) => new WaitBeforeStep { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Until = until, AsksClient = ask });
+        var fact = room.WaitBeforeStep(record, by, product, ask);
         room.Append(client, version, fact);
         TempData["Done"] = ask ? $"{record.Client.Name}: the phone asks how the last uses felt." : $"{record.Client.Name}: asked again from {Core.House.Words.Day(until)}.";
         TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";

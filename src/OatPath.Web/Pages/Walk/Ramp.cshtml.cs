@@ -174,9 +174,9 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var until = Record.Today.AddDays(StepAdvices.WaitDays);
-        return Decide(
+        return Finish(
             ask ? $"The phone asks how the last uses of {Record.NameOf(product)} felt. The step waits for the answer, until {Core.House.Words.Day(until)} at the latest." : $"{Record.NameOf(product)} is asked again from {Core.House.Words.Day(until)}.",
-            (id, now) => new WaitBeforeStep { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Until = until, AsksClient = ask });
+            Room.WaitBeforeStep(Record, By, product, ask));
     }
 
     private IActionResult StepUp(string product, int rung, string reason)
