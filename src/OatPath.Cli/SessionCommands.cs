@@ -24,17 +24,31 @@ public static class SessionCommands
         output.Write(CaseJson.Write(script));
     });
 
-    /// <summary>Prints the state after each event, one JSON object a line.</summary>
+    /// <summary>Prints the state after each event, one JSON object a line; of several logs, one array of states a line.</summary>
     public static int Play(IReadOnlyList<string> words, TextWriter output, TextWriter errors) => Try(errors, () =>
     {
-        var arguments = Arguments.Parse(words, "--events");
+        var arguments = Arguments.Parse(words, "--events", "--logs");
         var script = Arguments.Read<SessionScript>(arguments.File ?? throw new BadInputException("SCRIPT.json: name the script"), SessionScript.FormatName);
-        var events = Arguments.Read<List<SessionEvent>>(arguments.Text("--events") ?? throw new BadInputException("--events: name the file of events"), null);
-        foreach (var now in events.Select(happened => happened.AtMilliseconds).Distinct().Order())
+        if (arguments.Text("--logs") is { } many)
         {
-            output.WriteLine(JsonSerializer.Serialize(SessionPlayer.Play(script, events, now), CaseJson.Compact));
+            foreach (var log in Arguments.Read<List<List<SessionEvent>>>(many, null))
+            {
+                output.WriteLine(JsonSerializer.Serialize(States(script, log), CaseJson.Compact));
+            }
+
+            return;
+        }
+
+        var events = Arguments.Read<List<SessionEvent>>(arguments.Text("--events") ?? throw new BadInputException("--events: name the file of events"), null);
+        foreach (var state in States(script, events))
+        {
+            output.WriteLine(JsonSerializer.Serialize(state, CaseJson.Compact));
         }
     });
+
+    /// <summary>The state after each moment at which something happened.</summary>
+    private static List<SessionState> States(SessionScript script, List<SessionEvent> events) =>
+        [.. events.Select(happened => happened.AtMilliseconds).Distinct().Order().Select(now => SessionPlayer.Play(script, events, now))];
 
     private static int Try(TextWriter errors, Action work)
     {

@@ -106,7 +106,7 @@ public class SessionTests
         Assert.NotEqual(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 91_000).Do);
         var stung = SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5)], 91_000);
         Assert.Equal(SessionDo.RemoveNow, stung.Do);
-        Assert.Equal(SessionOutcome.EndedForSting, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5), Off(FaceZone.Chin, 99_000), new("e", 120_000, SessionEventKind.Ended)], 130_000).Outcome);
+        Assert.Equal(SessionOutcome.EndedForSting, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5), Off(FaceZone.Chin, 99_000), new("e", 120_000, SessionEventKind.Ended), new("c", 125_000, SessionEventKind.Stung, Value: 1)], 130_000).Outcome);
 
         var burns = SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns)], 91_000);
         Assert.Equal((SessionPhase.Water, SessionDo.RunWater, 690_000L, SessionOutcome.Burned), (burns.Phase, burns.Do, burns.WaterUntil, burns.Outcome));
@@ -160,8 +160,15 @@ public class SessionTests
                     offAt = now + (hands.Next(3, 20) * 1000);
                     free = now;
                     break;
+                case SessionDo.Layer when now >= free:
+                    events.Add(new($"l-{state.Next}", now, SessionEventKind.Layered, Zone: EnumName.Find<FaceZone>(state.Next!)!.Value));
+                    free = now + (hands.Next(5, 61) * 1000);
+                    break;
                 case SessionDo.End:
                     events.Add(new("end", now, SessionEventKind.Ended));
+                    break;
+                case SessionDo.TellSting:
+                    events.Add(new($"calm-{now}", now, SessionEventKind.Stung, Value: hands.Next(0, 2)));
                     break;
                 case SessionDo.Nothing:
                     return (events, state);
@@ -179,6 +186,7 @@ public class SessionTests
             var random = new Random(seed);
             int[] rungs = [30, 60, 90, 120, 150, 180, 300, 480, 600];
             var script = Script(rungs[seed % rungs.Length]);
+            script = seed % 3 == 0 && script.TargetSeconds >= 300 ? script with { Layers = 2, LayerAfterSeconds = script.TargetSeconds / 2 } : script;
             var touched = new Dictionary<FaceZone, long>();
             var (events, last) = Play(script, random, (state, now) =>
             {
@@ -194,6 +202,88 @@ public class SessionTests
             Assert.Equal(script.Groups.Sum(group => group.Zones.Count), last.Zones.Count);
             Assert.All(last.Zones, zone => Assert.InRange(zone.ContactMilliseconds, 1, script.TargetSeconds * 1000L));
         }
+    }
+
+    [Fact]
+    public void A_first_layer_goes_on_working_under_the_second_and_both_are_counted()
+    {
+        var script = Script(420) with { Layers = 2, LayerAfterSeconds = 240, Groups = [new([new(FaceZone.Chin, 20, 20)])] };
+        SessionEvent[] events = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("l", 241_000, SessionEventKind.Layered, Zone: FaceZone.Chin), Off(FaceZone.Chin, 421_000)];
+
+        Assert.Equal((SessionDo.Wait, SessionDo.Layer), (SessionPlayer.Play(script, events, 240_000).Do, SessionPlayer.Play(script, events[..^2], 241_000).Do));
+        Assert.Equal([420_000L, 180_000L], SessionPlayer.Play(script, events, 500_000).Zones.Single().LayerMilliseconds);
+        Assert.Empty(SessionPlayer.Play(script, events, 500_000).Warnings);
+        Assert.Contains(SessionWarning.ExtraLayer, SessionPlayer.Play(script, [.. events[..^1], new("third", 300_000, SessionEventKind.Layered, Zone: FaceZone.Chin)], 300_000).Warnings);
+        Assert.NotEqual(SessionDo.Layer, SessionPlayer.Play(script, events[..^2], 381_000).Do);
+    }
+
+    [Fact]
+    public void A_drop_where_nothing_belongs_is_wiped_off_first_and_the_session_goes_on()
+    {
+        var script = Script();
+        SessionEvent[] events = [.. Ready(script), Touch(FaceZone.LeftCheek, 1000), Touch(FaceZone.LeftBrow, 5000)];
+        var state = SessionPlayer.Play(script, events, 6000);
+
+        Assert.Equal((SessionDo.RemoveNow, "left-brow"), (state.Do, state.Next));
+        Assert.Equal(1000 + ((script.TargetSeconds - 20) * 1000L), state.Zones[0].CueAt);
+        Assert.Equal(SessionDo.Apply, SessionPlayer.Play(script, [.. events, Off(FaceZone.LeftBrow, 9000)], 10_000).Do);
+    }
+
+    [Fact]
+    public void A_press_by_mistake_is_taken_back_but_never_what_may_hurt()
+    {
+        var script = Script();
+        SessionEvent[] on = [.. Ready(script), Touch(FaceZone.Chin, 1000)];
+        SessionEvent Back(string id) => new($"back-{id}", 300_000, SessionEventKind.TakenBack, id);
+
+        // Off by mistake: the contact runs on from the first touch.
+        Assert.Equal(399_000, SessionPlayer.Play(script, [.. on, Off(FaceZone.Chin, 200_000), Back("o-Chin-200000")], 400_000).Zones.Single().ContactMilliseconds);
+        Assert.Equal(SessionPhase.Water, SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), Back("b")], 400_000).Phase);
+        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 6), Back("s")], 400_000).Do);
+        Assert.Equal(4, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 400_000).WorstSting);
+        Assert.Equal(0, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4), Back("s")], 400_000).WorstSting);
+    }
+
+    [Fact]
+    public void Where_nobody_knows_how_long_it_was_on_it_comes_off()
+    {
+        var script = Script();
+        SessionEvent[] on = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("lost", 2000, SessionEventKind.ClockLost)];
+
+        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, on, 3000).Do);
+        Assert.Contains(SessionWarning.ClockLost, SessionPlayer.Play(script, on, 3000).Warnings);
+        Assert.Equal(SessionPhase.Ending, SessionPlayer.Play(script, [.. on, new("all", 4000, SessionEventKind.AllOff)], 5000).Phase);
+    }
+
+    [Fact]
+    public void A_sting_that_stays_after_the_ending_is_rinsed_again_and_becomes_a_stop()
+    {
+        var script = Script();
+        const int Minute = 60_000;
+        SessionEvent[] over = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("now", 60_000, SessionEventKind.EndNow), Off(FaceZone.Chin, 70_000), new("end", Minute * 2, SessionEventKind.Ended)];
+        SessionEvent Sting(int minute, int value) => new($"s{minute}", minute * Minute, SessionEventKind.Stung, Value: value);
+        SessionState At(int minute, params SessionEvent[] more) => SessionPlayer.Play(script, [.. over, .. more], minute * Minute);
+
+        Assert.Equal((SessionPhase.Calming, SessionDo.TellSting), (At(2).Phase, At(2).Do));
+        Assert.Equal(SessionOutcome.EndedEarly, At(4, Sting(3, 1)).Outcome);
+        Assert.Equal((SessionDo.Wait, 12 * Minute), (At(4, Sting(3, 3)).Do, At(4, Sting(3, 3)).StingDueAt));
+        Assert.Equal(SessionDo.TellSting, At(12, Sting(3, 3)).Do);
+        Assert.Equal(SessionDo.RinseAgain, At(14, Sting(3, 3), Sting(13, 3)).Do);
+        Assert.Equal((SessionOutcome.StillStings, SessionDo.GetHelp), (At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Outcome, At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Do));
+    }
+
+    [Fact]
+    public void Water_runs_ten_minutes_then_twenty_where_it_still_burns_and_an_eye_fifteen()
+    {
+        var script = Script();
+        SessionEvent[] burned = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("b", 60_000, SessionEventKind.Burns)];
+        SessionState At(int seconds, params SessionEvent[] more) => SessionPlayer.Play(script, [.. burned, .. more], seconds * 1000L);
+
+        Assert.Equal(SessionDo.TellBurning, At(660).Do);
+        Assert.Equal(SessionDo.Nothing, At(700, new SessionEvent("c", 670_000, SessionEventKind.Cooled)).Do);
+        Assert.Equal((SessionDo.RunWater, 1_260_000L), (At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do, At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).WaterUntil));
+        Assert.Equal(SessionDo.GetHelp, At(1260, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do);
+        Assert.Equal((SessionDo.RinseEye, SessionDo.GetHelp), (At(100, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do, At(971, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do));
     }
 
     [Fact]

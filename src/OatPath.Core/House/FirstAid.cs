@@ -13,6 +13,11 @@ public static class FirstAid
     /// <summary>Minutes of water for an eye.</summary>
     public const int EyeMinutes = 15;
 
+    /// <summary>Minutes within which a sting fades after the ending; after the second it is a stop. A sting up to the last is calm.</summary>
+    public const int FadesMinutes = 10;
+    public const int StopMinutes = 20;
+    public const int CalmSting = 1;
+
     /// <summary>Sting, 0 to 10, from which it comes off; pain, 0 to 10, that needs medical help.</summary>
     public const int StrongSting = 5;
     public const int MedicalPain = 8;

@@ -10,14 +10,23 @@ public enum SessionEventKind
     /// <summary>A question was answered, 1 yes or 0 no.</summary>
     Answered,
 
-    /// <summary>The product first touched a zone.</summary>
+    /// <summary>The product first touched a zone, also one it was not meant for.</summary>
     Touched,
+
+    /// <summary>Another layer first touched a zone that is on.</summary>
+    Layered,
 
     /// <summary>A zone is off.</summary>
     Off,
 
+    /// <summary>Every zone is off.</summary>
+    AllOff,
+
     /// <summary>How much it stings, 0 to 10.</summary>
     Stung,
+
+    /// <summary>How red it is, 0 to 4.</summary>
+    Reddened,
 
     /// <summary>White that wipes off with a wet finger.</summary>
     Crystals,
@@ -28,16 +37,34 @@ public enum SessionEventKind
     /// <summary>It burns, end now.</summary>
     Burns,
 
+    /// <summary>It still burns after the water.</summary>
+    StillBurns,
+
+    /// <summary>It burns no longer after the water.</summary>
+    Cooled,
+
     /// <summary>Product in an eye.</summary>
     InEye,
 
+    /// <summary>Taken off early for a reason of the client's own.</summary>
+    EndNow,
+
+    /// <summary>The clock went back while the guide was closed: nobody knows how long anything was on.</summary>
+    ClockLost,
+
     /// <summary>The ending was done to its last line.</summary>
     Ended,
+
+    /// <summary>The event named by its id was pressed by mistake. What may hurt cannot be taken back.</summary>
+    TakenBack,
 }
 
 /// <summary>Something that happened in a session.</summary>
 /// <param name="Id">The same id twice is the same event.</param>
-/// <param name="AtMilliseconds">Since the session was opened, by a clock that never stops.</param>
-/// <param name="Item">Kit item or question.</param>
-/// <param name="Value">Sting, or 1 for yes.</param>
-public sealed record SessionEvent(string Id, long AtMilliseconds, SessionEventKind Kind, string? Item = null, FaceZone? Zone = null, int? Value = null);
+/// <param name="AtMilliseconds">Since the session was opened: the longer of what the two clocks say, never less than before.</param>
+/// <param name="Item">Kit item or question; for what is taken back, the event's id.</param>
+/// <param name="Value">Sting, redness, or 1 for yes.</param>
+/// <param name="WallMilliseconds">The device's clock, since 1970; kept as it was read.</param>
+/// <param name="SteadyMilliseconds">The device's steady clock, since the page was loaded; kept as it was read.</param>
+public sealed record SessionEvent(
+    string Id, long AtMilliseconds, SessionEventKind Kind, string? Item = null, FaceZone? Zone = null, int? Value = null, long? WallMilliseconds = null, long? SteadyMilliseconds = null);

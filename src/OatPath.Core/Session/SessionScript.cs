@@ -4,7 +4,14 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Session;
 
 /// <summary>What kind of session a script guides.</summary>
-public enum SessionKind { Peel }
+public enum SessionKind
+{
+    /// <summary>A kit that is washed off.</summary>
+    Peel,
+
+    /// <summary>A stronger leave-on evening in the place of the usual serum.</summary>
+    Booster,
+}
 
 /// <summary>One session, compiled: what has to be at hand, what is asked, which zones in which order, how long, and how it ends. A player only follows it.</summary>
 public sealed record SessionScript
@@ -27,8 +34,14 @@ public sealed record SessionScript
     /// <summary>Contact of each zone from first touch, seconds: the rung held.</summary>
     public required int TargetSeconds { get; init; }
 
+    /// <summary>Whether it stays on: then the target is the wait before what follows, and it is washed off only when it stings too much.</summary>
+    public bool StaysOn { get; init; }
+
     /// <summary>Layers, each put on while the one before is still on; contact counts from the first touch of the first, and all come off together.</summary>
     public int Layers { get; init; } = 1;
+
+    /// <summary>From first touch to the next layer, seconds; 0 with one layer.</summary>
+    public int LayerAfterSeconds { get; init; }
 
     /// <summary>The longest contact of this class of kit, seconds; nothing is ever cued past it.</summary>
     public required int LimitSeconds { get; init; }
@@ -38,6 +51,14 @@ public sealed record SessionScript
 
     /// <summary>The sting, 0 to 10, that ends it.</summary>
     public required int StingEnds { get; init; }
+
+    /// <summary>The most it may still sting for the skin to be called calm afterwards, and after how many seconds it is rinsed again, and called a stop.</summary>
+    public required int StingCalm { get; init; }
+    public required int CalmSeconds { get; init; }
+    public required int StopSeconds { get; init; }
+
+    /// <summary>The slowest hands, seconds a zone: another zone is only asked for while even these would be in time.</summary>
+    public required int SlowestSeconds { get; init; }
 
     public required IReadOnlyList<KitItem> Kit { get; init; }
     public required IReadOnlyList<SessionAsk> Asks { get; init; }

@@ -13,6 +13,9 @@ public enum SessionPhase
 
     /// <summary>Everything is off; the ending of the label.</summary>
     Ending,
+
+    /// <summary>After the ending, until it stings no more.</summary>
+    Calming,
     Done,
 
     /// <summary>An answer of the day says no.</summary>
@@ -31,6 +34,9 @@ public enum SessionDo
     /// <summary>Put it on this zone.</summary>
     Apply,
 
+    /// <summary>Put the next layer on this zone.</summary>
+    Layer,
+
     /// <summary>Fan, wait.</summary>
     Wait,
 
@@ -40,25 +46,38 @@ public enum SessionDo
     /// <summary>Past its time, or stung too much: off with it, this zone first.</summary>
     RemoveNow,
     End,
+
+    /// <summary>Say whether it still stings.</summary>
+    TellSting,
+
+    /// <summary>It still stings: cool water once more.</summary>
+    RinseAgain,
     RunWater,
+
+    /// <summary>Say whether it still burns after the water.</summary>
+    TellBurning,
     RinseEye,
+
+    /// <summary>Medical help, now.</summary>
+    GetHelp,
     Nothing,
 }
 
-public enum SessionOutcome { Open, Done, EndedForSting, Burned, Frosted, InEye, Refused }
+public enum SessionOutcome { Open, Done, EndedEarly, EndedForSting, StillStings, Burned, Frosted, InEye, Refused }
 
 /// <summary>How long one zone was on.</summary>
-/// <param name="ContactMilliseconds">All contacts of it together, up to now where it still is.</param>
-/// <param name="CueAt">When its removal is cued; null where it is not on.</param>
-public sealed record ZoneState(FaceZone Zone, bool IsOn, long ContactMilliseconds, long? CueAt);
+/// <param name="ContactMilliseconds">From first touch, all times it was on together, up to now where it still is.</param>
+/// <param name="LayerMilliseconds">The same for each layer; the first is the whole contact.</param>
+/// <param name="CueAt">When its removal is cued; null where it is not on, or stays on.</param>
+public sealed record ZoneState(FaceZone Zone, bool IsOn, long ContactMilliseconds, IReadOnlyList<long> LayerMilliseconds, long? CueAt);
 
 /// <summary>What a session shows at one moment.</summary>
 /// <param name="Next">The zone, kit item or question that is meant.</param>
-/// <param name="StingDueAt">When the sting is asked next; null while nothing is on.</param>
+/// <param name="StingDueAt">When the sting is asked next; null while nothing is on and nothing calms.</param>
 /// <param name="WaterUntil">When the water may stop; null where none runs.</param>
 /// <param name="Warnings">What must be said and is recorded, each once.</param>
 public sealed record SessionState(
-    SessionPhase Phase, SessionDo Do, string? Next, IReadOnlyList<ZoneState> Zones, long? StingDueAt, int WorstSting, long? WaterUntil, SessionOutcome Outcome, IReadOnlyList<SessionWarning> Warnings);
+    SessionPhase Phase, SessionDo Do, string? Next, IReadOnlyList<ZoneState> Zones, long? StingDueAt, int WorstSting, int? Redness, long? WaterUntil, SessionOutcome Outcome, IReadOnlyList<SessionWarning> Warnings);
 
 public enum SessionWarning
 {
@@ -71,9 +90,15 @@ public enum SessionWarning
     /// <summary>A zone was put on again after it was off.</summary>
     TouchedAgain,
 
+    /// <summary>More layers than planned.</summary>
+    ExtraLayer,
+
     /// <summary>A zone stayed on longer than its target.</summary>
     OverTarget,
 
     /// <summary>A zone stayed on longer than this class of kit ever may.</summary>
     OverLimit,
+
+    /// <summary>Nobody knows how long it was on.</summary>
+    ClockLost,
 }

@@ -1,0 +1,119 @@
+// The phone's player gives the same state as the core's, after every moment of many thousand random logs.
+import assert from 'node:assert/strict';
+import { spawnSync } from 'node:child_process';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import test from 'node:test';
+import { play } from '../../src/OatPath.Web/wwwroot/js/guide/player.js';
+import { newFolder, root } from './studio.mjs';
+
+const LOGS = 10_000;
+const KINDS = ['ticked', 'answered', 'touched', 'layered', 'off', 'all-off', 'stung', 'reddened', 'crystals', 'frosted', 'burns', 'still-burns', 'cooled', 'in-eye', 'end-now', 'clock-lost', 'ended', 'taken-back'];
+const OTHER_ZONES = ['left-brow', 'neck', 'left-eye', 'hairline'];
+
+/** A small generator with a seed, so that a failure can be run again. */
+const dice = (seed) => {
+  let state = seed >>> 0;
+  const next = () => { state = (Math.imul(state, 1664525) + 1013904223) >>> 0; return state / 4294967296; };
+  return { roll: (n) => Math.floor(next() * n), of: (list) => list[Math.floor(next() * list.length)] };
+};
+
+const compiled = () => {
+  const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
+  const file = join(root, 'demo/cases/peel-week.json');
+  const house = ['--rules', join(root, 'demo/studio.json')];
+  const { ladders } = JSON.parse(oat('plan', file, ...house, '--days', '1').stdout);
+  return JSON.parse(oat('session', file, ...house, '--product', 'kiln-peel', '--on', ladders.find((ladder) => ladder.product === 'kiln-peel').nextOn).stdout);
+};
+
+const shapes = (script) => {
+  const zones = script.groups.flatMap((group) => group.zones);
+  const inGroups = (size) => Array.from({ length: Math.ceil(zones.length / size) }, (_, i) => ({ zones: zones.slice(i * size, (i + 1) * size) }));
+  return [
+    script,
+    { ...script, targetSeconds: 90, limitSeconds: 180, stingEverySeconds: 30, groups: inGroups(1) },
+    { ...script, targetSeconds: 180, limitSeconds: 180, stingEverySeconds: 30, groups: inGroups(5) },
+    { ...script, targetSeconds: 420, layers: 2, layerAfterSeconds: 240, groups: inGroups(4) },
+    { ...script, kind: 'booster', staysOn: true, targetSeconds: 300, limitSeconds: 86400, groups: inGroups(8) },
+  ];
+};
+
+/** Pure noise: anything at any time, in any order, some of it twice. */
+const noise = (script, seed) => {
+  const { roll, of } = dice(seed);
+  const zones = [...script.groups.flatMap((group) => group.zones.map((step) => step.zone)), ...OTHER_ZONES];
+  const items = [...script.kit, ...script.asks].map((each) => each.id);
+  const events = Array.from({ length: 1 + roll(30) }, (_, i) => {
+    const kind = of(KINDS);
+    const event = { id: `e${roll(2) ? i : `x${i}`}`, atMilliseconds: roll(2_400_000), kind };
+    if (kind === 'taken-back') event.item = `e${roll(i + 1)}`; else if (roll(4)) event.item = of(items);
+    if (roll(5)) event.zone = of(zones);
+    if (roll(5)) event.value = roll(11);
+    return event;
+  });
+  return [...events, ...events.slice(0, roll(3))];
+};
+
+/** Hands that follow the guide, with noise thrown in. */
+const guided = (script, seed) => {
+  const { roll, of } = dice(seed);
+  const events = [];
+  let at = 0;
+  const add = (kind, more = {}) => { events.push({ id: `g${events.length}`, atMilliseconds: at, kind, ...more }); };
+  for (let turn = 0; turn < 70; turn += 1) {
+    at += 200 + roll(12_000);
+    const state = play(script, events, at);
+    if (roll(40) === 0) add(of(KINDS), { zone: of([...OTHER_ZONES, 'chin']), value: roll(11), item: `g${roll(events.length + 1)}` });
+    switch (state.do) {
+      case 'tick-kit': add('ticked', { item: state.next }); break;
+      case 'answer': add('answered', { item: state.next, value: roll(30) === 0 ? 1 : 0 }); break;
+      case 'apply': add('touched', { zone: state.next }); break;
+      case 'layer': add('layered', { zone: state.next }); break;
+      case 'remove': case 'remove-now': if (roll(6)) add('off', { zone: state.next }); break;
+      case 'wait': at += roll(90_000); if (roll(2)) add('stung', { value: roll(6) }); break;
+      case 'end': add('ended'); break;
+      case 'tell-sting': add('stung', { value: roll(4) }); break;
+      case 'rinse-again': case 'run-water': case 'rinse-eye': at += roll(700_000); add('reddened', { value: roll(5) }); break;
+      case 'tell-burning': add(roll(2) ? 'cooled' : 'still-burns'); break;
+      default: return [...events, { id: 'late', atMilliseconds: at + roll(3_000_000), kind: 'reddened', value: 1 }];
+    }
+  }
+  return events;
+};
+
+const states = (script, log) => [...new Set(log.map((happened) => happened.atMilliseconds))].sort((a, b) => a - b).map((now) => play(script, log, now));
+
+test(`${LOGS} random logs give the same states in the core and on the phone`, () => {
+  const folder = newFolder();
+  let compared = 0;
+  const seen = { do: new Set(), outcome: new Set(), warning: new Set() };
+  for (const [shape, script] of shapes(compiled()).entries()) {
+    const logs = Array.from({ length: LOGS / 5 }, (_, i) => (i % 2 ? noise : guided)(script, shape * 100_003 + i * 7919 + 1));
+    writeFileSync(join(folder, 'script.json'), JSON.stringify(script));
+    writeFileSync(join(folder, 'logs.json'), JSON.stringify(logs));
+    const core = spawnSync(join(root, 'oat'), ['play', join(folder, 'script.json'), '--logs', join(folder, 'logs.json')], { encoding: 'utf8', maxBuffer: 1 << 30 });
+    assert.equal(core.status, 0, core.stderr);
+    const lines = core.stdout.trim().split('\n');
+    assert.equal(lines.length, logs.length);
+    logs.forEach((log, i) => {
+      const mine = states(script, log);
+      const theirs = JSON.parse(lines[i]).map((state) => ({ ...state, next: state.next ?? null, stingDueAt: state.stingDueAt ?? null, redness: state.redness ?? null, waterUntil: state.waterUntil ?? null, zones: state.zones.map((zone) => ({ ...zone, cueAt: zone.cueAt ?? null })) }));
+      assert.deepEqual(mine, theirs, `shape ${shape}, log ${i}: ${JSON.stringify(log)}`);
+      compared += 1;
+      mine.forEach((state) => { seen.do.add(state.do); seen.outcome.add(state.outcome); state.warnings.forEach((warning) => seen.warning.add(warning)); });
+    });
+  }
+  rmSync(folder, { recursive: true, force: true });
+  assert.equal(compared, LOGS);
+  // The logs must reach everything a player can say, or they prove little.
+  assert.equal(seen.do.size, 15);
+  assert.equal(seen.outcome.size, 9);
+  assert.equal(seen.warning.size, 7);
+});
+
+test('the guide\'s own script is at most 60 KB', async () => {
+  const { readdirSync } = await import('node:fs');
+  const folder = join(root, 'src/OatPath.Web/wwwroot/js/guide');
+  const size = readdirSync(folder).reduce((sum, file) => sum + readFileSync(join(folder, file)).length, 0);
+  assert.ok(size > 0 && size <= 60 * 1024, `${size} bytes`);
+});
