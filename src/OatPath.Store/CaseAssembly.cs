@@ -57,7 +57,7 @@ public static class CaseAssembly
     {
         "retract" => !(fact.Supersedes is { } id && all.TryGetValue(id, out var target) && target.Kind != "retract" && !NeedsPublishing(target, all)),
         "shelf" or "shelf-removed" or "intake" => true,
-        "decision" => Body<Decision>(fact) is not (ClearRed or StopActive or WaitBeforeStep),
+        "decision" => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
         _ => false,
     };
 

@@ -46,7 +46,7 @@ public class OutcomeTableTests
         foreach (var sign in Enum.GetValues<Sign>())
         {
             var outcome = Of(new SkinReport { Signs = [sign] });
-            Assert.Equal(sign <= Sign.WhiteOrGreyBurn ? Outcome.MedicalHelp : Outcome.Stop, outcome);
+            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : Outcome.Stop, outcome);
         }
 
         Assert.Equal(Outcome.MedicalHelp, Of(new SkinReport { Pain = 8 }));

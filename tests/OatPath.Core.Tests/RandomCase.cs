@@ -3,6 +3,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
@@ -282,6 +283,12 @@ internal static class RandomCase
                 else if (step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No) && random.Next(100) < diligence)
                 {
                     used = true;
+                    if (step.ContactSeconds is { } target && random.Next(2) == 0)
+                    {
+                        log.Add(RandomSession.Held($"s{id++}", random, step.Product!, planned.Date, at, target));
+                        continue;
+                    }
+
                     log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds is { } contact && random.Next(8) > 0 ? Math.Max(5, contact + random.Next(-40, 40)) : null });
                 }
             }
@@ -300,6 +307,12 @@ internal static class RandomCase
         if (random.Next(40) == 0)
         {
             log.Add(new Applied { Id = $"a{id++}", Product = "patch", Day = planned.Date, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, 22) });
+        }
+
+        if (random.Next(150) == 0)
+        {
+            var yes = Enum.GetValues<DayQuestion>().Where(_ => random.Next(6) == 0).ToList();
+            log.Add(new Screened { Id = $"q{id++}", Product = "kit", Day = planned.Date, HappenedAt = CaseBuilder.At(planned.Date, 20), Yes = yes, Zones = yes.Contains(DayQuestion.OpenSkin) && random.Next(3) > 0 ? [FaceZone.Chin, FaceZone.LeftCheek] : [] });
         }
 
         if (random.Next(60) == 0)

@@ -1,6 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -34,6 +35,8 @@ internal static class RareCases
         [RuleBook.SeventyPercent] = () => Climbing(every: 3, days: 60),
         [RuleBook.DrySpell] = () => Climbing(every: 1, change: built => built.Flag(FlagKind.DrySpell, Monday.AddDays(-3), Monday.AddDays(9))),
         [RuleBook.PeelWax] = () => Kit().Flag(FlagKind.HairRemoval, Monday.AddDays(1), null, FaceZone.UpperLip).Build(),
+
+        [RuleBook.PeelScreened] = () => Kit().Log(new Screened { Id = "asked", Product = "kit", Day = Monday, HappenedAt = CaseBuilder.At(Monday, 9), Yes = [DayQuestion.UsedElse] }).Build(),
 
         // A retinoid begun between two peels at a longer contact.
         [RuleBook.PeelAgain] = () => Peels(Kit().Own(CaseBuilder.Retinol).StepUp("kit", 1, Monday.AddDays(-40)).Start("retinol", Monday.AddDays(-9)).Patched("retinol", Monday.AddDays(-9)).Use("retinol", Monday.AddDays(-6)), -56, -42, -28, -14).Build(),

@@ -282,7 +282,8 @@ public class SessionTests
         Assert.Equal(SessionDo.TellBurning, At(660).Do);
         Assert.Equal(SessionDo.Nothing, At(700, new SessionEvent("c", 670_000, SessionEventKind.Cooled)).Do);
         Assert.Equal((SessionDo.RunWater, 1_260_000L), (At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do, At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).WaterUntil));
-        Assert.Equal(SessionDo.GetHelp, At(1260, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do);
+        Assert.Equal(SessionDo.TellBurning, At(1260, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do);
+        Assert.Equal(SessionDo.GetHelp, At(1270, new SessionEvent("s", 670_000, SessionEventKind.StillBurns), new SessionEvent("s2", 1_265_000, SessionEventKind.StillBurns)).Do);
         Assert.Equal((SessionDo.RinseEye, SessionDo.GetHelp), (At(100, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do, At(971, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do));
     }
 

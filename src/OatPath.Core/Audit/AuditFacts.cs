@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
+using OatPath.Core.Peel;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -16,13 +17,15 @@ internal sealed class AuditFacts
     private readonly CaseFile file;
     private readonly TimeZoneInfo zone;
     private readonly HashSet<string> takenBack;
+    private readonly List<LogEntry> log;
 
     public AuditFacts(CaseFile file, HouseRules rules)
     {
         this.file = file;
         Rules = rules;
         zone = TimeZoneInfo.FindSystemTimeZoneById(file.Zone);
-        takenBack = [.. file.Log.OfType<Retracted>().Where(Known).Where(back => back.Reason.Trim().Length > 2 && back.By != "client" || !file.Log.Any(entry => entry is CheckedIn && entry.Id == back.Entry)).Select(entry => entry.Entry)];
+        takenBack = [.. file.Log.OfType<Retracted>().Where(Known).Where(back => back.Reason.Trim().Length > 2 && back.By != "client" || !file.Log.Any(entry => entry is CheckedIn or SessionHeld && entry.Id == back.Entry)).Select(entry => entry.Entry)];
+        log = [.. file.Log.Where(entry => Known(entry) && !takenBack.Contains(entry.Id)).SelectMany(entry => entry is SessionHeld held ? AuditSessions.Read(held) : [entry])];
         Today = DayOf(file.AsOf);
         Products = file.Shelf.ToDictionary(item => item.Product.Id, item => WithBottle(item.Product));
         Uses = [.. Entries<Applied>().Where(use => Products.ContainsKey(use.Product) && Products[use.Product].IsRaised())];
@@ -32,13 +35,19 @@ internal sealed class AuditFacts
         Told = [.. Reports.SelectMany(entry => AlsoUsed.Read(entry.Report.AlsoUsed).Select(product => (entry.Day, product)))];
         Decisions = [.. file.Decisions.Where(decision => decision.RecordedAt is null || decision.RecordedAt <= file.AsOf)];
         Decisions.AddRange(NewFormulas());
+        Answers = [.. Entries<Screened>().Where(entry => !Decisions.OfType<ClearScreening>().Any(clear => clear.Screening == entry.Id) && !Entries<Screened>().Any(later => later.Day == entry.Day && (later.HappenedAt, later.Id).CompareTo((entry.HappenedAt, entry.Id)) > 0))];
+        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags)] };
         Suns = [.. file.Intake.Flags.Where(flag => flag is { Kind: FlagKind.StrongSun or FlagKind.Sunburn, From: not null }).Select(flag => new Sun(flag.From!.Value, flag.Until ?? flag.From!.Value, flag.Kind == FlagKind.Sunburn, Ahead: true)),
+            .. Answers.Where(entry => entry.Yes.Contains(DayQuestion.Sunburn)).Select(entry => new Sun(entry.Day, entry.Day, Burn: true, Ahead: false)),
             .. Reports.Where(entry => entry.Report.StrongSun).Select(entry => new Sun(entry.Day, DayOf(entry.HappenedAt), Burn: false, Ahead: false))];
     }
 
     public HouseRules Rules { get; }
     public DateOnly Today { get; }
-    public Intake Intake => file.Intake;
+    public Intake Intake { get; }
+
+    /// <summary>Answers before a peel that count: the last of each day that nobody cleared.</summary>
+    public List<Screened> Answers { get; }
     public CaseFile File => file;
     public Dictionary<string, Product> Products { get; }
     public List<Applied> Uses { get; }
@@ -55,7 +64,20 @@ internal sealed class AuditFacts
 
     public IEnumerable<T> Entries<T>()
         where T : LogEntry =>
-        file.Log.OfType<T>().Where(entry => Known(entry) && !takenBack.Contains(entry.Id));
+        log.OfType<T>();
+
+    /// <summary>What an answer before a peel says besides, as answers at Meet; what ends it is the first later no.</summary>
+    private IEnumerable<Flag> AnsweredFlags(Screened entry)
+    {
+        foreach (var (question, kind) in new[] { (DayQuestion.OpenSkin, FlagKind.OpenSkin), (DayQuestion.ColdSore, FlagKind.ColdSoreActive), (DayQuestion.Pregnant, FlagKind.Pregnancy), (DayQuestion.Ill, FlagKind.Illness) })
+        {
+            if (entry.Yes.Contains(question))
+            {
+                var no = question == DayQuestion.Pregnant ? null : Answers.Where(later => later.Day > entry.Day && !later.Yes.Contains(question)).MinBy(later => later.Day);
+                yield return new Flag { Kind = kind, From = entry.Day, Until = no?.Day.AddDays(-1), Zones = kind == FlagKind.OpenSkin ? entry.Zones : [] };
+            }
+        }
+    }
 
     /// <summary>Whether a sunscreen was ever found empty, so that a pause may have been planned.</summary>
     public bool SunscreenRanOut => Entries<LogEntry>().Any(entry =>

@@ -26,6 +26,7 @@ internal sealed class PeelAudit(AuditRun run)
             KeepsItsInterval(kit, on, peels);
             IsClearOfSunAndDates(kit, on);
             IsForThisClient(kit, on);
+            NothingAnsweredAgainstIt(kit, on);
         }
 
         foreach (var (kit, on) in peels)
@@ -35,6 +36,18 @@ internal sealed class PeelAudit(AuditRun run)
     }
 
     private void Report(string rule, DateOnly day, Product product, string detail) => run.Report(rule, day, Moment.Evening, product, detail);
+
+    private void NothingAnsweredAgainstIt(Product kit, DateOnly on)
+    {
+        foreach (var answers in facts.Answers.Where(answers => answers.Day <= on))
+        {
+            var waits = answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings) && on <= answers.Day.AddDays(7);
+            if (waits || answers.Yes.Contains(DayQuestion.NewMedicine))
+            {
+                Report(RuleBook.PeelScreened, on, kit, $"is planned against the answers of {answers.Day:yyyy-MM-dd}");
+            }
+        }
+    }
 
     private void PeelMayBe(Product kit, DateOnly on)
     {

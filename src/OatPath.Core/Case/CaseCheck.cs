@@ -19,6 +19,7 @@ public static partial class CaseCheck
 
     /// <summary>What happened is always recordable; a day is more than any kit is left on by mistake.</summary>
     public const int MaxContactSeconds = 86_400;
+    private const int MostEvents = 2000;
     private const int MostDaysAhead = 180;
     private static readonly DateOnly Earliest = new(1900, 1, 1);
 
@@ -147,14 +148,14 @@ public static partial class CaseCheck
     {
         Need(problems, file.Log.Count <= MaxLog, "log", $"give at most {MaxLog} entries");
         var ids = new HashSet<string>();
-        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
+        var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
         for (var i = 0; i < file.Log.Count; i++)
         {
             var entry = file.Log[i];
             var field = $"log[{i}]";
             Id(problems, ids, entry.Id, field);
             Need(problems, entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10), $"{field}.happenedAt", "lies in the future; check the clock of the device");
-            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => (DateOnly?)null };
+            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, Screened screened => screened.Day, SessionHeld held => held.Day, _ => (DateOnly?)null };
             if (day is { } cell)
             {
                 Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
@@ -163,6 +164,17 @@ public static partial class CaseCheck
             if (entry is Applied { ContactSeconds: { } contact })
             {
                 Need(problems, contact is >= 0 and <= MaxContactSeconds, $"{field}.contactSeconds", "give 0 to 86400 seconds");
+            }
+
+            if (entry is Screened answers)
+            {
+                Need(problems, answers.Note.Length <= 500, $"{field}.note", "keep it under 500 characters");
+                Need(problems, answers.ConsentText.Length <= 4000, $"{field}.consentText", "keep it under 4000 characters");
+            }
+
+            if (entry is SessionHeld session)
+            {
+                CheckSession(problems, session, field);
             }
 
             if (entry is BottleSeen seen)
@@ -183,6 +195,16 @@ public static partial class CaseCheck
                 Need(problems, entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone), $"{field}.day", "a report cannot be about a later day than it was given");
             }
         }
+    }
+
+    /// <summary>Whatever happened can be recorded; only what no session could hold is refused.</summary>
+    private static void CheckSession(List<Problem> problems, SessionHeld session, string field)
+    {
+        Need(problems, session.Events.Count <= MostEvents, $"{field}.events", $"give at most {MostEvents} events");
+        Need(problems, session.Events.All(happened => happened.Id.Length is > 0 and <= 64), $"{field}.events", "give each event an id of 1 to 64 characters");
+        Need(problems, session.Events.All(happened => happened.AtMilliseconds is >= 0 and <= MaxContactSeconds * 1000L), $"{field}.events", "give each event 0 to 86400000 milliseconds");
+        Need(problems, session.Script.Groups.SelectMany(group => group.Zones).GroupBy(step => step.Zone).All(zone => zone.Count() == 1), $"{field}.script.groups", "name each zone once");
+        Need(problems, session.Script is { TargetSeconds: > 0, LimitSeconds: > 0, StingEverySeconds: > 0 }, $"{field}.script", "give a target, a limit and how often the sting is asked, in seconds above 0");
     }
 
     private static void Id(List<Problem> problems, HashSet<string> seen, string id, string field)

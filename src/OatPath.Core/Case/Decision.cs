@@ -13,6 +13,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(KeepLevel), "keep-level")]
 [JsonDerivedType(typeof(ReopenLevel), "reopen-level")]
 [JsonDerivedType(typeof(ClearRed), "clear-red")]
+[JsonDerivedType(typeof(ClearScreening), "clear-screening")]
 [JsonDerivedType(typeof(NoteEstablished), "note-established")]
 [JsonDerivedType(typeof(SetOrder), "set-order")]
 [JsonDerivedType(typeof(ShapeWeek), "shape-week")]
@@ -86,6 +87,13 @@ public sealed record KeepLevel : Decision
 public sealed record ReopenLevel : Decision
 {
     public required string Product { get; init; }
+}
+
+/// <summary>Answers given before a peel no longer count: the practitioner has looked at them, and says why.</summary>
+public sealed record ClearScreening : Decision
+{
+    /// <summary>Id of the answers.</summary>
+    public required string Screening { get; init; }
 }
 
 /// <summary>Clear a stop or a medical outcome, with a reason. Actives may return from the next care day.</summary>

@@ -32,6 +32,7 @@ public static partial class CaseCheck
             Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
             Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
             Need(problems, decision is not ClearRed clear || clear.At <= file.AsOf, $"{field}.at", "a stop cannot be cleared in the future");
+            Need(problems, decision is not ClearScreening || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "answers before a peel are cleared with a reason of at least 3 characters");
             Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "noting a family as established needs a reason");
             if (decision is StartActive started)
             {

@@ -1,6 +1,9 @@
 using System.Text.Json.Serialization;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Session;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Case;
 
@@ -12,6 +15,8 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(PatchApplied), "patch-applied")]
 [JsonDerivedType(typeof(PatchRead), "patch-read")]
 [JsonDerivedType(typeof(BottleSeen), "bottle-seen")]
+[JsonDerivedType(typeof(Screened), "screened")]
+[JsonDerivedType(typeof(SessionHeld), "session")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 public abstract record LogEntry
 {
@@ -84,6 +89,38 @@ public sealed record BottleSeen : LogEntry
 
     /// <summary>Batch of the new package, when it is known.</summary>
     public string Batch { get; init; } = "";
+}
+
+/// <summary>The questions before a peel were answered for one care day. An answer that speaks against it counts from that day on.</summary>
+public sealed record Screened : LogEntry
+{
+    public required string Product { get; init; }
+    public required DateOnly Day { get; init; }
+
+    /// <summary>Questions answered with yes; every other was answered with no.</summary>
+    public IReadOnlyList<DayQuestion> Yes { get; init; } = [];
+
+    /// <summary>Where the skin is open; these zones are left out.</summary>
+    public IReadOnlyList<FaceZone> Zones { get; init; } = [];
+
+    /// <summary>What was used or taken, in the client's words.</summary>
+    public string Note { get; init; } = "";
+
+    /// <summary>The version of the words agreed to, and the words themselves; empty where nothing was agreed to.</summary>
+    public string ConsentVersion { get; init; } = "";
+    public string ConsentText { get; init; } = "";
+}
+
+/// <summary>A guided session as the phone told it: the script and everything that happened, kept as it came.</summary>
+public sealed record SessionHeld : LogEntry
+{
+    public required string Product { get; init; }
+    public required DateOnly Day { get; init; }
+    public required SessionScript Script { get; init; }
+    public IReadOnlyList<SessionEvent> Events { get; init; } = [];
+
+    /// <summary>With water, to learn it: nothing was used.</summary>
+    public bool Practice { get; init; }
 }
 
 /// <summary>Takes an earlier entry back; both stay in the record.</summary>

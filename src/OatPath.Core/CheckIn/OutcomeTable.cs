@@ -45,7 +45,7 @@ public static class OutcomeTable
     }
 
     /// <summary>Signs that need medical help now.</summary>
-    public static bool IsMedical(Sign sign) => sign <= Sign.WhiteOrGreyBurn;
+    public static bool IsMedical(Sign sign) => sign <= Sign.BurnsAfterWater;
 
     /// <summary>Signs of a broken barrier, which pause everything.</summary>
     public static bool IsBarrierSign(Sign sign) => sign is Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks;
@@ -89,7 +89,7 @@ public static class OutcomeTable
 
         foreach (var sign in report.Signs)
         {
-            if (IsBarrierSign(sign) || sign == Sign.DarkOrPalePatch)
+            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel)
             {
                 return Say(SignTitle.Of(sign));
             }
@@ -152,6 +152,8 @@ public static class SignTitle
         Sign.EyeExposure => "product in the eye",
         Sign.ColdSoreAfterPeel => "a cold sore after a peel",
         Sign.WhiteOrGreyBurn => "skin gone white or grey",
+        Sign.BurnsAfterWater => $"burning that {FirstAid.LongWaterMinutes} minutes of water did not end",
+        Sign.StingsAfterPeel => $"a sting still there {FirstAid.StopMinutes} minutes after a peel was off",
         Sign.MoisturiserStings => "plain moisturiser stings",
         Sign.Raw => "raw skin",
         Sign.Shiny => "tight, shiny skin",

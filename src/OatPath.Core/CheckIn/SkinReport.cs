@@ -14,11 +14,13 @@ public enum Sign
     EyeExposure,
     ColdSoreAfterPeel,
     WhiteOrGreyBurn,
+    BurnsAfterWater,
     MoisturiserStings,
     Raw,
     Shiny,
     DryCracks,
     DarkOrPalePatch,
+    StingsAfterPeel,
 }
 
 /// <summary>How the skin took it, in the client's own numbers.</summary>

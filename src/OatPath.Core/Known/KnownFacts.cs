@@ -13,22 +13,24 @@ internal sealed class KnownFacts
         Today = CareDay.Of(file.AsOf, Zone);
         bool Known(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
 
-        var reports = file.Log.OfType<CheckedIn>().Select(entry => entry.Id).ToHashSet();
+        var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
         var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
-        Log = [.. file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id))
-            .OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        var log = file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
+        Log = [.. log.SelectMany(entry => entry is SessionHeld held ? HeldSessions.Read(held) : [entry]).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        Sessions = [.. log.OfType<SessionHeld>().Where(held => !held.Practice).OrderBy(held => held.HappenedAt)];
         Bottles = [.. BottleEvents()];
         Reports = [.. Log.OfType<CheckedIn>()];
         Replaced = [.. Reports.Select(entry => entry.Replaces).OfType<string>()];
         Told = ToldUses.Of(Reports);
+        var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
+        Screened = Screenings.Standing(Log, decided);
         File = file with
         {
             Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
-            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf)] },
+            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf), .. Screenings.Flags(Screened)] },
         };
         InUse = [.. File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
         Sunscreen = new(Log, File.Shelf);
-        var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
         Decisions = [.. decided.Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
             .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
         ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
@@ -58,6 +60,14 @@ internal sealed class KnownFacts
     public IReadOnlyList<(Product Product, CheckedIn Report)> Told { get; }
 
     public SunscreenMornings Sunscreen { get; }
+
+    /// <summary>Guided sessions, without practice.</summary>
+    public IReadOnlyList<SessionHeld> Sessions { get; }
+
+    public string NameOf(string product) => File.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product.Name ?? product;
+
+    /// <summary>Answers before a peel that still count, by day.</summary>
+    public IReadOnlyList<Screened> Screened { get; }
 
     /// <summary>Patch tests put on and read, with their care days.</summary>
     public (DateOnly Day, LogEntry Entry)[] Patches { get; }

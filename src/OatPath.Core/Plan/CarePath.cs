@@ -139,6 +139,12 @@ public enum QuestionKind
     StoppedAtEntry,
     PatchReaction,
 
+    /// <summary>An answer before a peel speaks against it.</summary>
+    Screened,
+
+    /// <summary>A guided session went otherwise than planned.</summary>
+    SessionFaults,
+
     /// <summary>The client told of something used besides the plan.</summary>
     UsedElse,
 

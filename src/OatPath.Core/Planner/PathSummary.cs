@@ -2,12 +2,14 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Known;
+using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -17,6 +19,7 @@ namespace OatPath.Core.Planner;
 internal sealed class PathSummary
 {
     private const int SafetyAskDays = 28;
+    private const int SessionDays = 14;
 
     public required IReadOnlyList<LadderStatus> Ladders { get; init; }
     public required IReadOnlyList<Question> Questions { get; init; }
@@ -67,6 +70,22 @@ internal sealed class PathSummary
         foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
         {
             yield return new(QuestionKind.UsedElse, null, report.Day, ToldUse.Say(product, report), Report: report.Id);
+        }
+
+        foreach (var answers in facts.Screened.Where(answers => answers.Yes.Count > 0 && (answers.Day >= since || answers.Yes.Contains(DayQuestion.NewMedicine) || answers.Yes.Contains(DayQuestion.Pregnant))))
+        {
+            var asked = DayQuestionWords.Of(answers.Yes[0]);
+            yield return new(QuestionKind.Screened, null, answers.Day, Because.Of(RuleBook.PeelScreened, ("product", facts.NameOf(answers.Product)), ("on", answers.Day),
+                ("question", string.Join(" ", answers.Yes.Select(question => DayQuestionWords.Of(question).Text))), ("changes", answers.Note.Length > 0 ? $"Said: {answers.Note}" : asked.Changes)), Report: answers.Id);
+        }
+
+        foreach (var held in facts.Sessions.Where(held => held.Day >= facts.Today.AddDays(-SessionDays)))
+        {
+            var reading = SessionReading.Of(held.Script, held.Events);
+            if (reading.Touched && SessionReading.Faults(held.Script, reading.Last) is { Count: > 0 } faults)
+            {
+                yield return new(QuestionKind.SessionFaults, held.Product, held.Day, Because.Of(RuleBook.SessionFaults, ("product", facts.NameOf(held.Product)), ("on", held.Day), ("what", string.Join(", ", faults))), Report: held.Id);
+            }
         }
 
         foreach (var over in run.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))

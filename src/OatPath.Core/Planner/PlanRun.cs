@@ -82,7 +82,7 @@ internal sealed class PlanRun
         // And where a peel fits in.
         var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
         Peels = new(facts, rule, Verdicts, Patches, new StopsKept(facts, rule, Standing, PeelRest), gaps, Standing.Kits,
-            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
+            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), new ScreenedOut(facts, rule), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
             calendar: new FirstOf(gaps, new PeelCalendar(file, rule), new PigmentPlan(facts, rules, rule, Standing), evenings));
     }
 

@@ -4,7 +4,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Session;
 
 /// <summary>One run of a script: takes in what happened in order, then tells what is shown at a moment.</summary>
-internal sealed class SessionRun(SessionScript script)
+internal sealed partial class SessionRun(SessionScript script)
 {
     private const int Milli = 1000;
 
@@ -20,6 +20,7 @@ internal sealed class SessionRun(SessionScript script)
     private bool frosted;
     private bool cooled;
     private bool stillBurns;
+    private bool helpless;
     private (long At, int Value)? lastSting;
     private long? waterFrom;
     private long? eyeFrom;
@@ -83,6 +84,7 @@ internal sealed class SessionRun(SessionScript script)
             case SessionEventKind.StillBurns:
                 waterFrom ??= at;
                 stillBurns = true;
+                helpless |= at >= waterFrom + (script.LongWaterSeconds * Milli);
                 cooled = false;
                 contacts.AllOff(at);
                 break;
@@ -157,130 +159,6 @@ internal sealed class SessionRun(SessionScript script)
 
         contacts.On(zone, at);
     }
-
-    private (SessionPhase Phase, SessionDo Do, string? Next, long? StingDue) Now(long now, Dictionary<FaceZone, long> cues)
-    {
-        // What may hurt comes before everything, and the eye before the skin.
-        if (eyeFrom is { } eye)
-        {
-            return (SessionPhase.Eye, now < eye + (script.EyeSeconds * Milli) ? SessionDo.RinseEye : SessionDo.GetHelp, null, null);
-        }
-
-        if (waterFrom is { } water)
-        {
-            return (SessionPhase.Water, now < water + (WaterFor * Milli) ? SessionDo.RunWater : frosted || stillBurns ? SessionDo.GetHelp : cooled ? SessionDo.Nothing : SessionDo.TellBurning, null, null);
-        }
-
-        if (contacts.AnyOn)
-        {
-            var (what, next) = On(now, cues);
-            return (what == SessionDo.End ? SessionPhase.Ending : SessionPhase.On, what, next, StingDue());
-        }
-
-        if (endedAt is { } ended)
-        {
-            return Calming(now, ended);
-        }
-
-        if (Refusal is { } refused)
-        {
-            return contacts.Zones.Count > 0 ? (SessionPhase.Ending, SessionDo.End, null, null) : (SessionPhase.Refused, SessionDo.Nothing, refused.Id, null);
-        }
-
-        // Whatever went wrong, nothing more goes on.
-        var through = Over || (Untouched() is null && contacts.Zones.Any(steps.ContainsKey));
-        return contacts.Zones.Count > 0 && through ? (SessionPhase.Ending, SessionDo.End, null, null) : Before();
-    }
-
-    /// <summary>The sting is asked from first touch on, and again so long after each answer.</summary>
-    private long StingDue() => Math.Max(lastSting?.At ?? 0, contacts.FirstTouch) + (script.StingEverySeconds * Milli);
-
-    private (SessionPhase, SessionDo, string?, long?) Calming(long now, long ended)
-    {
-        if (contacts.Zones.Count == 0)
-        {
-            return (SessionPhase.Done, SessionDo.Nothing, null, null);
-        }
-
-        long rinse = ended + (script.CalmSeconds * Milli), stop = ended + (script.StopSeconds * Milli);
-        if (lastSting is not { } told || told.At < ended)
-        {
-            return (SessionPhase.Calming, SessionDo.TellSting, null, ended);
-        }
-
-        if (told.Value <= script.StingCalm || told.At >= stop)
-        {
-            return (SessionPhase.Done, told.Value <= script.StingCalm ? SessionDo.Nothing : SessionDo.GetHelp, null, null);
-        }
-
-        // Once at the first mark, once at the second: does it still sting?
-        var mark = told.At < rinse ? rinse : stop;
-        return now >= mark ? (SessionPhase.Calming, SessionDo.TellSting, null, mark) : (SessionPhase.Calming, told.At < rinse ? SessionDo.Wait : SessionDo.RinseAgain, null, mark);
-    }
-
-    private (SessionPhase, SessionDo, string?, long?) Before()
-    {
-        if (script.Kit.FirstOrDefault(item => !ticked.Contains(item.Id)) is { } missing)
-        {
-            return (SessionPhase.Kit, SessionDo.TickKit, missing.Id, null);
-        }
-
-        return script.Asks.FirstOrDefault(ask => !answers.ContainsKey(ask.Id)) is { } open
-            ? (SessionPhase.Asking, SessionDo.Answer, open.Id, null)
-            : (SessionPhase.On, SessionDo.Apply, Untouched() is { } next ? Name(next.Zone) : null, null);
-    }
-
-    private (SessionDo Do, string? Next) On(long now, Dictionary<FaceZone, long> cues)
-    {
-        var zones = contacts.InOrder().ToList();
-        var first = zones[0];
-        if (Over || Refusal is not null || !KitComplete || !Cleared)
-        {
-            return (SessionDo.RemoveNow, Name(first));
-        }
-
-        // A drop where nothing belongs is wiped off before anything else.
-        if (zones.Exists(zone => !steps.ContainsKey(zone)))
-        {
-            return (SessionDo.RemoveNow, Name(zones.First(zone => !steps.ContainsKey(zone))));
-        }
-
-        if (script.StaysOn)
-        {
-            if (Untouched() is { } more)
-            {
-                return (SessionDo.Apply, Name(more.Zone));
-            }
-
-            return now >= zones.Max(contacts.TouchOf) + (script.TargetSeconds * Milli) ? (SessionDo.End, null) : (SessionDo.Wait, null);
-        }
-
-        if (cues[first] <= now)
-        {
-            return (SessionDo.Remove, Name(first));
-        }
-
-        // Another zone or layer only while there is time to put it on before the first has to come off.
-        var time = now + (script.SlowestSeconds * Milli) <= cues[first];
-        return time && NextInGroup() is { } step ? (SessionDo.Apply, Name(step.Zone))
-            : time && NextLayer(now, zones) is { } again ? (SessionDo.Layer, Name(again))
-            : (SessionDo.Wait, Name(first));
-    }
-
-    private FaceZone? NextLayer(long now, List<FaceZone> zones)
-    {
-        foreach (var zone in zones)
-        {
-            if (contacts.LayersOn(zone) < script.Layers && now >= contacts.TouchOf(zone) + (script.LayerAfterSeconds * Milli))
-            {
-                return zone;
-            }
-        }
-
-        return null;
-    }
-
-    private static string Name(FaceZone zone) => EnumName.Of(zone);
 
     private Dictionary<FaceZone, long> Cues()
     {

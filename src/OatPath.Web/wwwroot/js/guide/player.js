@@ -69,6 +69,7 @@ class Run {
     this.frosted = false;
     this.cooled = false;
     this.stillBurns = false;
+    this.helpless = false;
     this.lastSting = null;
     this.waterFrom = null;
     this.eyeFrom = null;
@@ -109,6 +110,7 @@ class Run {
       case 'still-burns':
         this.waterFrom ??= at;
         this.stillBurns = true;
+        this.helpless ||= at >= this.waterFrom + script.longWaterSeconds * MILLI;
         this.cooled = false;
         contacts.allOff(at);
         break;
@@ -162,7 +164,7 @@ class Run {
     // What may hurt comes before everything, and the eye before the skin.
     if (this.eyeFrom !== null) return ['eye', now < this.eyeFrom + script.eyeSeconds * MILLI ? 'rinse-eye' : 'get-help'];
     if (this.waterFrom !== null) {
-      return ['water', now < this.waterFrom + this.waterFor * MILLI ? 'run-water' : this.frosted || this.stillBurns ? 'get-help' : this.cooled ? 'nothing' : 'tell-burning'];
+      return ['water', now < this.waterFrom + this.waterFor * MILLI ? 'run-water' : this.frosted || this.helpless ? 'get-help' : this.cooled ? 'nothing' : 'tell-burning'];
     }
     if (contacts.anyOn) {
       const [what, next] = this.whileOn(now, cues);

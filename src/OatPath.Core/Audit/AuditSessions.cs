@@ -1,0 +1,97 @@
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Session;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Audit;
+
+/// <summary>The auditor's own reading of guided sessions: a plain walk over the events, without the player.</summary>
+internal static class AuditSessions
+{
+    /// <summary>The use and the report a session stands for; nothing for practice.</summary>
+    public static IEnumerable<LogEntry> Read(SessionHeld held)
+    {
+        var events = held.Events.DistinctBy(happened => happened.Id).OrderBy(happened => happened.AtMilliseconds).ThenBy(happened => happened.Id, StringComparer.Ordinal).ToList();
+        var back = events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
+        events.RemoveAll(happened => back.Contains(happened.Id) && happened.Kind is not (SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted or SessionEventKind.InEye or SessionEventKind.ClockLost)
+            && !(happened.Kind == SessionEventKind.Stung && happened.Value >= held.Script.StingEnds));
+        if (held.Practice || !events.Exists(happened => happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null))
+        {
+            yield break;
+        }
+
+        yield return new Applied { Id = $"{held.Id}-use", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Product = held.Product, Day = held.Day, Moment = Moment.Evening, ContactSeconds = held.Script.StaysOn ? null : Longest(events) };
+        bool Any(SessionEventKind kind) => events.Exists(happened => happened.Kind == kind);
+        var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null }).ToList();
+        var burned = Any(SessionEventKind.Burns) || Any(SessionEventKind.StillBurns) || Any(SessionEventKind.Frosted);
+        if (burned || Any(SessionEventKind.InEye) || stings.Count > 0)
+        {
+            var worst = stings.Select(sting => sting.Value!.Value).DefaultIfEmpty().Max();
+            yield return new CheckedIn
+            {
+                Id = held.Id, HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Day = held.Day,
+                Report = new SkinReport { Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10), Signs = Signs(held, events) },
+            };
+        }
+    }
+
+    private static List<Sign> Signs(SessionHeld held, List<SessionEvent> events)
+    {
+        List<Sign> signs = [];
+        var hurt = false;
+        foreach (var happened in events)
+        {
+            hurt |= happened.Kind is SessionEventKind.Burns or SessionEventKind.StillBurns;
+            if (happened.Kind is SessionEventKind.InEye or SessionEventKind.Frosted)
+            {
+                signs.Add(happened.Kind == SessionEventKind.InEye ? Sign.EyeExposure : Sign.WhiteOrGreyBurn);
+                hurt = true;
+            }
+        }
+
+        var first = events.Find(happened => happened.Kind is SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted);
+        if (first is not null && events.Exists(happened => happened.Kind == SessionEventKind.StillBurns && happened.AtMilliseconds - first.AtMilliseconds >= held.Script.LongWaterSeconds * 1000L))
+        {
+            signs.Add(Sign.BurnsAfterWater);
+        }
+
+        // After the ending: the last word on the sting, given when it should long have faded.
+        var ended = events.Find(happened => happened.Kind == SessionEventKind.Ended);
+        var last = events.FindLast(happened => happened is { Kind: SessionEventKind.Stung, Value: not null });
+        if (!hurt && ended is not null && last?.Value > held.Script.StingCalm && last.AtMilliseconds >= ended.AtMilliseconds + (held.Script.StopSeconds * 1000L))
+        {
+            signs.Add(Sign.StingsAfterPeel);
+        }
+
+        return signs;
+    }
+
+    /// <summary>The longest time any zone was on, up to the last event where it never came off; whole seconds, rounded up.</summary>
+    private static int Longest(List<SessionEvent> events)
+    {
+        var longest = 0L;
+        foreach (var zone in events.Select(happened => happened.Zone).OfType<FaceZone>().Distinct())
+        {
+            long total = 0;
+            long? since = null;
+            foreach (var happened in events)
+            {
+                var everything = happened.Kind is SessionEventKind.AllOff or SessionEventKind.Ended or SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted;
+                if (happened.Zone == zone && happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered)
+                {
+                    since ??= happened.AtMilliseconds;
+                }
+                else if (since is { } on && (everything || (happened.Kind == SessionEventKind.Off && happened.Zone == zone)))
+                {
+                    total += happened.AtMilliseconds - on;
+                    since = null;
+                }
+            }
+
+            longest = Math.Max(longest, total + (since is { } still ? events[^1].AtMilliseconds - still : 0));
+        }
+
+        return (int)((longest + 999) / 1000);
+    }
+}
