@@ -15,13 +15,13 @@ public static class CaseAssembly
     private static readonly ConcurrentDictionary<string, object> Read = [];
 
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
-    public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone) => Build(facts, asOf, zone, clientView: false);
+    public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: false);
 
     /// <summary>
     /// What the client's plan follows: published decisions, everything that happened, and safety facts at once.
     /// It may differ from what was published only toward gentler.
     /// </summary>
-    public static CaseFile Client(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone) => Build(facts, asOf, zone, clientView: true);
+    public static CaseFile Client(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: true);
 
     /// <summary>Facts that wait for the next publication.</summary>
     public static IReadOnlyList<Fact> Waiting(IReadOnlyList<Fact> facts)
@@ -68,7 +68,7 @@ public static class CaseAssembly
     private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Dictionary<string, Fact> all, Func<Fact, bool> counts) =>
         [.. facts.Where(fact => fact.Kind == "retract" && fact.Supersedes is { } id && !(all.TryGetValue(id, out var target) && target.Kind == "log" && Body<LogEntry>(target) is CheckedIn) && counts(fact)).Select(fact => fact.Supersedes!)];
 
-    private static CaseFile Build(IReadOnlyList<Fact> all, DateTimeOffset asOf, string zone, bool clientView)
+    private static CaseFile Build(IReadOnlyList<Fact> all, IReadOnlyList<SessionHeld> sessions, DateTimeOffset asOf, string zone, bool clientView)
     {
         var facts = all.Where(fact => fact.RecordedAt <= asOf).ToList();
         var ids = facts.ToDictionary(fact => fact.Id);
@@ -102,7 +102,7 @@ public static class CaseAssembly
             Intake = IntakeOf(live, used, clientView),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
-            Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>)],
+            Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>), .. sessions],
             Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
             Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
         };

@@ -77,7 +77,7 @@ public static class OatPathApp
     {
         services.AddSingleton(options);
         services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
-        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<ShelfSearch>();
+        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<ShelfSearch>();
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();

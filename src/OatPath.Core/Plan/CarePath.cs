@@ -102,6 +102,9 @@ public sealed record LadderStatus
     public DateOnly? NextOn { get; init; }
     public Because? NotSooner { get; init; }
 
+    /// <summary>For a kit, everything that speaks against a peel tonight; empty on its evening.</summary>
+    public IReadOnlyList<InTheWay> Tonight { get; init; } = [];
+
     public int Uses { get; init; }
     public int Planned { get; init; }
     public int WorstSting { get; init; }
@@ -161,6 +164,10 @@ public enum QuestionKind
     AskBirthDate,
     AskSafetyAgain,
 }
+
+/// <summary>One thing that speaks against a peel on an evening.</summary>
+/// <param name="Until">The last day for which it is known to hold; null until somebody acts, or an answer at Meet changes.</param>
+public sealed record InTheWay(Because Because, DateOnly? Until);
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 /// <param name="Report">The report that raised it, or null.</param>

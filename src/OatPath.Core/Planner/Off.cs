@@ -45,4 +45,7 @@ internal sealed class FirstOf(params IKeepsOff[] reasons) : IKeepsOff
 
         return null;
     }
+
+    /// <summary>Everything that keeps a product off on a day.</summary>
+    public IEnumerable<Off> All(Track track, DateOnly day) => asked.Select(reason => reason.Of(track, day)).OfType<Off>();
 }

@@ -167,6 +167,7 @@ internal sealed class PathSummary
             OffUntil = track.Easing.Covers(today) ? track.Easing.Until : null,
             EveryDays = kit ? track.Peels.EveryDays : null,
             NextOn = kit ? track.Peels.NextOn : null,
+            Tonight = kit ? run.Peels.Against(track, today) : [],
             NotSooner = kit ? run.Peels.NotSooner(track, today) : null,
             Uses = track.Evidence.Uses,
             Planned = track.Evidence.Planned,

@@ -2,13 +2,14 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Scripting;
 
-/// <summary>Compiles a planned peel evening into the script that guides it.</summary>
+/// <summary>Compiles a planned peel or booster evening into the script that guides it.</summary>
 public static class PeelScript
 {
     /// <summary>Longest contact of a class of kit, seconds, and how often the sting is asked.</summary>
@@ -16,13 +17,18 @@ public static class PeelScript
     private static (int Limit, int StingEvery) Of(KitStrength strength) => strength == KitStrength.Weak ? (600, 60) : (180, 30);
 
     /// <summary>The script, or why there is none: a session is only guided where the plan has its evening.</summary>
-    /// <param name="product">A wash-off kit on the client's shelf.</param>
+    /// <param name="product">A wash-off kit or a booster on the client's shelf.</param>
     /// <param name="on">The care day; today or later.</param>
     public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(CaseFile file, HouseRules rules, string product, DateOnly on)
     {
-        if (BottleReading.Of(file).GetValueOrDefault(product) is not { } bottle || KitClass.Of(bottle) is not { } kit)
+        if (BottleReading.Of(file).GetValueOrDefault(product) is not { } bottle)
         {
             return (null, [Because.Of(RuleBook.SessionNoKit, ("product", product))]);
+        }
+
+        if (KitClass.Of(bottle) is not { } kit)
+        {
+            return Booster(file, rules, bottle, on);
         }
 
         if (kit.Strength is not (KitStrength.Weak or KitStrength.Strong))
@@ -70,7 +76,7 @@ public static class PeelScript
             StopSeconds = FirstAid.StopMinutes * 60,
             SlowestSeconds = ZoneGroups.SlowestSeconds,
             Kit = KitList(bottle, ending),
-            Asks = Asks,
+            Asks = SessionAsks.Of(file, product, on),
             Groups = ZoneGroups.Of(order, target),
             LeaveOut = step.LeaveOut,
             Ending = new(ending, EndingLines(ending)),
@@ -80,6 +86,19 @@ public static class PeelScript
             BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
             After = ["No other acid, scrub or retinoid tonight.", "Plain moisturiser; aloe this first evening if it is warm.", "Sunscreen in the morning, SPF 50. No sport, hot bath or sauna for 48 hours. Do not pick or pull at flakes."],
         }, []);
+    }
+
+    private static (SessionScript? Script, IReadOnlyList<Because> Reasons) Booster(CaseFile file, HouseRules rules, Product bottle, DateOnly on)
+    {
+        var path = PathPlanner.Plan(file, rules, on, 1);
+        if (path.Ladders.FirstOrDefault(ladder => ladder.Product == bottle.Id)?.Ladder != Ladder.Booster.Id)
+        {
+            return (null, [Because.Of(RuleBook.SessionNoKit, ("product", bottle.Id))]);
+        }
+
+        var step = on < path.Today ? null : path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == bottle.Id && step.Action == StepAction.Apply);
+        return step is not null ? (BoosterScript.Of(file, bottle, step, on), [])
+            : (null, [path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == bottle.Id && on >= path.Today)?.Because ?? Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]);
     }
 
     /// <summary>What ends it stands first: nothing is opened before that is ready.</summary>
@@ -100,16 +119,6 @@ public static class PeelScript
         new("calm", "Aloe gel and a plain moisturiser", "For afterwards."),
         new("sunscreen", "Sunscreen for the morning, SPF 50", "New skin burns sooner."),
         new("help", "Somebody at home, or the phone in reach", "You are not to be alone with a burn."),
-    ];
-
-    private static IReadOnlyList<SessionAsk> Asks { get; } =
-    [
-        new("sunburn", "Any sunburn, or strong sun in the last 7 days?", false, "Not tonight: skin that was in the sun burns under an acid. Wait 7 days and tell your studio."),
-        new("wound", "Anything open: a picked spot, a scratch, a nick, a burn?", false, "Not tonight: tell your studio where it is, so that the place is left out."),
-        new("cold-sore", "A cold sore, or the tingle of one?", false, "Not tonight: an acid spreads a cold sore. Tell your studio."),
-        new("medicine", "A new medicine since the last time?", false, "Not tonight: ask your studio first."),
-        new("used", "Any acid, scrub, retinoid, wax or new product in the last days that was not in the plan?", false, "Not tonight: two of them add up. Tell your studio what it was."),
-        new("stings", "The face is cleansed and fully dry. Does anything sting now?", false, "Not tonight: skin that stings after cleansing is not whole. Cream, and tell your studio."),
     ];
 
     private static string[] EndingLines(PeelEnding ending) => ending == PeelEnding.Neutraliser

@@ -16,18 +16,21 @@ public sealed class ClientRecord
     public required Client Client { get; init; }
     public required IReadOnlyList<Fact> Facts { get; init; }
     public required HouseRules Rules { get; init; }
+
+    /// <summary>Guided sessions that were begun, practice among them.</summary>
+    public IReadOnlyList<SessionHeld> Sessions { get; init; } = [];
     public required TimeZoneInfo Zone { get; init; }
 
     public required DateTimeOffset AsOf { get; init; }
 
     /// <summary>With drafts: what the practitioner works on.</summary>
-    public CaseFile Draft => draft ??= CaseAssembly.Draft(Facts, AsOf, Rules.Zone);
+    public CaseFile Draft => draft ??= CaseAssembly.Draft(Facts, AsOf, Rules.Zone, Sessions);
 
     /// <summary>Published decisions and everything that happened: what the client follows.</summary>
     public CaseFile Followed => followed ??= EngineUpgrade.Hold(FollowedAsDecided, Raises);
 
     /// <summary>The same, without what a change of the engine holds back.</summary>
-    public CaseFile FollowedAsDecided => followedAsDecided ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone);
+    public CaseFile FollowedAsDecided => followedAsDecided ??= CaseAssembly.Client(Facts, AsOf, Rules.Zone, Sessions);
 
     /// <summary>What the engine of today would raise; it waits for the next publication.</summary>
     public IReadOnlyList<EngineRaise> Raises => raises ??= EngineChanges.Of(Published);

@@ -12,7 +12,7 @@ namespace OatPath.Web.Records;
 
 /// <summary>Where client records are opened, added to and published.</summary>
 /// <param name="plan">The planner; what it plans is audited before anything is published.</param>
-public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, TimeProvider clock, PlanPath plan)
+public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, Sessions sessions, TimeProvider clock, PlanPath plan)
 {
     private const int PublishedDays = 84;
 
@@ -45,6 +45,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
             Rules = rules,
             Zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc,
             AsOf = clock.GetUtcNow(),
+            Sessions = sessions.Of(id, clock.GetUtcNow()),
             Published = publications.Latest(id),
         };
     }

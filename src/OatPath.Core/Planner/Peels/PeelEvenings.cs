@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Known;
+using OatPath.Core.Plan;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
@@ -9,7 +10,7 @@ namespace OatPath.Core.Planner.Peels;
 /// <summary>The next evening of each wash-off kit: the earliest one that everything allows.</summary>
 /// <param name="always">What keeps a kit off whatever day it is seen from.</param>
 /// <param name="calendar">The same, asked once the patch test is.</param>
-internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, IKeepsOff always, IKeepsOff calendar)
+internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, FirstOf always, FirstOf calendar)
 {
     /// <summary>How far ahead an evening is looked for.</summary>
     private const int LooksAheadDays = 200;
@@ -44,6 +45,10 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
 
     /// <summary>Why a kit's next evening is not sooner, seen from a day; null when it is that day's.</summary>
     public Because? NotSooner(Track kit, DateOnly day) => kit.Peels.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day.AddDays(1))?.Because : null;
+
+    /// <summary>Everything that speaks against a peel on an evening, as seen from it; empty where the kit was never started.</summary>
+    public IReadOnlyList<InTheWay> Against(Track kit, DateOnly on) => kit.Start is null || kit.Stopped is not null ? []
+        : [.. always.All(kit, on).Append(Untested(kit, on, on)).Concat(calendar.All(kit, on)).Append(stops.Of(kit, on, on)).OfType<Off>().Select(off => new InTheWay(off.Because, off.Until)).Distinct()];
 
     private void Find(Track kit, DateOnly day)
     {

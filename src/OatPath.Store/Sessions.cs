@@ -1,0 +1,80 @@
+using System.Globalization;
+using Microsoft.Data.Sqlite;
+using OatPath.Core.Case;
+using OatPath.Core.Session;
+
+namespace OatPath.Store;
+
+/// <summary>Leave for one device to guide one session on one care day, with the script it was given for.</summary>
+/// <param name="DeviceId">The client's device; null where staff practise.</param>
+public sealed record SessionGrant(string Id, string ClientId, long? DeviceId, string Product, DateOnly Day, bool Practice, SessionScript Script, DateTimeOffset IssuedAt, string IssuedBy);
+
+/// <summary>What a guide sent so far.</summary>
+/// <param name="Run">The run that took the grant, or null before anything came.</param>
+public sealed record SessionProgress(string? Run, IReadOnlyList<SessionEvent> Events);
+
+/// <summary>Grants and what their guides sent. Events are append-only and each is kept once.</summary>
+public sealed class Sessions(Database database)
+{
+    private const string GrantColumns = "SELECT id, client_id, device_id, product, care_day, practice, script, issued_at, issued_by FROM session_grant";
+
+    public void Issue(SessionGrant grant) => database.Write(connection => connection.Run(
+        "INSERT INTO session_grant (id, client_id, device_id, product, care_day, practice, script, issued_at, issued_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+        grant.Id, grant.ClientId, grant.DeviceId, grant.Product, Write(grant.Day), grant.Practice ? 1 : 0, CaseAssembly.Write(grant.Script), grant.IssuedAt, grant.IssuedBy));
+
+    public SessionGrant? Find(string id) => database.Read(connection => connection.Query($"{GrantColumns} WHERE id = $1", Read, id).FirstOrDefault());
+
+    public SessionProgress Progress(string grant) => database.Read(connection => new SessionProgress(RunOf(connection, grant), EventsOf(connection, grant, DateTimeOffset.MaxValue)));
+
+    /// <summary>The newest grant of a device for a product and day that was not practice, or null.</summary>
+    public SessionGrant? Latest(long device, string product, DateOnly day) => database.Read(connection =>
+        connection.Query($"{GrantColumns} WHERE device_id = $1 AND product = $2 AND care_day = $3 AND practice = 0 ORDER BY issued_at DESC LIMIT 1", Read, device, product, Write(day)).FirstOrDefault());
+
+    /// <summary>Keeps what a guide sends. The first run takes the grant; each event is kept once, by grant and id, however often it comes.</summary>
+    /// <param name="openedAt">When the run was opened, by the studio's clock.</param>
+    /// <returns>Ids that are kept now, or null where another run has the grant.</returns>
+    public IReadOnlyList<string>? Keep(string grant, string run, DateTimeOffset openedAt, IReadOnlyList<SessionEvent> events, DateTimeOffset receivedAt) => database.Write(connection =>
+    {
+        if (RunOf(connection, grant) is { } taken && taken != run)
+        {
+            return (IReadOnlyList<string>?)null;
+        }
+
+        connection.Run("INSERT OR IGNORE INTO session_run (grant_id, run, opened_at) VALUES ($1, $2, $3)", grant, run, openedAt);
+        foreach (var happened in events)
+        {
+            connection.Run("INSERT OR IGNORE INTO session_event (grant_id, event_id, body, received_at) VALUES ($1, $2, $3, $4)", grant, happened.Id, CaseAssembly.Write(happened), receivedAt);
+        }
+
+        return [.. events.Select(happened => happened.Id)];
+    });
+
+    /// <summary>A client's sessions of which anything was known at a moment.</summary>
+    public IReadOnlyList<SessionHeld> Of(string clientId, DateTimeOffset asOf) => database.Read(connection =>
+    {
+        var held = new List<SessionHeld>();
+        foreach (var (grant, openedAt) in connection.Query(
+            "SELECT g.id, g.client_id, g.device_id, g.product, g.care_day, g.practice, g.script, g.issued_at, g.issued_by, r.opened_at FROM session_grant g JOIN session_run r ON r.grant_id = g.id WHERE g.client_id = $1 ORDER BY r.opened_at",
+            row => (Read(row), row.Instant(9)), clientId))
+        {
+            if (EventsOf(connection, grant.Id, asOf) is { Count: > 0 } events)
+            {
+                held.Add(new SessionHeld { Id = grant.Id, HappenedAt = openedAt, By = grant.DeviceId is null ? grant.IssuedBy : "client", Product = grant.Product, Day = grant.Day, Script = grant.Script, Events = events, Practice = grant.Practice });
+            }
+        }
+
+        return held;
+    });
+
+    private static string? RunOf(SqliteConnection connection, string grant) => connection.Query("SELECT run FROM session_run WHERE grant_id = $1", row => row.GetString(0), grant).FirstOrDefault();
+
+    private static List<SessionEvent> EventsOf(SqliteConnection connection, string grant, DateTimeOffset asOf) =>
+        [.. connection.Query("SELECT body, received_at FROM session_event WHERE grant_id = $1 ORDER BY seq", row => (Body: row.GetString(0), At: row.Instant(1)), grant)
+            .Where(row => row.At <= asOf).Select(row => Core.Formats.CaseJson.ReadStored<SessionEvent>(row.Body))];
+
+    private static string Write(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static SessionGrant Read(SqliteDataReader row) => new(
+        row.GetString(0), row.GetString(1), row.IsDBNull(2) ? null : row.GetInt64(2), row.GetString(3), DateOnly.ParseExact(row.GetString(4), "yyyy-MM-dd", CultureInfo.InvariantCulture), row.GetInt64(5) == 1,
+        Core.Formats.CaseJson.ReadStored<SessionScript>(row.GetString(6)), row.Instant(7), row.GetString(8));
+}
