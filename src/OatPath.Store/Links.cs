@@ -53,6 +53,9 @@ public sealed class Links(Database database)
         "SELECT d.id, l.client_id FROM device d JOIN link l ON l.id = d.link_id WHERE d.cookie_hash = $1 AND l.revoked_at IS NULL",
         row => new Device(row.GetInt64(0), row.GetString(1)), Hash(cookie)).FirstOrDefault());
 
+    /// <summary>The device of a cookie even where its link was closed since, or null: only for what happened before.</summary>
+    public long? DeviceOf(string cookie) => database.Read(connection => connection.Query("SELECT id FROM device WHERE cookie_hash = $1", row => (long?)row.GetInt64(0), Hash(cookie)).FirstOrDefault());
+
     /// <summary>Notes which path a device was shown, once for each change.</summary>
     public void LogShown(Device device, string pathHash, DateTimeOffset at)
     {

@@ -26,6 +26,9 @@ public sealed class Sessions(Database database)
 
     public SessionProgress Progress(string grant) => database.Read(connection => new SessionProgress(RunOf(connection, grant), EventsOf(connection, grant, DateTimeOffset.MaxValue)));
 
+    /// <summary>When a grant's run was opened, or null before anything came.</summary>
+    public DateTimeOffset? OpenedAt(string grant) => database.Read(connection => connection.Query("SELECT opened_at FROM session_run WHERE grant_id = $1", row => (DateTimeOffset?)row.Instant(0), grant).FirstOrDefault());
+
     /// <summary>The newest grant of a device for a product and day that was not practice, or null.</summary>
     public SessionGrant? Latest(long device, string product, DateOnly day) => database.Read(connection =>
         connection.Query($"{GrantColumns} WHERE device_id = $1 AND product = $2 AND care_day = $3 AND practice = 0 ORDER BY issued_at DESC LIMIT 1", Read, device, product, Write(day)).FirstOrDefault());

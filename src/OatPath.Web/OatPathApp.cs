@@ -20,6 +20,7 @@ namespace OatPath.Web;
 public static class OatPathApp
 {
     public const string StrictLimit = "strict";
+    public const string SessionLimit = "session";
 
     public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
     {
@@ -92,6 +93,7 @@ public static class OatPathApp
         }
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
+        services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys"))).SetApplicationName("oatpath");
         services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
@@ -134,6 +136,9 @@ public static class OatPathApp
             limiter.AddPolicy(StrictLimit, http => HttpMethods.IsPost(http.Request.Method)
                 ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.Request.Path}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
                 : RateLimitPartition.GetNoLimiter("reading"));
+
+            // A guide sends every few seconds while something is on the skin; a busy studio behind one address must not lose a log.
+            limiter.AddPolicy(SessionLimit, http => RateLimitPartition.GetFixedWindowLimiter($"session-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 600, Window = TimeSpan.FromMinutes(1) }));
         });
     }
 
@@ -157,6 +162,7 @@ public static class OatPathApp
         app.UseAuthentication();
         app.UseAuthorization();
         app.MapRazorPages();
+        SessionRoute.Map(app);
         if (options.Demo)
         {
             DemoClockRoute.Map(app);

@@ -5,7 +5,7 @@ public sealed class SecurityHeaders(RequestDelegate next)
 {
     private const string Policy =
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
-        + "form-action 'self'; frame-ancestors 'none'; base-uri 'none'; manifest-src 'self'";
+        + "form-action 'self'; frame-ancestors 'none'; base-uri 'none'; manifest-src 'self'; worker-src 'self'";
 
     public Task InvokeAsync(HttpContext http)
     {

@@ -28,7 +28,7 @@ public class ArchitectureTests
         ["Session"] = ["House", "Skin", "Shelf"],
         ["Formats"] = ["House", "Case", "Plan", "Session", "Skin", "Shelf"],
         ["Scripting"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "Peel", "Case", "Known", "Plan", "Planner", "Session"],
-        ["Screening"] = ["House", "Skin", "Shelf", "Case", "Known", "Plan", "Planner", "Routine", "Ramp"],
+        ["Screening"] = ["House", "Skin", "Shelf", "Case", "Known", "Plan", "Planner", "Peel", "Routine", "Ramp"],
         ["Upgrade"] = ["House", "Skin", "Shelf", "Ramp", "Routine", "Case", "Plan"],
         ["Planner"] = [.. Domain, "Session", "Fit", "Case", "Known", "Plan"],
         ["Audit"] = [.. Domain, "Session", "Labels", "Case", "Plan"],

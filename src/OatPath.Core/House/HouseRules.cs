@@ -63,6 +63,9 @@ public sealed record HouseRules
     /// <summary>Which peels may be planned at home.</summary>
     public HomePeels HomePeels { get; init; } = HomePeels.WeakKits;
 
+    /// <summary>Whether a client's first guided peel asks for one practice run with water before it.</summary>
+    public bool PractiseFirst { get; init; } = true;
+
     /// <summary>Days between two changes over all actives.</summary>
     public int ChangeSpacingDays { get; init; } = 14;
 

@@ -41,8 +41,8 @@ public sealed class PhoneView
 
     public bool WasSkipped(Step step) => Here.Exists(entry => entry is Skipped skipped && skipped.Product == step.Key);
 
-    /// <summary>The tick that an undo would take back.</summary>
-    public LogEntry? LastEntry => Here.MaxBy(entry => entry.HappenedAt);
+    /// <summary>The tick that an undo would take back; a guided session is no tick.</summary>
+    public LogEntry? LastEntry => Here.Where(entry => Record.Followed.Log.Contains(entry)).MaxBy(entry => entry.HappenedAt);
 
     /// <summary>Products in use whose bottle is empty.</summary>
     public IReadOnlyList<Core.Shelf.Product> Emptied => emptied ??= [.. BottleReading.Of(Record.Followed).Values
@@ -106,7 +106,7 @@ public sealed class PhoneView
     {
         var takenBack = Record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
         var earliest = Now.AddDays(-2);
-        return [.. Record.Followed.Log.Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
+        return [.. Record.Followed.Log.SelectMany(entry => entry is SessionHeld held ? HeldSessions.Read(held) : [entry]).Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
         {
             Applied applied => applied.Day == Day && applied.Moment == Moment,
             Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,

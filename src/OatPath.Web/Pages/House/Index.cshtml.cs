@@ -195,6 +195,7 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             ReactionRestDays = Number("reactionRest", "Rest after a strong reaction", before.ReactionRestDays),
             GapDownDays = Number("gapDown", "Days without use that cost a rung", before.GapDownDays),
             GapRestartDays = Number("gapRestart", "Days without use back to the start", before.GapRestartDays),
+            PractiseFirst = Text("practiseFirst") switch { "yes" => true, "no" => false, _ => before.PractiseFirst },
             HomePeels = EnumName.Find<HomePeels>(Text("homePeels")) ?? before.HomePeels,
             WinterHold = EnumName.Find<WinterHold>(Text("winterHold")) ?? before.WinterHold,
             ClayMinutes = Number("clay", "Clay mask", before.ClayMinutes),

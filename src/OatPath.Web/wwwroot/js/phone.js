@@ -1,3 +1,9 @@
+// What a guide could not send yet goes out from any page.
+import { sendWaiting } from './guide/log.js';
+
+sendWaiting();
+addEventListener('online', sendWaiting);
+
 // The running clock of a wait, and the phone's own time beside the studio's.
 const wait = document.querySelector('[data-wait]');
 if (wait) {

@@ -1,0 +1,38 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>The guide at the sink: one granted session on the device it was granted to. What it does once it is loaded needs no network.</summary>
+public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, Sessions sessions, SessionSigner signer) : PhonePage(door, room, links, clock)
+{
+    public SessionGrant Grant { get; private set; } = null!;
+
+    public GuideData Guide { get; private set; } = null!;
+
+    public IActionResult OnGet(string id)
+    {
+        if (sessions.Find(id) is not { } grant || grant.DeviceId != Device.Id)
+        {
+            return NotFound();
+        }
+
+        var progress = sessions.Progress(id);
+        if (grant.Day != View.Day && progress.Run is null)
+        {
+            TempData["Hint"] = $"That guide was for {Words.Day(grant.Day)}. A new day asks its questions anew.";
+            return Redirect("/my/peel");
+        }
+
+        Grant = grant;
+        Guide = GuideData.Of(grant, progress, signer.Sign(grant), View.Record, Now);
+        return Page();
+    }
+
+    public string Json => JsonSerializer.Serialize(Guide, CaseJson.Compact);
+}

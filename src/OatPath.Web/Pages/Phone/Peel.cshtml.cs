@@ -1,0 +1,152 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Peel;
+using OatPath.Core.Plan;
+using OatPath.Core.Screening;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>Before a peel: what stops until then, the questions of the day, and the way into the guide.</summary>
+public sealed class PeelModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, links, clock)
+{
+    public List<Problem> Problems { get; } = [];
+
+    public LadderStatus? Course { get; private set; }
+
+    public bool Tonight { get; private set; }
+
+    public IReadOnlyList<PeelStopLine> Stops { get; private set; } = [];
+
+    /// <summary>Today's answers, or null before they were given.</summary>
+    public Screened? Answers { get; private set; }
+
+    public ScreeningResult? Result { get; private set; }
+
+    public bool AsksPractice { get; private set; }
+
+    /// <summary>A session that was begun tonight, and whether it is over.</summary>
+    public SessionGrant? Running { get; private set; }
+
+    public bool Over { get; private set; }
+
+    public bool AnswerAgain { get; private set; }
+
+    public HashSet<DayQuestion> Yes { get; private set; } = [];
+
+    public HashSet<DayQuestion> No { get; private set; } = [];
+
+    public HashSet<FaceZone> Zones { get; private set; } = [];
+
+    public string Note { get; private set; } = "";
+
+    public bool Agreed { get; private set; }
+
+    public ContactNow Contact => ContactNow.At(Now, false, View.Record.Rules, View.Record.Zone);
+
+    public void OnGet(bool again)
+    {
+        AnswerAgain = again;
+        Fill();
+    }
+
+    public IActionResult OnPostAnswer(string key, string? note, bool agree, [FromForm] FaceZone[]? zones)
+    {
+        Fill();
+        if (Course is not { } course || !Guid.TryParseExact(key, "n", out _))
+        {
+            return Redirect("/my/peel");
+        }
+
+        foreach (var asked in DayQuestionWords.All)
+        {
+            var answer = Request.Form[EnumName.Of(asked.Question)].ToString();
+            if (answer is "yes" or "no")
+            {
+                (answer == "yes" ? Yes : No).Add(asked.Question);
+            }
+            else
+            {
+                Problems.Add(new(asked.Text, "choose no or yes"));
+            }
+        }
+
+        Zones = [.. (zones ?? []).Where(Enum.IsDefined)];
+        Note = (note ?? "").Trim();
+        Note = Note.Length > 500 ? Note[..500] : Note;
+        Agreed = agree;
+        if (Yes.Contains(DayQuestion.OpenSkin) && Zones.Count == 0)
+        {
+            Problems.Add(new("Where it is open", "tick the places, so that they are left out"));
+        }
+
+        // Whoever may not go on need not agree to anything: the answers count all the same.
+        if (!agree && Yes.All(question => question == DayQuestion.OpenSkin) && Problems.Count == 0)
+        {
+            Problems.Add(new("The words at the end", "read them and tick that you agree, or leave the peel for tonight"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            AnswerAgain = true;
+            return Page();
+        }
+
+        var entry = new Screened
+        {
+            Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Product = course.Product, Day = View.Day, Yes = [.. Yes.Order()],
+            Zones = Yes.Contains(DayQuestion.OpenSkin) ? [.. Zones.Order()] : [], Note = Note, ConsentVersion = agree ? PeelConsent.Version : "", ConsentText = agree ? PeelConsent.Text : "",
+        };
+        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", entry, "client", entry.Id));
+        return Redirect("/my/peel");
+    }
+
+    public IActionResult OnPostBegin()
+    {
+        Fill();
+        var (grant, why) = Course is { } course ? desk.Begin(View.Record, Device, course.Product) : (null, "No peel is planned.");
+        if (grant is null)
+        {
+            TempData["Hint"] = why;
+        }
+
+        return Redirect(grant is null ? "/my/peel" : $"/my/guide/{grant.Id}");
+    }
+
+    public IActionResult OnPostPractise()
+    {
+        Fill();
+        var (grant, why) = Course is { } course ? desk.Practise(View.Record, Device.Id, "client", course.Product) : (null, "No peel is planned.");
+        if (grant is null)
+        {
+            TempData["Hint"] = why;
+        }
+
+        return Redirect(grant is null ? "/my/peel" : $"/my/guide/{grant.Id}");
+    }
+
+    private void Fill()
+    {
+        Course = SessionDesk.CourseOf(View.Path);
+        if (Course is not { } course)
+        {
+            return;
+        }
+
+        var record = View.Record;
+        Answers = SessionDesk.AnswersOf(record, course.Product);
+        Tonight = View.Today.Evening.Steps.Any(step => step.Product == course.Product && step.ContactSeconds is not null);
+        Result = Answers is not null || !Tonight ? PeelScreening.Of(record.Followed, record.PublishedRules, course.Product) : null;
+        AsksPractice = SessionDesk.AsksPractice(record, course.Product);
+        Stops = course.NextOn is { } next ? Countdown.Of(record.Followed, course.Product, next) : [];
+        if (sessions.Latest(Device.Id, course.Product, View.Day) is { } grant && sessions.Progress(grant.Id) is { Run: not null } progress)
+        {
+            Running = grant;
+            Over = Core.Session.SessionReading.Of(grant.Script, progress.Events).Last.Phase is Core.Session.SessionPhase.Done;
+        }
+    }
+}

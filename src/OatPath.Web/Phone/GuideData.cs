@@ -1,0 +1,45 @@
+using OatPath.Core.House;
+using OatPath.Core.Session;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Phone;
+
+/// <summary>Whom to call until a moment, in milliseconds since 1970.</summary>
+public sealed record NumberUntil(long Until, string Title, string Number, string Note);
+
+/// <summary>Everything a guide needs once it is loaded, so that it needs no network after.</summary>
+/// <param name="Grant">The signed grant.</param>
+/// <param name="Back">Where the guide leads when it is over.</param>
+/// <param name="Numbers">Who is called when, for the night ahead.</param>
+public sealed record GuideData(
+    string Id, string? Grant, bool Practice, string Back, SessionScript Script, string? Run, IReadOnlyList<SessionEvent> Events,
+    IReadOnlyDictionary<string, string> Zones, IReadOnlyList<NumberUntil> Numbers, string Emergency)
+{
+    private const int HoursAhead = 26;
+
+    public static GuideData Of(SessionGrant grant, SessionProgress progress, string signature, ClientRecord record, DateTimeOffset now) => new(
+        grant.Id, signature, grant.Practice, grant.DeviceId is null ? $"/clients/{grant.ClientId}/peel" : "/my/peel", grant.Script, progress.Run, progress.Events,
+        FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf), [.. NumbersOf(record, now)], record.Rules.Contacts.Emergency);
+
+    private static IEnumerable<NumberUntil> NumbersOf(ClientRecord record, DateTimeOffset now)
+    {
+        NumberUntil? last = null;
+        for (var minutes = 0; minutes <= HoursAhead * 60; minutes += 15)
+        {
+            var at = now.AddMinutes(minutes);
+            var contact = ContactNow.At(at, false, record.Rules, record.Zone);
+            var note = contact.NextOpening is { } opens ? $"The studio may not read this before {record.Local(opens, "dddd HH:mm")}." : "The studio is open now, but may not read this at once. To reach a person, call.";
+            var next = new NumberUntil(at.AddMinutes(15).ToUnixTimeMilliseconds(), contact.Kind == ContactKind.Studio ? "Studio" : "Out of hours", contact.Number, note);
+            if (last is not null && (last.Number, last.Note) != (next.Number, next.Note))
+            {
+                yield return last;
+            }
+
+            last = next;
+        }
+
+        yield return last!;
+    }
+}

@@ -1,0 +1,76 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Plan;
+using OatPath.Core.Scripting;
+using OatPath.Core.Screening;
+using OatPath.Core.Session;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Phone;
+
+/// <summary>Gives leave for a session: for a published plan that has it tonight, screened and agreed to on this care day, to one device.</summary>
+public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
+{
+    /// <summary>The kit whose evenings the client's plan has, or null.</summary>
+    public static LadderStatus? CourseOf(CarePath path) => path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null);
+
+    /// <summary>Today's answers that count, or null before they were given.</summary>
+    public static Screened? AnswersOf(ClientRecord record, string product) =>
+        record.Followed.Log.OfType<Screened>().Where(answers => answers.Day == record.Today && answers.Product == product).MaxBy(answers => answers.HappenedAt);
+
+    /// <summary>Whether a practice run is still asked for before the first real session.</summary>
+    public static bool AsksPractice(ClientRecord record, string product) => record.PublishedRules.PractiseFirst
+        && !record.Sessions.Any(held => held.Practice && SessionReading.Of(held.Script, held.Events).Last.Phase == SessionPhase.Done)
+        && !record.Followed.Log.Any(entry => entry is Applied applied && applied.Product == product) && !record.Sessions.Any(held => !held.Practice);
+
+    /// <summary>A real session's grant, a running one again, or why there is none.</summary>
+    public (SessionGrant? Grant, string Why) Begin(ClientRecord record, Device device, string product)
+    {
+        if (record.Published is null)
+        {
+            return (null, "Nothing was published yet; your studio does that first.");
+        }
+
+        if (sessions.Latest(device.Id, product, record.Today) is { } running && sessions.Progress(running.Id) is { Run: not null } progress)
+        {
+            return progress.Events.Count > 0 && SessionReading.Of(running.Script, progress.Events).Last.Phase is SessionPhase.Done or SessionPhase.Refused
+                ? (null, "Tonight's session was used. What happened besides goes under How was it.") : (running, "");
+        }
+
+        if (AnswersOf(record, product) is not { } answers)
+        {
+            return (null, "Answer the questions of the day first.");
+        }
+
+        if (answers.ConsentVersion != PeelConsent.Version)
+        {
+            return (null, "Agree to the words below the questions first; they may have changed since.");
+        }
+
+        if (AsksPractice(record, product))
+        {
+            return (null, "One practice run with water comes first.");
+        }
+
+        var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, record.Today);
+        return script is null ? (null, string.Join(" ", reasons.Select(Words.Say))) : (Issue(record, device.Id, "client", script, practice: false), "");
+    }
+
+    /// <summary>Practice with water on the script of the next evening.</summary>
+    public (SessionGrant? Grant, string Why) Practise(ClientRecord record, long? device, string by, string product)
+    {
+        var path = record.ClientPath(0, 1);
+        var on = path.Ladders.FirstOrDefault(ladder => ladder.Product == product)?.NextOn ?? record.Today;
+        var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, on);
+        return script is null ? (null, string.Join(" ", reasons.Select(Words.Say))) : (Issue(record, device, by, script, practice: true), "");
+    }
+
+    private SessionGrant Issue(ClientRecord record, long? device, string by, SessionScript script, bool practice)
+    {
+        var grant = new SessionGrant(Fact.NewId(), record.Client.Id, device, script.Product, record.Today, practice, script, clock.GetUtcNow(), by);
+        sessions.Issue(grant);
+        return grant;
+    }
+}

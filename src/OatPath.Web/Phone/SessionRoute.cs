@@ -1,0 +1,77 @@
+using System.Text.Json;
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Phone;
+
+/// <summary>What a guide sends.</summary>
+/// <param name="Grant">The signed grant.</param>
+/// <param name="Run">The run of the guide that sends; the first one takes the grant.</param>
+/// <param name="ElapsedMilliseconds">How long the run has been open, by the guide's clock.</param>
+public sealed record SessionLog(string Grant, string Run, long ElapsedMilliseconds, IReadOnlyList<SessionEvent> Events);
+
+/// <summary>Where guides send what happened. Each event is kept once, whenever and however often it comes.</summary>
+public static class SessionRoute
+{
+    private const int MostEvents = 2000;
+    private const long MostMilliseconds = CaseCheck.MaxContactSeconds * 1000L;
+
+    public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(OatPathApp.SessionLimit);
+
+    private static async Task<IResult> Keep(HttpContext http, Sessions sessions, SessionSigner signer, RecordRoom room, Links links, TimeProvider clock)
+    {
+        SessionLog? log;
+        try
+        {
+            log = await JsonSerializer.DeserializeAsync<SessionLog>(http.Request.Body, CaseJson.Compact, http.RequestAborted);
+        }
+        catch (JsonException problem)
+        {
+            return Results.BadRequest(new { problem = $"The log cannot be read: {problem.Message.Split(" Path:")[0]}" });
+        }
+
+        if (log is null || Problem(log) is not null)
+        {
+            return Results.BadRequest(new { problem = log is null ? "The log is empty." : Problem(log) });
+        }
+
+        if (signer.Read(log.Grant) is not { } signed || sessions.Find(signed.Grant) is not { } grant || grant.DeviceId != signed.Device)
+        {
+            return Results.Json(new { problem = "This grant was not signed here." }, statusCode: StatusCodes.Status403Forbidden);
+        }
+
+        // A link that was closed meanwhile does not silence what already happened; another device's cookie does.
+        if (grant.DeviceId is { } device && !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.DeviceOf(cookie) == device))
+        {
+            return Results.Json(new { problem = "This grant is for another device." }, statusCode: StatusCodes.Status403Forbidden);
+        }
+
+        var now = clock.GetUtcNow();
+        var elapsed = TimeSpan.FromMilliseconds(Math.Clamp(log.ElapsedMilliseconds, 0, MostMilliseconds));
+        var openedAt = now - elapsed > grant.IssuedAt ? now - elapsed : grant.IssuedAt;
+        if (sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now) is not { } kept)
+        {
+            return Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
+        }
+
+        var withdrawn = !grant.Practice && log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered) && Withdrawn(http, grant, room, links);
+        return Results.Json(new { kept, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
+    }
+
+    /// <summary>Whether the link was closed or the plan has lost this session since it was granted. What is on the skin is guided to its end all the same.</summary>
+    private static bool Withdrawn(HttpContext http, SessionGrant grant, RecordRoom room, Links links) =>
+        !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.Recognise(cookie) is not null)
+        || room.Derive(grant.ClientId) is not { Published: not null } record
+        || PeelScript.Compile(record.Followed, record.PublishedRules, grant.Product, grant.Day).Script is null;
+
+    private static string? Problem(SessionLog log) =>
+        log.Events is null || log.Grant is null || log.Run is not { Length: > 7 and <= 64 } ? "grant, run and events are needed."
+        : log.Events.Count > MostEvents ? $"Send at most {MostEvents} events at once."
+        : log.Events.Any(happened => happened?.Id is not { Length: > 0 and <= 64 } || happened.Item is { Length: > 64 } || happened.AtMilliseconds is < 0 or > MostMilliseconds || happened.Value is < 0 or > 1000 || !Enum.IsDefined(happened.Kind)) ? "An event has no id, or a time or value that cannot be."
+        : null;
+}

@@ -1,0 +1,232 @@
+// The guide at the sink. It plays the script of one session: the clock is read, never counted, so that sleep and reload lose nothing.
+import { SessionClock } from './clock.js';
+import { SessionLog } from './log.js';
+import { FaceMap } from './map.js';
+import { lastPress, play } from './player.js';
+import * as senses from './senses.js';
+import { minutes, view } from './views.js';
+
+const $ = (id) => document.getElementById(id);
+const guide = JSON.parse($('guide').dataset.guide);
+const { script, zones, practice } = guide;
+const STINGS = [[0, 'none'], [1, 'hint'], [2, 'tingle'], [3, 'warm'], [4, 'strong'], [5, 'too much']];
+const log = new SessionLog(guide, (mark) => new SessionClock(mark));
+const { clock } = log;
+const map = new FaceMap($('map'), script);
+const planned = script.groups.flatMap((group) => group.zones.map((step) => step.zone));
+let shown = '';
+let changedAt = -1000;
+let calledAt = 0;
+let stingAsked = 0;
+let withdrawn = false;
+let refused = '';
+let offline = false;
+
+const button = (label, tone, press, guarded = true) => {
+  const made = Object.assign(document.createElement('button'), { type: 'button', className: `act act-${tone}`, textContent: label });
+  made.addEventListener('click', () => {
+    // A second tap of the same thumb is not a second thing that happened.
+    if (guarded && performance.now() - changedAt < 350) return;
+    senses.awaken();
+    press();
+  });
+  return made;
+};
+
+const happened = (kind, more = {}) => {
+  log.add(kind, more);
+  tick();
+  if (!['ticked', 'answered'].includes(kind)) send();
+};
+
+const link = (text, href, className) => Object.assign(document.createElement('a'), { textContent: text, href, className });
+
+function numberNow() {
+  const at = Date.now();
+  return guide.numbers.find((each) => each.until > at) ?? guide.numbers.at(-1);
+}
+
+function fillKit() {
+  const list = $('list');
+  const ticked = new Set(log.events.filter((event) => event.kind === 'ticked').map((event) => event.item));
+  log.events.filter((event) => event.kind === 'taken-back').forEach((back) => ticked.delete(log.events.find((event) => event.id === back.item && event.kind === 'ticked')?.item));
+  const [first] = script.kit;
+  list.replaceChildren(...script.kit.map((item) => {
+    const row = button('', 'kit', () => happened('ticked', { item: item.id }), false);
+    const done = ticked.has(item.id);
+    // What ends it is ready before anything is opened.
+    row.disabled = done || (item !== first && !ticked.has(first.id));
+    row.setAttribute('aria-pressed', String(done));
+    row.dataset.item = item.id;
+    row.append(Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }), Object.assign(document.createElement('span'), { textContent: item.why }));
+    return row;
+  }));
+}
+
+function draw(screen, state) {
+  $('what').textContent = screen.title;
+  $('how').textContent = screen.how;
+  $('how').hidden = !screen.how;
+  $('map').hidden = !screen.map;
+  $('sting').hidden = !screen.sting;
+  $('alarms').hidden = !screen.alarms;
+  document.body.classList.toggle('is-urgent', !!screen.urgent);
+  const list = $('list');
+  list.replaceChildren();
+  if (screen.kit) fillKit();
+  if (screen.lines?.length) {
+    const lines = Object.assign(document.createElement('ol'), { className: 'guide-lines' });
+    lines.append(...screen.lines.map((line) => Object.assign(document.createElement('li'), { textContent: line })));
+    list.append(lines);
+  }
+  const acts = screen.acts.map((act) => button(act.label, act.tone, () => happened(act.kind, act.more)));
+  if (screen.red) acts.push(rednessRow());
+  if (screen.emergency) acts.push(link(`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
+  else if (screen.number) {
+    acts.push(link(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'));
+    acts.push(Object.assign(document.createElement('p'), { textContent: screen.number.note }));
+  }
+  if (screen.back) acts.push(link(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
+  $('acts').replaceChildren(...acts);
+  changedAt = performance.now();
+  if (!screen.kit) scrollTo(0, 0);
+  $('told').textContent = `${screen.title}. ${screen.how}`;
+  senses.say(`${screen.title}. ${screen.how}`);
+  if (screen.cue) { senses.call(screen.cue); calledAt = performance.now(); }
+  if (state.phase === 'done' || state.phase === 'refused') send();
+}
+
+function rednessRow() {
+  const row = Object.assign(document.createElement('fieldset'), { className: 'redness' });
+  row.append(Object.assign(document.createElement('legend'), { textContent: 'How red is it now? 0 none, 4 burning red' }));
+  row.append(...[0, 1, 2, 3, 4].map((value) => button(String(value), 'sting', () => happened('reddened', { value }))));
+  return row;
+}
+
+function drawTimes(state, now) {
+  const on = state.zones.filter((zone) => zone.isOn);
+  const longest = on.reduce((a, b) => (a && a.contactMilliseconds >= b.contactMilliseconds ? a : b), null);
+  const rows = [];
+  const add = (className, text) => rows.push(Object.assign(document.createElement('p'), { className, textContent: text }));
+  if (longest) {
+    add('clock', minutes(longest.contactMilliseconds));
+    add('clock-of', `${zones[longest.zone]}, on longest`);
+    if (longest.cueAt !== null) add('clock-off', `first off at ${minutes(longest.cueAt - (now - longest.contactMilliseconds))}`);
+  } else add('clock-of', `${minutes(script.targetSeconds * 1000)} ${script.staysOn ? 'to wait' : 'on each zone'}`);
+  if (!script.staysOn) add('clock-of', `never past ${minutes(script.limitSeconds * 1000)}`);
+  const list = document.createElement('ul');
+  // What is written in the map already is here only to be read out.
+  state.zones.forEach((zone) => list.append(Object.assign(document.createElement('li'), { className: `${zone.isOn ? 'on' : ''} ${map.words.has(zone.zone) ? 'visually-hidden' : ''}`, textContent: `${zones[zone.zone]} ${minutes(zone.contactMilliseconds)}${zone.isOn ? '' : ', off'}` })));
+  $('times').replaceChildren(...rows, list);
+}
+
+function footer() {
+  const parts = [];
+  if (refused) parts.push(refused);
+  if (log.onlyHere) parts.push('This phone keeps nothing when the page is closed: leave it open.');
+  parts.push(script.staysOn ? 'A locked phone may not sound.' : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`);
+  const text = parts.join(' ');
+  if ($('foot').textContent !== text) $('foot').textContent = text;
+  const net = practice ? 'as in your mirror' : log.unsent.length === 0 ? 'sent to the studio' : offline ? 'no network: kept on this phone' : 'kept on this phone';
+  if ($('net').textContent !== net) $('net').textContent = net;
+}
+
+function tick() {
+  const now = clock.now();
+  const state = play(script, log.events, now);
+  const nothingOn = !state.zones.some((zone) => zone.isOn);
+  const screen = withdrawn && state.zones.length === 0 && state.phase !== 'refused'
+    ? { title: 'Do not begin', how: 'Your studio has changed the plan: this peel is not for tonight.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
+    : view(guide, state, now, numberNow());
+  const key = [screen.key ?? screen.title, state.phase, state.do, state.next, screen.kit ? log.events.length : '', state.redness].join('|');
+  if (key !== shown) {
+    shown = key;
+    draw(screen, state);
+  } else if ($('what').textContent !== screen.title) {
+    $('what').textContent = screen.title;
+    $('how').textContent = screen.how;
+  }
+  if (screen.map) { map.show(state, now, minutes); drawTimes(state, now); }
+  const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
+  $('sting').classList.toggle('is-due', due);
+  $('sting-title').textContent = due ? 'How much does it sting now?' : 'How much does it sting?';
+  if (due && stingAsked !== state.stingDueAt) { stingAsked = state.stingDueAt; senses.call('look'); senses.say('How much does it sting now?'); }
+  // What is late calls again and again until it is done.
+  if (['remove', 'remove-now', 'tell-burning'].includes(state.do) && performance.now() - calledAt > 4000) { calledAt = performance.now(); senses.call(state.do === 'remove' ? 'cue' : 'alarm'); }
+  if (!nothingOn) senses.stayOn();
+  footer();
+}
+
+async function send() {
+  const answer = await log.send();
+  offline = answer.status === 0 && !answer.ok;
+  withdrawn ||= answer.body?.withdrawn === true;
+  refused = answer.status === 409 || answer.status === 403 ? answer.body.problem ?? 'The studio could not take this log.' : '';
+  footer();
+}
+
+function openSheet(title, rows) {
+  $('sheet-title').textContent = title;
+  $('sheet-body').replaceChildren(...rows, button('Back', 'plain', () => $('sheet').close(), false));
+  $('sheet').showModal();
+}
+
+const choose = (label, tone, press) => button(label, tone, () => { $('sheet').close(); press(); }, false);
+
+function more() {
+  const last = lastPress(script, log.events);
+  const words = { touched: 'on', layered: 'second layer', off: 'off', 'all-off': 'everything off', stung: 'sting', ticked: 'tick', answered: 'answer', ended: 'ending', 'end-now': 'early end', crystals: 'crystals', reddened: 'redness', cooled: 'no longer burning' };
+  openSheet('What happened?', [
+    choose('White on the skin', 'plain', white),
+    choose('A drop ran where nothing belongs', 'plain', drop),
+    choose('Take it off early', 'plain', () => happened('end-now')),
+    last ? choose(`Take the last press back: ${words[last.kind]}${last.zone ? `, ${zones[last.zone]}` : last.value !== undefined && last.kind === 'stung' ? ` ${last.value}` : ''}`, 'plain', () => happened('taken-back', { item: last.id })) : null,
+    senses.canRead() ? choose(senses.reading() ? 'Stop reading aloud' : 'Read the steps aloud', 'plain', () => senses.readAloud(!senses.reading())) : null,
+  ].filter(Boolean));
+}
+
+const white = () => openSheet('Wipe it with a wet finger', [
+  choose('It wipes off: crystals, go on', 'go', () => happened('crystals')),
+  choose('It stays, or I am not sure', 'alarm', () => happened('frosted')),
+]);
+
+const drop = () => openSheet('Where did it run?', Object.entries(zones).filter(([zone]) => !planned.includes(zone)).map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('touched', { zone }))));
+
+$('stings').append(...STINGS.map(([value, word]) => {
+  const made = button('', 'sting', () => happened('stung', { value }));
+  made.dataset.sting = value;
+  made.append(Object.assign(document.createElement('b'), { textContent: value === 5 ? '5+' : value }), Object.assign(document.createElement('span'), { textContent: word }));
+  return made;
+}));
+$('burns').addEventListener('click', () => { senses.awaken(); happened('burns'); });
+$('eye').addEventListener('click', () => { senses.awaken(); happened('in-eye'); });
+$('more').addEventListener('click', more);
+if (practice) {
+  $('speeds').append(...[1, 5, 20].map((speed) => {
+    const made = button(`${speed}\u00d7`, 'speed', () => { clock.setSpeed(speed); [...$('speeds').children].forEach((each) => each.setAttribute('aria-pressed', String(each === made))); }, false);
+    made.setAttribute('aria-pressed', String(speed === 1));
+    return made;
+  }));
+}
+
+if (clock.lost) log.add('clock-lost');
+// The back button leaves nothing behind while something is on: it comes back to the guide.
+history.pushState(null, '');
+addEventListener('popstate', () => { if (play(script, log.events, clock.now()).zones.some((zone) => zone.isOn)) { history.pushState(null, ''); senses.call('alarm'); } else history.back(); });
+addEventListener('beforeunload', (event) => { if (play(script, log.events, clock.now()).zones.some((zone) => zone.isOn)) event.preventDefault(); });
+addEventListener('pagehide', () => log.save());
+addEventListener('online', send);
+document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') { tick(); send(); } else log.save(); });
+setInterval(tick, 200);
+setInterval(() => { log.save(); send(); }, 5000);
+tick();
+send();
+
+if (!practice || guide.back.startsWith('/my')) {
+  navigator.serviceWorker?.register('/my/guide-worker.js', { scope: '/my/' }).then(() => navigator.serviceWorker.ready).then((ready) => {
+    const parts = performance.getEntriesByType('resource').map((entry) => entry.name).filter((name) => name.startsWith(location.origin) && !/\/my\/(session|guide-worker)/.test(name));
+    navigator.serviceWorker.addEventListener('message', (event) => { document.body.dataset.ready = String(event.data.kept); });
+    ready.active.postMessage({ keep: [...new Set([location.href, ...parts])], page: location.pathname });
+  }).catch(() => {});
+}
+document.body.dataset.running = 'true';

@@ -1,0 +1,109 @@
+// What each state says and offers, in words for wet hands and no glasses.
+export const minutes = (milliseconds) => {
+  const seconds = Math.max(0, Math.floor(milliseconds / 1000));
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+};
+const left = (milliseconds) => minutes(Math.max(0, milliseconds) + 999);
+const upper = (text) => text[0].toUpperCase() + text.slice(1);
+
+/** What went otherwise than the script has it; empty where all went as planned. */
+export function faults(script, state, zones) {
+  const planned = new Set(script.groups.flatMap((group) => group.zones.map((step) => step.zone)));
+  const found = [];
+  if (!script.staysOn) {
+    state.zones.forEach((zone) => {
+      const over = zone.contactMilliseconds - script.targetSeconds * 1000;
+      if (over >= 1000) found.push(`${zones[zone.zone]} ${minutes(over)} over`);
+    });
+  }
+  state.zones.filter((zone) => !planned.has(zone.zone)).forEach((zone) => found.push(`${zones[zone.zone]} was touched and should be left out`));
+  const said = {
+    'began-unchecked': 'began before the kit was complete and every question answered',
+    'touched-again': 'a zone was put on again after it was off',
+    'extra-layer': 'one layer more than planned',
+    'clock-lost': "the phone's clock went back: nobody knows how long it was on",
+  };
+  state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
+  return found;
+}
+
+/** One screen: title, how, lines, presses, and which parts show. */
+export function view(guide, state, now, number) {
+  const { script, zones, practice } = guide;
+  const zone = state.next ? zones[state.next] : '';
+  const acts = (...list) => list.filter(Boolean);
+  const act = (label, kind, more, tone = 'go') => ({ label, kind, more, tone });
+  const water = practice ? 'water' : script.name;
+  const on = state.zones.filter((each) => each.isOn);
+  switch (state.do) {
+    case 'tick-kit':
+      return { title: 'Everything at hand first', how: 'Tick each thing as it stands before you. No clock starts before the last.', kit: true, acts: [] };
+    case 'answer': {
+      const ask = script.asks.find((each) => each.id === state.next);
+      return { title: ask.text, how: 'The kit is complete.', acts: acts(act('No', 'answered', { item: ask.id, value: 0 }, 'plain'), act('Yes', 'answered', { item: ask.id, value: 1 }, 'plain')) };
+    }
+    case 'apply':
+      return {
+        title: `${upper(zone)} now`, how: `One even coat of ${water}, no rubbing. Press as the pad first touches.`, map: true, sting: on.length > 0, alarms: on.length > 0,
+        acts: acts(act(`It touches the ${zone}`, 'touched', { zone: state.next })),
+      };
+    case 'layer':
+      return { title: `Second layer: ${zone}`, how: 'Over the first, one even coat. Press as the pad touches.', map: true, sting: true, alarms: true, acts: acts(act(`The second layer touches the ${zone}`, 'layered', { zone: state.next })) };
+    case 'wait': {
+      if (state.phase === 'calming') return { title: 'Let it calm', how: `Fan, or a cool cloth. Asked again in ${left(state.stingDueAt - now)}.`, sting: true, alarms: true, acts: [] };
+      const cue = script.staysOn ? Math.max(...on.map((each) => now - each.contactMilliseconds)) + script.targetSeconds * 1000 : on.find((each) => each.zone === state.next).cueAt;
+      return { title: script.staysOn ? `Leave it: ${left(cue - now)}` : `Fan. ${upper(zone)} off in ${left(cue - now)}`, key: 'wait', how: 'Tingle, a little pink and warmth are usual. Watch the skin in the mirror.', map: true, sting: true, alarms: true, acts: [] };
+    }
+    case 'remove': {
+      const late = on.find((each) => each.zone === state.next).contactMilliseconds > script.targetSeconds * 1000;
+      return { title: `${upper(zone)} off now`, key: `remove${late}`, urgent: late, how: (late ? 'It is past its time. ' : '') + (script.ending.kind === 'neutraliser' ? 'Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.' : 'Lukewarm water, soft rounds, no scrubbing, eyes shielded.'), map: true, cue: late ? 'alarm' : 'cue', alarms: true, acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next })) };
+    }
+    case 'remove-now': {
+      const stray = !script.groups.some((group) => group.zones.some((step) => step.zone === state.next));
+      const why = state.warnings.includes('clock-lost') ? "The phone's clock went back, so nobody knows how long it was on." : state.warnings.includes('over-limit') ? 'It has been on longer than this kit ever may.'
+        : state.worstSting >= script.stingEnds ? `A sting of ${script.stingEnds} or more ends it.` : stray && on.length > 1 ? 'Nothing belongs there. Wipe it off with a wet pad.' : state.warnings.includes('began-unchecked') ? 'It was put on before everything was ready.' : 'It comes off now.';
+      return {
+        title: `Take it off now: ${zone}`, how: `${why} ${stray && on.length > 1 ? '' : script.staysOn ? 'Cleanser and lukewarm water.' : 'Lukewarm water in plenty, eyes shielded.'}`, map: true, cue: 'alarm', urgent: true, alarms: true,
+        acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'), on.length > 1 && !stray ? act('Everything is off', 'all-off', {}, 'plain') : null),
+      };
+    }
+    case 'end':
+      return { title: script.staysOn && on.length > 0 ? 'The wait is over' : 'Now the ending', how: '', lines: script.staysOn && on.length === 0 ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.'] : script.ending.lines, cue: 'look', alarms: true, acts: acts(act('Done to the last line', 'ended', {})) };
+    case 'tell-sting':
+      return { title: 'Does it still sting?', how: '0 or 1 is calm. It should fade within 10 minutes.', sting: true, asked: true, alarms: true, cue: 'look', acts: [] };
+    case 'rinse-again':
+      return { title: 'Cool water once more', how: `It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`, key: 'rinse', sting: true, alarms: true, acts: [] };
+    case 'run-water':
+      return {
+        title: `Cool running water: ${left(state.waterUntil - now)}`, key: 'water', how: 'At once, and keep it running. No neutraliser on burning skin. Do not rub.', lines: script.burnWords, urgent: true, cue: 'alarm', number,
+        acts: acts(act('White, grey or blistered', 'frosted', {}, 'plain'), act('In the eye', 'in-eye', {}, 'plain')),
+      };
+    case 'tell-burning':
+      return { title: 'Does it still burn?', how: '', urgent: true, cue: 'alarm', number, acts: acts(act('It burns no longer', 'cooled', {}), act('It still burns', 'still-burns', {}, 'alarm')) };
+    case 'rinse-eye':
+      return {
+        title: `Rinse the eye: ${left(state.waterUntil - now)}`, key: 'eye', how: 'Plenty of clean water, lid held open, from the nose outwards. Let the water run over the whole face.', lines: [script.burnWords.at(-1)], urgent: true, cue: 'alarm', emergency: true,
+        acts: acts(on.length > 0 ? act('The face is rinsed too: everything is off', 'all-off', {}, 'plain') : null),
+      };
+    case 'get-help':
+      return { title: 'Medical help now', how: state.phase === 'done' ? 'It still stings 20 minutes after it was off. Call, and say what you see.' : 'Keep the water running until help is there. Say what was used and how long.', lines: script.burnWords, urgent: true, cue: 'alarm', emergency: state.phase !== 'done', number, back: true, acts: [] };
+    default:
+      if (state.phase === 'refused') {
+        return { title: 'Not tonight', how: script.asks.find((ask) => ask.id === state.next)?.else ?? '', back: true, number, acts: [] };
+      }
+      if (state.phase === 'water') return { title: 'Leave it in peace now', how: 'Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.', number, back: true, acts: [] };
+      return ending(guide, state);
+  }
+}
+
+function ending(guide, state) {
+  const { script, zones, practice } = guide;
+  const wrong = faults(script, state, zones);
+  const longest = Math.max(0, ...state.zones.map((zone) => zone.contactMilliseconds));
+  const lines = practice ? wrong : [...wrong.map((fault) => `${fault}: your studio sees it.`), ...script.after];
+  return {
+    title: practice ? (wrong.length ? 'What went otherwise' : 'Practised: all in time') : 'Well ended',
+    how: state.zones.length && !script.staysOn ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.` : '',
+    lines, red: !practice && state.redness === null, back: true, acts: [],
+  };
+}

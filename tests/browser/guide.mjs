@@ -1,0 +1,46 @@
+// Ways to a guided session: the demo client with a peel this week, their phone, the evening, the questions.
+import { desk, openPage, pocket, signIn } from './studio.mjs';
+
+export const PEELER = 'Wilmot';
+
+/** Signs in, opens the client's phone by its link, and winds the demo to the evening of the peel. */
+export async function peelEvening(browser, studio) {
+  const practitioner = await openPage(browser, studio, desk);
+  await signIn(practitioner, studio);
+  await practitioner.goto(`${studio.origin}/clients?q=${PEELER}`);
+  const id = (await practitioner.locator('#list a').first().getAttribute('href')).split('/')[2];
+  await practitioner.goto(`${studio.origin}/clients/${id}/link`);
+  await practitioner.click('text=Make the phone link');
+  const link = `${studio.origin}/go/${(await practitioner.inputValue('#address')).split('/go/')[1]}`;
+  const phone = await openLink(browser, studio, link);
+  for (let day = 0; day < 21; day += 1) {
+    await phone.goto(`${studio.origin}/my/peel`);
+    if (await phone.locator('text=Before tonight').count()) break;
+    await wind(practitioner, studio);
+  }
+  return { practitioner, phone, id, link };
+}
+
+export async function wind(practitioner, studio, days = 1) {
+  await practitioner.goto(`${studio.origin}/`);
+  await practitioner.locator(`form[action="/demo/clock"] button[value="${days}"]`).click();
+  await practitioner.waitForLoadState();
+}
+
+/** A phone let in by a link; a link lets in more than one. */
+export async function openLink(browser, studio, link, size = pocket) {
+  const phone = await openPage(browser, studio, size, true);
+  await phone.goto(link);
+  await phone.click('button.big-go');
+  return phone;
+}
+
+/** Answers no to everything but what is named, and agrees. */
+export async function answer(phone, studio, yes = []) {
+  await phone.goto(`${studio.origin}/my/peel`);
+  for (const field of ['sunburn', 'open-skin', 'cold-sore', 'new-medicine', 'used-else', 'pregnant', 'ill', 'stings']) {
+    await phone.locator(`label:has(input[name="${field}"][value="${yes.includes(field) ? 'yes' : 'no'}"]) span`).click();
+  }
+  await phone.locator('label:has(input[name="agree"]) span').click();
+  await phone.click('text=See whether it may be tonight');
+}
