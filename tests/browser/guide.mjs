@@ -1,5 +1,6 @@
 // Ways to a guided session: the demo client with a peel this week, their phone, the evening, the questions.
-import { desk, openPage, pocket, signIn } from './studio.mjs';
+import { cpSync } from 'node:fs';
+import { desk, newFolder, openPage, pocket, signIn, startStudio } from './studio.mjs';
 
 export const PEELER = 'Wilmot';
 
@@ -43,4 +44,26 @@ export async function answer(phone, studio, yes = []) {
   }
   await phone.locator('label:has(input[name="agree"]) span').click();
   await phone.click('text=See whether it may be tonight');
+}
+
+/** The evening of the peel with its questions answered, kept as a folder to begin from as often as needed. */
+export async function preparedEvening(browser) {
+  const studio = await startStudio();
+  const { practitioner, phone, id, link } = await peelEvening(browser, studio);
+  await answer(phone, studio);
+  const [phoneState, deskState] = await Promise.all([phone, practitioner].map((page) => page.context().storageState()));
+  await Promise.all([phone, practitioner].map((page) => page.context().close()));
+  await studio.kill();
+  const path = new URL(link).pathname;
+  return {
+    /** A studio of its own on that evening, the phone let in and the practitioner signed in. */
+    begin: async () => {
+      const folder = newFolder();
+      cpSync(studio.folder, folder, { recursive: true });
+      const own = await startStudio({ folder });
+      const open = async (size, storageState) => openPage(browser, own, size, size === pocket, storageState);
+      return { studio: own, id, link: own.origin + path, phone: await open(pocket, phoneState), practitioner: await open(desk, deskState) };
+    },
+    remove: () => studio.close(),
+  };
 }

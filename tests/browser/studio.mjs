@@ -46,8 +46,8 @@ export const startChromium = () => chromium.launch({
 });
 
 /** A page that remembers every console error and every request that leaves the app. */
-export async function openPage(browser, studio, size, touch = false) {
-  const context = await browser.newContext({ viewport: size, hasTouch: touch, reducedMotion: 'reduce' });
+export async function openPage(browser, studio, size, touch = false, storageState = undefined) {
+  const context = await browser.newContext({ viewport: size, hasTouch: touch, reducedMotion: 'reduce', storageState });
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   page.faults = [];

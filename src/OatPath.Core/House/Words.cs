@@ -27,6 +27,9 @@ public static partial class Words
     public static string Day(DateOnly date) => date.ToString("ddd d MMMM", CultureInfo.InvariantCulture);
 
     /// <summary>"1 min 30 s", "45 s", "10 min".</summary>
+    /// <summary>"7:04": minutes and seconds of a contact, from milliseconds.</summary>
+    public static string Clock(long milliseconds) => FormattableString.Invariant($"{milliseconds / 60_000}:{milliseconds / 1000 % 60:00}");
+
     public static string Duration(int seconds) => (seconds / 60, seconds % 60) switch
     {
         (0, var s) => $"{s} s",

@@ -33,7 +33,7 @@ public sealed record DeskLine(ClientRecord Record, Question Question, CarePath P
     }
 
     /// <summary>Lines that ask for nothing but to be read.</summary>
-    public static bool IsOnlyRead(QuestionKind kind) => kind is QuestionKind.EasedOff or QuestionKind.UsedElse or QuestionKind.Overuse or QuestionKind.SunscreenSkipped;
+    public static bool IsOnlyRead(QuestionKind kind) => kind is QuestionKind.EasedOff or QuestionKind.SessionFaults or QuestionKind.UsedElse or QuestionKind.Overuse or QuestionKind.SunscreenSkipped;
 
     private static string SubOf(ClientRecord record, Question question) =>
         question.Product is { } id && record.Product(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";

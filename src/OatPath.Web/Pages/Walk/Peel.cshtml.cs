@@ -3,21 +3,22 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
+using OatPath.Core.Known;
 using OatPath.Core.Plan;
+using OatPath.Core.Screening;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Drawing;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>A product that stops for the next peel: its last day before it and its first day after it.</summary>
-public sealed record PeelPause(Product Product, DateOnly LastBefore, DateOnly BackOn);
-
 /// <summary>A peel that was done, as the log tells it.</summary>
-public sealed record PeelDone(DateOnly Day, int? ContactSeconds, DayLog? Felt);
+/// <param name="Session">Its guided session, or null.</param>
+public sealed record PeelDone(DateOnly Day, int? ContactSeconds, DayLog? Felt, SessionHeld? Session);
 
 /// <summary>Peel evenings of a kit: planned here, found by the path, and written down when they were done.</summary>
 public sealed class PeelModel(RecordRoom room, IAuthorizationService authorization) : WalkPage(room)
@@ -43,7 +44,18 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     /// <summary>The kit that is planned, or null.</summary>
     public LadderStatus? Course { get; private set; }
 
-    public IReadOnlyList<PeelPause> Pauses { get; private set; } = [];
+    public IReadOnlyList<PeelStopLine> Pauses { get; private set; } = [];
+
+    /// <summary>The next evening with everything around it.</summary>
+    public PeelDrawing? Drawing { get; private set; }
+
+    /// <summary>Whether it might be tonight, and if not why; null where no kit is planned.</summary>
+    public ScreeningResult? Screen { get; private set; }
+
+    /// <summary>Answers of the day that still count and speak against a peel.</summary>
+    public IReadOnlyList<Screened> Against { get; private set; } = [];
+
+    public IReadOnlyList<SessionHeld> Practised { get; private set; } = [];
 
     public IReadOnlyList<DateOnly> Evenings { get; private set; } = [];
 
@@ -145,6 +157,30 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Record.AsOf, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
     }
 
+    /// <summary>The practitioner has looked at an answer: it counts no longer.</summary>
+    public async Task<IActionResult> OnPostClearAsync(string screening, string? reason)
+    {
+        if (await MayNotDecide(authorization))
+        {
+            return Forbid();
+        }
+
+        var why = (reason ?? "").Trim();
+        if (why.Length < CaseCheck.ShortestReason || why.Length > 500)
+        {
+            Problems.Add(new("Reason", "say in 3 letters or more what was found, such as what the medicine is"));
+            Fill();
+            return Page();
+        }
+
+        if (!Record.Draft.Log.OfType<Screened>().Any(answers => answers.Id == screening))
+        {
+            return NotFound();
+        }
+
+        return Keep("The answers no longer stand against a peel.", Room.Decide(Id, By, (id, now) => new ClearScreening { Id = id, On = Record.Today, RecordedAt = now, By = By, Screening = screening, Reason = why }));
+    }
+
     public int? SuggestedContact => Course?.Rungs[Course.Rung].ContactSeconds;
 
     private static int? Contact(string? minutes, string? seconds)
@@ -186,13 +222,21 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         if (course.NextOn is { } next)
         {
             (Script, NoScript) = PeelScript.Compile(Record.Draft, Record.Rules, course.Product, next);
-            Pauses = [.. inUse.Select(product => (product, Stop: PeelStop.Of(strength, product))).Where(pair => pair.Stop is not null && !pair.product.IsKit())
-                .Select(pair => new PeelPause(pair.product, next.AddDays(-pair.Stop!.Value.Before - 1), next.AddDays(pair.Stop.Value.After + 1))).OrderBy(pause => pause.LastBefore).ThenBy(pause => pause.Product.Name, StringComparer.Ordinal)];
+            Pauses = Countdown.Of(Record.Draft, course.Product, next);
+            Drawing = PeelDrawing.Of(Path.Today, next, [.. Pauses.Where(line => !line.OnlyTonight)], next == Path.Today ? [] : course.Tonight);
         }
 
         var before = Record.DraftPath(DaysBefore, DaysBefore + 1);
-        Done = [.. Record.Draft.Log.OfType<Applied>().Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore) && !Record.Draft.Log.OfType<Retracted>().Any(back => back.Entry == use.Id)).OrderByDescending(use => use.Day).Take(12)
-            .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log))];
+        Screen = PeelScreening.Of(Record.Draft, Record.Rules, course.Product);
+        var gone = Record.Draft.Log.OfType<Retracted>().Select(back => back.Entry).ToHashSet();
+        var held = Record.Sessions.Where(session => !session.Practice && !gone.Contains(session.Id)).ToList();
+        Practised = [.. Record.Sessions.Where(session => session.Practice).TakeLast(3).Reverse()];
+        Done = [.. Record.Draft.Log.Where(entry => !gone.Contains(entry.Id)).SelectMany(entry => entry is SessionHeld session ? HeldSessions.Read(session) : [entry]).OfType<Applied>()
+            .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
+            .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];
+        var cleared = Record.Draft.Decisions.OfType<ClearScreening>().Select(clear => clear.Screening).ToHashSet();
+        Against = [.. Record.Draft.Log.OfType<Screened>().GroupBy(answers => answers.Day).Select(day => day.MaxBy(answers => answers.HappenedAt)!)
+            .Where(answers => answers.Yes.Count > 0 && !cleared.Contains(answers.Id) && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];
     }
 }
 

@@ -1,0 +1,112 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Session;
+using OatPath.Core.Skin;
+
+namespace OatPath.Web.Drawing;
+
+/// <summary>A time during which a zone was on.</summary>
+public sealed record SessionSpan(double X, double Width);
+
+public sealed record SessionRow(string Zone, string Contact, double Y, IReadOnlyList<SessionSpan> Spans, bool Over);
+
+/// <summary>A guided session as one small drawing: zones over the clock, stings above, the target and the longest that may be, the ending.</summary>
+public sealed class SessionDrawing
+{
+    public const double Width = 560;
+    public const double Left = 96;
+    public const double Right = 70;
+    public const double Top = 40;
+    public const double RowHeight = 15;
+    private const double Minute = 60_000;
+
+    public required IReadOnlyList<SessionRow> Rows { get; init; }
+    public required IReadOnlyList<(double X, int Value)> Stings { get; init; }
+    public required IReadOnlyList<(double X, string Word)> Minutes { get; init; }
+
+    /// <summary>Where the first zone's target and limit lie.</summary>
+    public required double TargetX { get; init; }
+    public required double LimitX { get; init; }
+    public required IReadOnlyList<string> Faults { get; init; }
+    public required string Outcome { get; init; }
+    public required bool Hurt { get; init; }
+    public required string Summary { get; init; }
+
+    public double Height => Top + (Math.Max(1, Rows.Count) * RowHeight) + 18;
+
+    public static SessionDrawing Of(SessionHeld held)
+    {
+        var script = held.Script;
+        var reading = SessionReading.Of(script, held.Events);
+        var spans = Spans(held);
+        var first = spans.Values.SelectMany(each => each).Select(span => span.From).DefaultIfEmpty(0).Min();
+        var last = Math.Max(first + (script.LimitSeconds * 1000L), spans.Values.SelectMany(each => each).Select(span => span.To).DefaultIfEmpty(0).Max());
+        last = script.StaysOn ? first + (script.TargetSeconds * 1200L) : last + (long)(Minute / 2);
+        double X(long at) => Left + ((Width - Left - Right) * Math.Clamp((at - first) / (double)Math.Max(1, last - first), 0, 1));
+        var step = last - first > 40 * Minute ? 20 : last - first > 12 * Minute ? 5 : last - first > 4 * Minute ? 2 : 1;
+        return new SessionDrawing
+        {
+            Rows = [.. reading.Last.Zones.Select((zone, i) => new SessionRow(FaceZones.TitleOf(zone.Zone), Words.Clock(zone.ContactMilliseconds), Top + (i * RowHeight),
+                [.. spans.GetValueOrDefault(zone.Zone, []).Select(span => new SessionSpan(X(span.From), Math.Max(2, X(span.To) - X(span.From))))], !script.StaysOn && zone.ContactMilliseconds > script.TargetSeconds * 1000L))],
+            Stings = [.. reading.Stings.Where(sting => sting.At <= last).Select(sting => (X(sting.At), sting.Value))],
+            Minutes = [.. Enumerable.Range(0, (int)((last - first) / Minute / step) + 1).Select(i => (X(first + (long)(i * step * Minute)), $"{i * step}:00"))],
+            TargetX = X(first + (script.TargetSeconds * 1000L)),
+            LimitX = X(first + (script.LimitSeconds * 1000L)),
+            Faults = SessionReading.Faults(script, reading.Last),
+            Outcome = OutcomeWords(reading.Last),
+            Hurt = reading.Last.Outcome is not (SessionOutcome.Done or SessionOutcome.EndedEarly or SessionOutcome.Open or SessionOutcome.Refused),
+            Summary = $"{OutcomeWords(reading.Last)}. {string.Join(", ", reading.Last.Zones.Select(zone => $"{FaceZones.TitleOf(zone.Zone)} {Words.Clock(zone.ContactMilliseconds)}"))}. Worst sting {reading.Last.WorstSting}.",
+        };
+    }
+
+    /// <summary>Who ended it and why, in a word or two.</summary>
+    public static string OutcomeWords(SessionState state) => state.Outcome switch
+    {
+        SessionOutcome.Done => "Done as planned",
+        SessionOutcome.EndedEarly => "Taken off early by the client",
+        SessionOutcome.EndedForSting => $"Ended by the guide at sting {state.WorstSting}",
+        SessionOutcome.StillStings => "Still stung 20 minutes later",
+        SessionOutcome.Burned => "It burned: water",
+        SessionOutcome.Frosted => "White or grey skin: water",
+        SessionOutcome.InEye => "In the eye",
+        SessionOutcome.Refused => "Not begun: an answer spoke against it",
+        _ => state.Zones.Any(zone => zone.IsOn) ? "Nothing more was sent; something was still on" : "Not ended to its last line",
+    };
+
+    private static Dictionary<FaceZone, List<(long From, long To)>> Spans(SessionHeld held)
+    {
+        var spans = new Dictionary<FaceZone, List<(long From, long To)>>();
+        var since = new Dictionary<FaceZone, long>();
+        var end = held.Events.Select(happened => happened.AtMilliseconds).DefaultIfEmpty(0).Max();
+        foreach (var at in held.Events.Select(happened => happened.AtMilliseconds).Distinct().Order())
+        {
+            foreach (var zone in SessionPlayer.Play(held.Script, held.Events, at).Zones)
+            {
+                if (zone.IsOn)
+                {
+                    since.TryAdd(zone.Zone, at);
+                }
+                else if (since.Remove(zone.Zone, out var from))
+                {
+                    Add(zone.Zone, from, at);
+                }
+            }
+        }
+
+        foreach (var (zone, from) in since)
+        {
+            Add(zone, from, end);
+        }
+
+        return spans;
+        void Add(FaceZone zone, long from, long to)
+        {
+            if (!spans.TryGetValue(zone, out var list))
+            {
+                spans[zone] = list = [];
+            }
+
+            list.Add((from, to));
+        }
+    }
+}
