@@ -90,9 +90,9 @@ public class SessionTests
     public void An_answer_that_says_no_refuses_and_what_is_on_comes_off()
     {
         var script = Script();
-        SessionEvent[] refused = [.. Ready(script), new("no", 300, SessionEventKind.Answered, "wound", Value: 1)];
+        SessionEvent[] refused = [.. Ready(script), new("no", 300, SessionEventKind.Answered, "open-skin", Value: 1)];
 
-        Assert.Equal((SessionPhase.Refused, "wound", SessionOutcome.Refused), (SessionPlayer.Play(script, refused, 1000).Phase, SessionPlayer.Play(script, refused, 1000).Next, SessionPlayer.Play(script, refused, 1000).Outcome));
+        Assert.Equal((SessionPhase.Refused, "open-skin", SessionOutcome.Refused), (SessionPlayer.Play(script, refused, 1000).Phase, SessionPlayer.Play(script, refused, 1000).Next, SessionPlayer.Play(script, refused, 1000).Outcome));
         Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. refused, Touch(FaceZone.Chin, 2000)], 3000).Do);
     }
 

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
+using OatPath.Core.Session;
 using OatPath.Core.Skin;
 
 namespace OatPath.Store.Tests;
@@ -30,7 +31,7 @@ public class FrozenFactsTests
 
     [Fact]
     public void Every_kind_of_fact_is_frozen() => Assert.Equal(
-        ["decision", "intake", "log", "note", "occasion", "retract", "shelf", "shelf-removed", "treatment"],
+        ["decision", "intake", "log", "note", "occasion", "retract", "session-event", "session-script", "shelf", "shelf-removed", "treatment"],
         Directory.GetFiles(Folder, "facts-*.json").SelectMany(file => JsonNode.Parse(File.ReadAllText(file))!.AsArray()).Select(fact => (string)fact!["kind"]!).Distinct().Order());
 
     [Fact]
@@ -49,6 +50,8 @@ public class FrozenFactsTests
         "decision" => Rewritten<Decision>(body),
         "log" => Rewritten<LogEntry>(body),
         "treatment" => Rewritten<Treatment>(body),
+        "session-script" => Rewritten<SessionScript>(body),
+        "session-event" => Rewritten<SessionEvent>(body),
         "occasion" => Rewritten<Occasion>(body),
         _ => Rewritten<string>(body),
     };

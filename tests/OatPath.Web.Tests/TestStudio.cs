@@ -86,6 +86,8 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
 
     public Task<Answer> Post(string address, IEnumerable<KeyValuePair<string, string>> fields, bool follow = true) => Send(HttpMethod.Post, address, fields, follow);
 
+    public Task<Answer> PostJson(string address, string json) => Send(HttpMethod.Post, address, null, false, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
+
     /// <summary>Submits a form of a page with its hidden and checked fields, changed as given; a null value leaves a field out.</summary>
     public Task<Answer> Submit(Answer page, string form, params (string Name, string? Value)[] changes)
     {

@@ -92,6 +92,6 @@ internal static class AuditSessions
             longest = Math.Max(longest, total + (since is { } still ? events[^1].AtMilliseconds - still : 0));
         }
 
-        return (int)((longest + 999) / 1000);
+        return (int)Math.Min(86_400, (longest + 999) / 1000);
     }
 }

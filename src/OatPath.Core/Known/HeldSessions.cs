@@ -12,6 +12,9 @@ public static class HeldSessions
     /// <remarks>House default: a burn is a stop.</remarks>
     private const int BurnSting = 7;
 
+    /// <summary>A log in which every session stands as the use and the report it comes to.</summary>
+    public static IEnumerable<LogEntry> Expand(IEnumerable<LogEntry> log) => log.SelectMany(entry => entry is SessionHeld held ? Read(held) : [entry]);
+
     /// <returns>Nothing for practice, and where nothing was put on.</returns>
     public static IEnumerable<LogEntry> Read(SessionHeld held)
     {
@@ -30,7 +33,7 @@ public static class HeldSessions
             Product = held.Product,
             Day = held.Day,
             Moment = Moment.Evening,
-            ContactSeconds = held.Script.StaysOn ? null : (int)Math.Ceiling(reading.LongestMilliseconds / 1000.0),
+            ContactSeconds = held.Script.StaysOn ? null : (int)Math.Min(CaseCheck.MaxContactSeconds, (reading.LongestMilliseconds + 999) / 1000),
         };
 
         if (Report(reading) is { } report)

@@ -16,7 +16,7 @@ internal sealed class KnownFacts
         var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
         var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
         var log = file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
-        Log = [.. log.SelectMany(entry => entry is SessionHeld held ? HeldSessions.Read(held) : [entry]).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        Log = [.. HeldSessions.Expand(log).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
         Sessions = [.. log.OfType<SessionHeld>().Where(held => !held.Practice).OrderBy(held => held.HappenedAt)];
         Bottles = [.. BottleEvents()];
         Reports = [.. Log.OfType<CheckedIn>()];

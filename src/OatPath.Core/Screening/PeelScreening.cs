@@ -45,7 +45,7 @@ public static class PeelScreening
 
         var facts = new KnownFacts(file);
         var reasons = ladder.Tonight.Concat(ladder.EveryDays is null ? ladder.Missing.Select(missing => new InTheWay(missing, null)) : []).Select(hinders => Reason(hinders, facts.File.Intake, path.Today)).OrderByDescending(reason => reason.Outcome).ToList();
-        var step = path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == product && step.ContactSeconds is not null);
+        var step = path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == product && step.ContactSeconds is not null && !facts.WasApplied(product, path.Today));
         if (step is null && reasons.Count == 0)
         {
             var because = path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == product)?.Because ?? Because.Of(RuleBook.SessionNotPlanned, ("product", kit.Name), ("on", path.Today));
@@ -59,7 +59,7 @@ public static class PeelScreening
     {
         var rule = hinders.Because.Rule;
         var outcome = ForTheSalon.Contains(rule) ? ScreeningOutcome.SalonOnly
-            : rule is RuleBook.PeelIsotretinoin || (rule == RuleBook.PeelFlag && intake.Flags.Any(flag => ForAClinician.Contains(flag.Kind) && flag.Covers(today))) ? ScreeningOutcome.AskClinician
+            : rule is RuleBook.PeelIsotretinoin or RuleBook.Pregnancy || (rule == RuleBook.PeelFlag && intake.Flags.Any(flag => ForAClinician.Contains(flag.Kind) && flag.Covers(today))) ? ScreeningOutcome.AskClinician
             : rule == RuleBook.PeelFlag ? ScreeningOutcome.SalonOnly
             : ScreeningOutcome.Wait;
         return new(outcome, hinders.Because, hinders.Until, Changes(rule, hinders.Until, outcome));

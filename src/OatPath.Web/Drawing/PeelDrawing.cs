@@ -30,7 +30,7 @@ public sealed class PeelDrawing
     public required double RowsTop { get; init; }
     public required string Summary { get; init; }
 
-    public double Height => RowsTop + (Rows.Count * RowHeight) + 8;
+    public double Height => RowsTop + (Rows.Count * RowHeight) + 30;
 
     /// <param name="against">What speaks against a peel tonight, each with its last day where it is known.</param>
     public static PeelDrawing Of(DateOnly today, DateOnly evening, IReadOnlyList<PeelStopLine> stops, IReadOnlyList<InTheWay> against)

@@ -8,7 +8,8 @@ namespace OatPath.Web.Drawing;
 /// <summary>A time during which a zone was on.</summary>
 public sealed record SessionSpan(double X, double Width);
 
-public sealed record SessionRow(string Zone, string Contact, double Y, IReadOnlyList<SessionSpan> Spans, bool Over);
+/// <param name="TargetX">Where this zone was planned to be off, and where it could never be on any more.</param>
+public sealed record SessionRow(string Zone, string Contact, double Y, IReadOnlyList<SessionSpan> Spans, bool Over, double TargetX, double LimitX);
 
 /// <summary>A guided session as one small drawing: zones over the clock, stings above, the target and the longest that may be, the ending.</summary>
 public sealed class SessionDrawing
@@ -24,9 +25,6 @@ public sealed class SessionDrawing
     public required IReadOnlyList<(double X, int Value)> Stings { get; init; }
     public required IReadOnlyList<(double X, string Word)> Minutes { get; init; }
 
-    /// <summary>Where the first zone's target and limit lie.</summary>
-    public required double TargetX { get; init; }
-    public required double LimitX { get; init; }
     public required IReadOnlyList<string> Faults { get; init; }
     public required string Outcome { get; init; }
     public required bool Hurt { get; init; }
@@ -43,15 +41,14 @@ public sealed class SessionDrawing
         var last = Math.Max(first + (script.LimitSeconds * 1000L), spans.Values.SelectMany(each => each).Select(span => span.To).DefaultIfEmpty(0).Max());
         last = script.StaysOn ? first + (script.TargetSeconds * 1200L) : last + (long)(Minute / 2);
         double X(long at) => Left + ((Width - Left - Right) * Math.Clamp((at - first) / (double)Math.Max(1, last - first), 0, 1));
+        long Touch(FaceZone zone) => spans.TryGetValue(zone, out var each) ? each[0].From : first;
         var step = last - first > 40 * Minute ? 20 : last - first > 12 * Minute ? 5 : last - first > 4 * Minute ? 2 : 1;
         return new SessionDrawing
         {
             Rows = [.. reading.Last.Zones.Select((zone, i) => new SessionRow(FaceZones.TitleOf(zone.Zone), Words.Clock(zone.ContactMilliseconds), Top + (i * RowHeight),
-                [.. spans.GetValueOrDefault(zone.Zone, []).Select(span => new SessionSpan(X(span.From), Math.Max(2, X(span.To) - X(span.From))))], !script.StaysOn && zone.ContactMilliseconds > script.TargetSeconds * 1000L))],
+                [.. spans.GetValueOrDefault(zone.Zone, []).Select(span => new SessionSpan(X(span.From), Math.Max(2, X(span.To) - X(span.From))))], !script.StaysOn && zone.ContactMilliseconds > script.TargetSeconds * 1000L, X(Touch(zone.Zone) + (script.TargetSeconds * 1000L)), X(Touch(zone.Zone) + (script.LimitSeconds * 1000L))))],
             Stings = [.. reading.Stings.Where(sting => sting.At <= last).Select(sting => (X(sting.At), sting.Value))],
             Minutes = [.. Enumerable.Range(0, (int)((last - first) / Minute / step) + 1).Select(i => (X(first + (long)(i * step * Minute)), $"{i * step}:00"))],
-            TargetX = X(first + (script.TargetSeconds * 1000L)),
-            LimitX = X(first + (script.LimitSeconds * 1000L)),
             Faults = SessionReading.Faults(script, reading.Last),
             Outcome = OutcomeWords(reading.Last),
             Hurt = reading.Last.Outcome is not (SessionOutcome.Done or SessionOutcome.EndedEarly or SessionOutcome.Open or SessionOutcome.Refused),

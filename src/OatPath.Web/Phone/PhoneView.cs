@@ -106,7 +106,7 @@ public sealed class PhoneView
     {
         var takenBack = Record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
         var earliest = Now.AddDays(-2);
-        return [.. Record.Followed.Log.SelectMany(entry => entry is SessionHeld held ? HeldSessions.Read(held) : [entry]).Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
+        return [.. HeldSessions.Expand(Record.Followed.Log).Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
         {
             Applied applied => applied.Day == Day && applied.Moment == Moment,
             Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,

@@ -54,6 +54,11 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
             return (null, "One practice run with water comes first.");
         }
 
+        if (HeldSessions.Expand(record.Followed.Log).Any(entry => entry is Applied applied && applied.Product == product && applied.Day == record.Today))
+        {
+            return (null, "Tonight's peel is written down already. One is enough.");
+        }
+
         var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, record.Today);
         return script is null ? (null, string.Join(" ", reasons.Select(Words.Say))) : (Issue(record, device.Id, "client", script, practice: false), "");
     }

@@ -19,7 +19,7 @@ public sealed record SessionLog(string Grant, string Run, long ElapsedMillisecon
 public static class SessionRoute
 {
     private const int MostEvents = 2000;
-    private const long MostMilliseconds = CaseCheck.MaxContactSeconds * 1000L;
+    private const long MostMilliseconds = CaseCheck.MostSessionMilliseconds;
 
     public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(OatPathApp.SessionLimit);
 

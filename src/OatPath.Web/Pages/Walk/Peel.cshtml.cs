@@ -231,7 +231,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var gone = Record.Draft.Log.OfType<Retracted>().Select(back => back.Entry).ToHashSet();
         var held = Record.Sessions.Where(session => !session.Practice && !gone.Contains(session.Id)).ToList();
         Practised = [.. Record.Sessions.Where(session => session.Practice).TakeLast(3).Reverse()];
-        Done = [.. Record.Draft.Log.Where(entry => !gone.Contains(entry.Id)).SelectMany(entry => entry is SessionHeld session ? HeldSessions.Read(session) : [entry]).OfType<Applied>()
+        Done = [.. HeldSessions.Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id))).OfType<Applied>()
             .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
             .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];
         var cleared = Record.Draft.Decisions.OfType<ClearScreening>().Select(clear => clear.Screening).ToHashSet();

@@ -1,0 +1,154 @@
+using OatPath.Core.Case;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Peel;
+using OatPath.Core.Planner;
+using OatPath.Core.Scripting;
+using OatPath.Core.Screening;
+using OatPath.Core.Session;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+public class ScreeningTests
+{
+    private static readonly HouseRules House = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
+    private static readonly CaseFile PeelWeek = CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json"))).Case!;
+    private static readonly DateOnly Evening = PathPlanner.Plan(PeelWeek, House, days: 1).Ladders.Single(ladder => ladder.Product == "kiln-peel").NextOn!.Value;
+
+    /// <summary>The demo client on the evening of the peel.</summary>
+    private static CaseFile Tonight => PeelWeek with { AsOf = CaseBuilder.At(Evening, 19) };
+
+    private static CaseFile With(params Flag[] flags) => Tonight with { Intake = Tonight.Intake with { Flags = [.. Tonight.Intake.Flags, .. flags] } };
+
+    private static CaseFile Kit(Func<Product, Product> change) => Tonight with { Shelf = [.. Tonight.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item)] };
+
+    private static Screened Answers(params DayQuestion[] yes) => new() { Id = "asked", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Yes = yes };
+
+    private static ScreeningResult Of(CaseFile file, HouseRules? rules = null) => PeelScreening.Of(file, rules ?? House, "kiln-peel")!;
+
+    [Fact]
+    public void The_outcome_is_go_wait_salon_only_or_a_clinician_each_with_its_reason_and_what_would_change_it()
+    {
+        Assert.Equal((ScreeningOutcome.Go, Evening), (Of(Tonight).Outcome, Of(Tonight).WaitUntil));
+
+        var waits = Of(With(new Flag { Kind = FlagKind.Sunburn, From = Evening.AddDays(-1) }));
+        Assert.Equal(ScreeningOutcome.Wait, waits.Outcome);
+        Assert.True(waits.WaitUntil > Evening);
+        Assert.All(waits.Reasons, reason => Assert.False(string.IsNullOrWhiteSpace(reason.Changes)));
+
+        Assert.Equal(ScreeningOutcome.AskClinician, Of(With(new Flag { Kind = FlagKind.Diabetes })).Outcome);
+        Assert.Equal(ScreeningOutcome.AskClinician, Of(With(new Flag { Kind = FlagKind.Isotretinoin, From = Evening.AddDays(-30) })).Outcome);
+        Assert.Equal(ScreeningOutcome.SalonOnly, Of(With(new Flag { Kind = FlagKind.Rosacea })).Outcome);
+        Assert.Equal(ScreeningOutcome.SalonOnly, Of(Tonight, House with { HomePeels = HomePeels.SalonOnly }).Outcome);
+        Assert.Equal(ScreeningOutcome.SalonOnly, Of(Kit(kit => kit with { Actives = [new(Substance.Glycolic, 40)] })).Outcome);
+        Assert.Null(PeelScreening.Of(Tonight, House, "dew-serum"));
+    }
+
+    [Fact]
+    public void Several_reasons_are_all_told_the_gravest_first()
+    {
+        var result = Of(With(new Flag { Kind = FlagKind.Diabetes }, new Flag { Kind = FlagKind.Sunburn, From = Evening }));
+
+        Assert.Equal(ScreeningOutcome.AskClinician, result.Reasons[0].Outcome);
+        Assert.Contains(result.Reasons, reason => reason.Outcome == ScreeningOutcome.Wait);
+    }
+
+    [Theory]
+    [InlineData(DayQuestion.Sunburn, 7)]
+    [InlineData(DayQuestion.UsedElse, 7)]
+    [InlineData(DayQuestion.Stings, 7)]
+    [InlineData(DayQuestion.NewMedicine, 60)]
+    [InlineData(DayQuestion.ColdSore, 60)]
+    [InlineData(DayQuestion.Pregnant, 60)]
+    [InlineData(DayQuestion.Ill, 60)]
+    public void A_yes_keeps_every_peel_off_for_as_long_as_it_holds(DayQuestion question, int days)
+    {
+        var path = PathPlanner.Plan(Tonight with { Log = [.. Tonight.Log, Answers(question)] }, House, days: 60);
+
+        Assert.All(path.Days.Take(days + 1).Take(60), day => Assert.DoesNotContain(day.Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null));
+    }
+
+    [Fact]
+    public void The_last_answers_of_a_day_count_and_a_practitioner_clears_them_with_a_reason()
+    {
+        var yes = Answers(DayQuestion.NewMedicine);
+        CaseFile Asked(params LogEntry[] more) => Tonight with { Log = [.. Tonight.Log, .. more] };
+        var cleared = Asked(yes) with { Decisions = [.. Tonight.Decisions, new ClearScreening { Id = "clear", On = Evening, Screening = "asked", Reason = "a vitamin" }] };
+
+        Assert.NotEqual(ScreeningOutcome.Go, Of(Asked(yes)).Outcome);
+        Assert.Equal(ScreeningOutcome.Go, Of(Asked(yes, Answers() with { Id = "again", HappenedAt = yes.HappenedAt.AddMinutes(2) })).Outcome);
+        Assert.Equal(ScreeningOutcome.Go, Of(cleared).Outcome);
+        Assert.NotEmpty(CaseCheck.Check(cleared with { Decisions = [.. Tonight.Decisions, new ClearScreening { Id = "clear", On = Evening, Screening = "asked", Reason = "x" }] }));
+    }
+
+    [Fact]
+    public void Open_skin_is_left_out_until_an_answer_says_that_it_has_closed()
+    {
+        var open = Answers(DayQuestion.OpenSkin) with { Zones = [FaceZone.Chin] };
+        var file = Tonight with { Log = [.. Tonight.Log, open] };
+
+        Assert.Equal([FaceZone.Chin], Of(file).LeaveOut);
+        Assert.DoesNotContain(PeelScript.Compile(file, House, "kiln-peel", Evening).Script!.Groups.SelectMany(group => group.Zones), step => step.Zone == FaceZone.Chin);
+        var later = file with { AsOf = CaseBuilder.At(Evening.AddDays(3), 20), Log = [.. file.Log, Answers() with { Id = "closed", Day = Evening.AddDays(3), HappenedAt = CaseBuilder.At(Evening.AddDays(3), 19) }] };
+        Assert.DoesNotContain(new KnownFacts(later).File.Intake.Flags, flag => flag.Kind == FlagKind.OpenSkin && flag.Covers(Evening.AddDays(3)));
+    }
+
+    [Fact]
+    public void Every_active_is_compared_with_those_of_the_last_peel()
+    {
+        Assert.Equal(ComparedStrength.Same, Of(Tonight).Compared.Single().Strength);
+
+        var lastPeel = Tonight.Log.OfType<Applied>().Where(use => use.Product == "kiln-peel").Max(use => use.HappenedAt);
+        var item = Tonight.Shelf.Single(item => item.Product.Id == "kiln-peel");
+        CaseFile Was(decimal? percent, decimal? ph) => Tonight with { Shelf = [.. Tonight.Shelf.Where(other => other != item), item with { Was = [new(lastPeel.AddHours(5), item.Product.Kind, [new(Substance.Glycolic, percent)], ph)] }] };
+
+        // The same percent at a lower pH bites harder.
+        Assert.Equal(ComparedStrength.Stronger, Of(Was(12, 4.2m)).Compared.Single().Strength);
+        Assert.Equal(ComparedStrength.Weaker, Of(Was(14, 3.6m)).Compared.Single().Strength);
+        Assert.Equal(ComparedStrength.Unknown, Of(Was(12, null)).Compared.Single().Strength);
+        Assert.Contains("bites harder", Of(Was(12, 4.2m)).Compared.Single().InWords, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_countdown_names_patches_and_hidden_actives_too()
+    {
+        var patch = new Product { Id = "dots", Name = "Hedge dots", Kind = ProductKind.SpotPatch };
+        var lines = Countdown.Of(Tonight with { Shelf = [.. Tonight.Shelf, new() { Product = patch }] }, "kiln-peel", Evening);
+
+        Assert.Contains(lines, line => line.Product.Id == "dots" && line.LastBefore == Evening.AddDays(-4) && line.BackOn == Evening.AddDays(4));
+        Assert.Contains(lines, line => line.Product.Name == "Chalk cream" && !line.OnlyTonight);
+        Assert.Single(Countdown.Soon(lines, Evening.AddDays(-4), 0), line => line.Product.Id == "dots");
+        Assert.DoesNotContain(lines, line => line.Product.IsKit());
+    }
+
+    [Theory]
+    [InlineData(SessionEventKind.Burns, CheckIn.Outcome.Stop)]
+    [InlineData(SessionEventKind.Frosted, CheckIn.Outcome.MedicalHelp)]
+    [InlineData(SessionEventKind.InEye, CheckIn.Outcome.MedicalHelp)]
+    public void A_session_that_hurt_is_a_report_that_stops(SessionEventKind kind, CheckIn.Outcome expected)
+    {
+        var script = PeelScript.Compile(Tonight, House, "kiln-peel", Evening).Script!;
+        SessionEvent[] events = [new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("h", 60_000, kind)];
+        var held = new SessionHeld { Id = "s", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Script = script, Events = events };
+        var path = PathPlanner.Plan(Tonight with { Log = [.. Tonight.Log, held] }, House, days: 3);
+
+        Assert.Equal(expected, path.Reports.Single(report => report.Id == "s").Outcome);
+        Assert.True(path.Days[1].Evening.Repair);
+        var practice = PathPlanner.Plan(Tonight with { Log = [.. Tonight.Log, held with { Practice = true }] }, House, days: 3);
+        Assert.DoesNotContain(practice.Reports, report => report.Id == "s");
+    }
+
+    [Fact]
+    public void A_session_left_open_counts_its_contact_up_to_the_last_thing_known()
+    {
+        var script = PeelScript.Compile(Tonight, House, "kiln-peel", Evening).Script!;
+        SessionEvent[] events = [new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("s", 901_000, SessionEventKind.Stung, Value: 2)];
+        var file = Tonight with { Log = [.. Tonight.Log, new SessionHeld { Id = "s", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Script = script, Events = events }] };
+
+        Assert.Equal(900, new KnownFacts(file).ContactOf("kiln-peel", Evening));
+        Assert.Contains(PathPlanner.Plan(file, House, days: 1).Warnings, warning => warning.Rule == RuleBook.PeelOverrun);
+    }
+}
