@@ -53,6 +53,38 @@ public sealed class PeelPageTests : IDisposable
         Assert.DoesNotContain(Record("Orla").Draft.Decisions.OfType<StartActive>(), start => start.Product == "kiln-peel");
     }
 
+    [Fact]
+    public async Task A_salon_peel_is_written_down_layer_by_layer_keeps_what_was_typed_and_can_be_undone()
+    {
+        using var browser = await studio.SignedIn();
+        (string, string?)[] layers = [("Salon.Layers[0].What", "lactic"), ("Salon.Layers[0].Percent", "30"), ("Salon.Layers[0].Ph", "3,2"), ("Salon.Layers[0].On", "0:00"), ("Salon.Layers[1].What", "glycolic"), ("Salon.Layers[1].Percent", "20"), ("Salon.Layers[1].Ph", "3.5")];
+        var half = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Salon']", [.. layers, ("Salon.Off", "soon")]);
+        Assert.Contains("All off at", half.Text, StringComparison.Ordinal);
+        Assert.Contains("Layer 2, on at", half.Text, StringComparison.Ordinal);
+        Assert.Equal("3,2", half.Page.QuerySelector("input[name='Salon.Layers[0].Ph']")!.GetAttribute("value"));
+        Assert.Empty(Record("Wilmot").Draft.Treatments);
+
+        var done = await browser.Submit(half, "form[action*='handler=Salon']", ("Salon.Layers[1].On", "4:00"), ("Salon.Off", "7:00"), ("Salon.Zones", "Chin"));
+        Assert.Contains("lactic 30 % pH 3.2 7:00, glycolic 20 % pH 3.5 3:00; chin; by Maren Holt", done.Text, StringComparison.Ordinal);
+        Assert.True(Kit(Record("Wilmot").DraftPath()).NextOn > new DateOnly(2026, 3, 30));
+
+        await browser.Submit(done, "form[action*='/undo/']");
+        Assert.Empty(Record("Wilmot").Draft.Treatments);
+    }
+
+    [Fact]
+    public async Task Staff_practise_the_guide_with_water_and_nothing_of_it_counts()
+    {
+        using var browser = await studio.SignedIn();
+        var guide = await browser.Get($"/clients/{studio.ClientId("Wilmot")}/practice");
+        Assert.NotNull((await browser.Get(Peel("Wilmot"))).Page.QuerySelector("a[href$='/practice']"));
+
+        Assert.Contains("Practice with water", guide.Text, StringComparison.Ordinal);
+        Assert.Contains("\"practice\":true", guide.Page.QuerySelector("#guide")!.GetAttribute("data-guide")!, StringComparison.Ordinal);
+        Assert.DoesNotContain("\"grant\":\"", guide.Page.QuerySelector("#guide")!.GetAttribute("data-guide")!, StringComparison.Ordinal);
+        Assert.Empty(Record("Wilmot").Sessions);
+    }
+
     [Theory]
     [InlineData("Plan.EveryDays", "3", "give 7 to 180 days")]
     [InlineData("Plan.FirstOn", "2029-01-01", "give a day from the start")]

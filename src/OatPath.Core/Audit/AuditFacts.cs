@@ -179,8 +179,8 @@ internal sealed class AuditFacts
     public bool IsAmber(CheckedIn entry)
     {
         var report = entry.Report;
-        var course = file.Treatments.Any(treatment => Care.TreatmentTimes.Of(treatment.Kind).CourseDays > 0
-            && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment.Kind).CourseDays));
+        var course = file.Treatments.Any(treatment => Care.TreatmentTimes.Of(treatment).CourseDays > 0
+            && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment).CourseDays));
         course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
             && entry.Day <= use.Day.AddDays(IsWeakKit(Products[use.Product]) ? 7 : 10));
         var lasted = report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry) && Uses.Exists(use => use.Day == entry.Day && use.HappenedAt <= entry.HappenedAt));

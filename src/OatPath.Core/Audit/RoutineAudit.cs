@@ -86,7 +86,7 @@ internal sealed class RoutineAudit(AuditRun run)
     public static int SpfOn(AuditRun run, DateOnly date)
     {
         var peeled = run.Facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && run.UseDays(kit.Id, date.AddDays(AuditFacts.IsWeakKit(kit) ? -7 : -14), date).Count > 0);
-        return peeled || run.Facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment.Kind).SunDays)) ? 50 : run.Facts.Rules.EverydaySpf;
+        return peeled || run.Facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment).SunDays)) ? 50 : run.Facts.Rules.EverydaySpf;
     }
 
     public static bool HasSunscreen(AuditRun run, DateOnly date, int spf) =>

@@ -52,7 +52,7 @@ internal sealed class WindowAudit(AuditRun run)
 
         foreach (var treatment in facts.File.Treatments)
         {
-            var times = TreatmentTimes.Of(treatment.Kind);
+            var times = TreatmentTimes.Of(treatment);
             if (date < treatment.On && date.AddDays(times.BeforeDays) >= treatment.On)
             {
                 Report(RuleBook.TreatmentBefore, $"is too near before the {times.Title}");

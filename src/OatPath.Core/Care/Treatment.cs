@@ -20,6 +20,9 @@ public sealed record Treatment
     public required TreatmentKind Kind { get; init; }
     public required DateOnly On { get; init; }
     public string Note { get; init; } = "";
+
+    /// <summary>Layers, times and zones, for a peel that was done; null where nobody wrote them down.</summary>
+    public SalonPeel? Peel { get; init; }
 }
 
 /// <summary>An occasion before which the skin is left in peace.</summary>
@@ -39,6 +42,13 @@ public sealed record Occasion
 /// <remarks>Source: trade convention, strictest end; the clinician's sheet wins.</remarks>
 public sealed record TreatmentTimes(string Title, int BeforeDays, int AfterDays, int CourseDays, int SunDays, int HomePeelDays)
 {
+    /// <summary>Days without another peel after two layers of high strength over each other.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    private const int StackedDays = 180;
+
+    /// <summary>The times of a treatment as it was done.</summary>
+    public static TreatmentTimes Of(Treatment treatment) => Of(treatment.Kind) is var times && treatment.Peel is { Stacked: true } ? times with { HomePeelDays = Math.Max(StackedDays, times.HomePeelDays) } : times;
+
     public static TreatmentTimes Of(TreatmentKind kind) => kind switch
     {
         TreatmentKind.SuperficialPeel => new("superficial peel", 7, 7, 7, 14, 28),

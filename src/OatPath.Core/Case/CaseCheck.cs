@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
@@ -48,6 +49,7 @@ public static partial class CaseCheck
         for (var i = 0; i < file.Treatments.Count; i++)
         {
             Date(problems, file.Treatments[i].On, today, $"treatments[{i}].on");
+            problems.AddRange(file.Treatments[i].Peel is { } peel ? SalonPeel.Check(peel).Select(problem => problem with { Field = $"treatments[{i}].peel.{problem.Field}" }) : []);
         }
 
         for (var i = 0; i < file.Occasions.Count; i++)

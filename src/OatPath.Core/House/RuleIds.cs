@@ -161,6 +161,7 @@ public static partial class RuleBook
     public const string PeelAgain = "peel.first-rung-again";
     public const string PeelOverrun = "peel.overrun";
     public const string PeelWeekly = "peel.weekly";
+    public const string PeelCountdown = "peel.countdown";
     public const string PeelScreened = "peel.screened";
     public const string SessionFaults = "session.faults";
     public const string AskStepUp = "ramp.ask-step-up";

@@ -164,6 +164,7 @@ public static partial class RuleBook
         new(PeelTold, "How the last peel was taken is known", "house default", "How the skin was on the day after the peel of {on:date} is still to be told."),
         new(PeelAgain, "Back to the first contact", "trade convention", "{product} starts again at its first contact: {other} has come since the last peel."),
         new(PeelOverrun, "On longer than planned", "house default", "{product} stayed on for {time} on {on:date}; at most {limit} was planned. Look at the skin before the next one."),
+        new(PeelCountdown, "What stops for a peel, and when it is back", "trade convention, strictest end", "{products}: last on {last:date}, back from {back:date}. Peel on {on:date}."),
         new(PeelScreened, "Answers on the day of a peel", "trade convention: asked before every acid session", "{product} waits. Answered on {on:date}: {question} {changes}"),
         new(SessionFaults, "A session that went otherwise", "house default", "The session with {product} on {on:date}: {what}."),
         new(PeelWeekly, "A weekly kit leaves no room", "derived: days stopped before and after against the interval", "{product} every {days} days leaves {other} {free} free evenings between two peels. Every 14 or 28 days leaves room."),

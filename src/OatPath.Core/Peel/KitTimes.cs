@@ -40,6 +40,11 @@ public readonly record struct PeelStop(int Before, int After)
     /// <summary>No product stops earlier or stays off longer.</summary>
     public const int MostDays = 14;
 
+    /// <summary>The last day before a peel on which it may be used, and the first after it.</summary>
+    public DateOnly LastBefore(DateOnly peel) => peel.AddDays(-Before - 1);
+
+    public DateOnly BackOn(DateOnly peel) => peel.AddDays(After + 1);
+
     /// <summary>The strictest of all roles a product plays, or null for what may stay.</summary>
     public static PeelStop? Of(KitStrength strength, Product product)
     {

@@ -67,6 +67,9 @@ public enum WindowKind
     /// <summary>A peel at home and its course.</summary>
     Peel,
 
+    /// <summary>What stops before the next peel and returns after it.</summary>
+    PeelStops,
+
     /// <summary>Everything that irritates rests until somebody clears it.</summary>
     Stop,
     Sun,

@@ -68,7 +68,7 @@ internal sealed class PlanRun
         // What the days make of it.
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
         var obstacles = new Obstacles(Verdicts, flags,
-            actives: new FirstOf(Calendar, PeelRest, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
+            actives: new FirstOf(Calendar, PeelRest, new ScreenedOut(facts, rule), waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
             extras: new FirstOf(bottle, PeelRest), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);

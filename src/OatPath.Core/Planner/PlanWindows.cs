@@ -5,6 +5,7 @@ using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner;
@@ -12,12 +13,12 @@ namespace OatPath.Core.Planner;
 /// <summary>The spans that treatments, sun, occasions and peels open, for the path's ribbons.</summary>
 internal static class PlanWindows
 {
-    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels) =>
-        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels));
+    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels, PeelRest rest) =>
+        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(standing.Kits.SelectMany(kit => OfStops(file, kit, rest)));
 
     private static IEnumerable<PathWindow> OfTreatment(Treatment treatment)
     {
-        var times = TreatmentTimes.Of(treatment.Kind);
+        var times = TreatmentTimes.Of(treatment);
         if (times.BeforeDays > 0)
         {
             yield return new(WindowKind.BeforeTreatment, treatment.On.AddDays(-times.BeforeDays), treatment.On.AddDays(-1), null,
@@ -50,6 +51,23 @@ internal static class PlanWindows
         {
             var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
             yield return new(WindowKind.Peel, on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
+        }
+    }
+
+    /// <summary>What stops around the next evening of a kit, one span for all that stop and return on the same days.</summary>
+    private static IEnumerable<PathWindow> OfStops(CaseFile file, Track kit, PeelRest rest)
+    {
+        if (kit.Peels.NextOn is not { } on)
+        {
+            yield break;
+        }
+
+        var stops = file.Shelf.Where(item => item.State == ShelfState.InUse && !item.Product.IsKit()).Select(item => (item.Product, Stop: rest.StopOf(kit, item.Product))).Where(pair => pair.Stop is { Before: > 0 });
+        foreach (var together in stops.GroupBy(pair => pair.Stop!.Value))
+        {
+            var (last, back) = (together.Key.LastBefore(on), together.Key.BackOn(on));
+            yield return new(WindowKind.PeelStops, last.AddDays(1), back.AddDays(-1), null,
+                Because.Of(RuleBook.PeelCountdown, ("products", Words.List([.. together.Select(pair => pair.Product.Name)])), ("last", last), ("back", back), ("on", on)));
         }
     }
 }

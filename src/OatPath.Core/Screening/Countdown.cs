@@ -28,7 +28,7 @@ public static class Countdown
 
         return [.. file.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => bottles[item.Product.Id]).Where(product => !product.IsKit())
             .Select(product => (product, Stop: PeelStop.Of(strength.Strength, product))).Where(pair => pair.Stop is not null)
-            .Select(pair => new PeelStopLine(pair.product, evening.AddDays(-pair.Stop!.Value.Before - 1), evening.AddDays(pair.Stop.Value.After + 1)))
+            .Select(pair => new PeelStopLine(pair.product, pair.Stop!.Value.LastBefore(evening), pair.Stop.Value.BackOn(evening)))
             .OrderBy(line => line.LastBefore).ThenBy(line => line.Product.Name, StringComparer.Ordinal)];
     }
 

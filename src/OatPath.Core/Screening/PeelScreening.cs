@@ -3,6 +3,8 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
+using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -33,19 +35,19 @@ public static class PeelScreening
     /// <summary>What keeps a kit from home for good, whatever the client answers.</summary>
     private static readonly HashSet<string> ForTheSalon = [RuleBook.PeelSchool, RuleBook.AhaLimit, RuleBook.AhaPh, RuleBook.SalicylicLimit, RuleBook.NeverAtHome];
 
-    /// <param name="product">A kit on the shelf.</param>
-    /// <returns>Null where it is no kit, or was never planned.</returns>
+    /// <param name="product">A kit or a booster on the shelf.</param>
+    /// <returns>Null where it is neither, or was never planned.</returns>
     public static ScreeningResult? Of(CaseFile file, HouseRules rules, string product)
     {
         var path = PathPlanner.Plan(file, rules, days: 1);
-        if (path.Ladders.FirstOrDefault(ladder => ladder.Product == product) is not { } ladder || BottleReading.Of(file).GetValueOrDefault(product) is not { } kit || !kit.IsKit())
+        if (path.Ladders.FirstOrDefault(ladder => ladder.Product == product) is not { } ladder || BottleReading.Of(file).GetValueOrDefault(product) is not { } kit || !(kit.IsKit() || ladder.Ladder == Ladder.Booster.Id))
         {
             return null;
         }
 
         var facts = new KnownFacts(file);
-        var reasons = ladder.Tonight.Concat(ladder.EveryDays is null ? ladder.Missing.Select(missing => new InTheWay(missing, null)) : []).Select(hinders => Reason(hinders, facts.File.Intake, path.Today)).OrderByDescending(reason => reason.Outcome).ToList();
-        var step = path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == product && step.ContactSeconds is not null && !facts.WasApplied(product, path.Today));
+        var reasons = ladder.Tonight.Concat(ladder.EveryDays is null && ladder.State is LadderState.Blocked or LadderState.Stopped ? ladder.Missing.Select(missing => new InTheWay(missing, null)) : []).Select(hinders => Reason(hinders, facts.File.Intake, path.Today)).OrderByDescending(reason => reason.Outcome).ToList();
+        var step = path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == product && (step.ContactSeconds is not null || ladder.Ladder == Ladder.Booster.Id) && step.Action == StepAction.Apply && !facts.WasApplied(product, path.Today));
         if (step is null && reasons.Count == 0)
         {
             var because = path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == product)?.Because ?? Because.Of(RuleBook.SessionNotPlanned, ("product", kit.Name), ("on", path.Today));

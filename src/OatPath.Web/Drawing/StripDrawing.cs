@@ -159,6 +159,7 @@ public sealed class StripDrawing
         WindowKind.EaseOff => $"{nameOf(window.Product)} off until {Words.Day(window.Until!.Value)}",
         WindowKind.Care => $"care until {Words.Day(window.Until!.Value)}",
         WindowKind.BeforeTreatment => "stops before treatment",
+        WindowKind.PeelStops => $"no {window.Because.Values["products"]}",
         WindowKind.Sun => "strong sun",
         WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
         _ => "skin left in peace",

@@ -10,7 +10,7 @@ namespace OatPath.Web.Phone;
 public sealed record NumberUntil(long Until, string Title, string Number, string Note);
 
 /// <summary>Everything a guide needs once it is loaded, so that it needs no network after.</summary>
-/// <param name="Grant">The signed grant.</param>
+/// <param name="Grant">The signed grant; null where staff practise and nothing is sent.</param>
 /// <param name="Back">Where the guide leads when it is over.</param>
 /// <param name="Numbers">Who is called when, for the night ahead.</param>
 public sealed record GuideData(
@@ -19,7 +19,7 @@ public sealed record GuideData(
 {
     private const int HoursAhead = 26;
 
-    public static GuideData Of(SessionGrant grant, SessionProgress progress, string signature, ClientRecord record, DateTimeOffset now) => new(
+    public static GuideData Of(SessionGrant grant, SessionProgress progress, string? signature, ClientRecord record, DateTimeOffset now) => new(
         grant.Id, signature, grant.Practice, grant.DeviceId is null ? $"/clients/{grant.ClientId}/peel" : "/my/peel", grant.Script, progress.Run, progress.Events,
         FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf), [.. NumbersOf(record, now)], record.Rules.Contacts.Emergency);
 

@@ -67,6 +67,15 @@ public sealed class PhoneView
     public string? Sunscreen => Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
         ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
+    /// <summary>What has its last day today, tomorrow or the day after before a peel.</summary>
+    public IEnumerable<Because> LastEvenings => Path.Windows.Where(window => window.Kind == WindowKind.PeelStops && window.From > Day && window.From <= Day.AddDays(3)).Select(window => window.Because);
+
+    /// <summary>The peel whose day 1, 3 or 7 it is, or was while nothing was told since; null when nothing is asked.</summary>
+    public (DateOnly Peel, int Day)? PeelCheckIn => PeelCheckIns.Due(Record.Followed, Day);
+
+    /// <summary>Whether tonight's step is a guided session.</summary>
+    public bool IsGuided(Step step) => step.Product is not null && Moment == Moment.Evening && Path.Ladders.Any(ladder => ladder.Product == step.Product && SessionDesk.IsGuided(ladder));
+
     public string Name(Step step) => Record.NameOf(step.Product);
 
     /// <summary>"An acid evening", "A rest evening".</summary>

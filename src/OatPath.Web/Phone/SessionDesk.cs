@@ -2,6 +2,8 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
+using OatPath.Core.Ramp;
+using OatPath.Core.Routine;
 using OatPath.Core.Scripting;
 using OatPath.Core.Screening;
 using OatPath.Core.Session;
@@ -13,8 +15,18 @@ namespace OatPath.Web.Phone;
 /// <summary>Gives leave for a session: for a published plan that has it tonight, screened and agreed to on this care day, to one device.</summary>
 public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
 {
-    /// <summary>The kit whose evenings the client's plan has, or null.</summary>
-    public static LadderStatus? CourseOf(CarePath path) => path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null);
+    /// <summary>The kit or booster whose evenings the client's plan has, that of tonight first; or null.</summary>
+    public static LadderStatus? CourseOf(CarePath path)
+    {
+        var guided = path.Ladders.Where(IsGuided).ToList();
+        return guided.Find(ladder => IsTonight(path, ladder)) ?? guided.FindLast(ladder => ladder.EveryDays is not null) ?? guided.LastOrDefault();
+    }
+
+    public static bool IsTonight(CarePath path, LadderStatus ladder) =>
+        path.On(path.Today)!.Evening.Steps.Any(step => step.Product == ladder.Product && step.Action == StepAction.Apply && IsGuided(ladder));
+
+    /// <summary>Kits and boosters are guided; everything else is a step of the routine.</summary>
+    public static bool IsGuided(LadderStatus ladder) => ladder.EveryDays is not null || (ladder.Ladder == Ladder.Booster.Id && ladder.State is not (LadderState.Stopped or LadderState.Blocked));
 
     /// <summary>Today's answers that count, or null before they were given.</summary>
     public static Screened? AnswersOf(ClientRecord record, string product) =>

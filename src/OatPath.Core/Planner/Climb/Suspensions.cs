@@ -9,7 +9,7 @@ namespace OatPath.Core.Planner.Climb;
 internal sealed class Suspensions(CaseFile file, int burnDays)
 {
     public bool CostARung(DateOnly day) =>
-        file.Treatments.Any(treatment => TreatmentTimes.Of(treatment.Kind) is { AfterDays: > 0 } times && day >= treatment.On && day <= treatment.On.AddDays(times.AfterDays))
+        file.Treatments.Any(treatment => TreatmentTimes.Of(treatment) is { AfterDays: > 0 } times && day >= treatment.On && day <= treatment.On.AddDays(times.AfterDays))
         || file.Intake.Flags.Any(flag => Costs(flag, day));
 
     private bool Costs(Flag flag, DateOnly day) => flag.Kind switch

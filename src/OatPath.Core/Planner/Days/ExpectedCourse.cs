@@ -8,5 +8,5 @@ namespace OatPath.Core.Planner.Days;
 internal static class ExpectedCourse
 {
     public static bool Includes(IReadOnlyList<Treatment> treatments, PeelDays peels, DateOnly day) =>
-        treatments.Any(treatment => TreatmentTimes.Of(treatment.Kind) is { CourseDays: > 0 } times && TreatmentRest.Within(treatment, day, times.CourseDays)) || peels.InCourse(day);
+        treatments.Any(treatment => TreatmentTimes.Of(treatment) is { CourseDays: > 0 } times && TreatmentRest.Within(treatment, day, times.CourseDays)) || peels.InCourse(day);
 }

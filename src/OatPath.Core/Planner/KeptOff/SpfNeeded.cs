@@ -14,7 +14,7 @@ internal sealed class SpfNeeded(IReadOnlyList<Treatment> treatments, PeelDays pe
     {
         foreach (var treatment in treatments)
         {
-            if (TreatmentRest.Within(treatment, day, TreatmentTimes.Of(treatment.Kind).SunDays))
+            if (TreatmentRest.Within(treatment, day, TreatmentTimes.Of(treatment).SunDays))
             {
                 return rules.WindowSpf;
             }

@@ -15,7 +15,7 @@ internal sealed class TreatmentRest(IReadOnlyList<Treatment> treatments, RuleSwi
     {
         foreach (var treatment in treatments)
         {
-            var times = TreatmentTimes.Of(treatment.Kind);
+            var times = TreatmentTimes.Of(treatment);
             if (times.BeforeDays > 0 && day < treatment.On && day >= treatment.On.AddDays(-times.BeforeDays) && rule.On(RuleBook.TreatmentBefore))
             {
                 return Off.Through(treatment.On.AddDays(-1), Because.Of(RuleBook.TreatmentBefore, ("treatment", times.Title), ("on", treatment.On)));
@@ -35,7 +35,7 @@ internal sealed class TreatmentRest(IReadOnlyList<Treatment> treatments, RuleSwi
     {
         foreach (var treatment in treatments)
         {
-            var times = TreatmentTimes.Of(treatment.Kind);
+            var times = TreatmentTimes.Of(treatment);
             if (times.AfterDays > 0 && Within(treatment, day, times.AfterDays) && rule.On(RuleBook.TreatmentAfter))
             {
                 return Off.Through(treatment.On.AddDays(times.AfterDays), After(treatment, times));

@@ -46,7 +46,7 @@ internal sealed class PeelCalendar(CaseFile file, RuleSwitch rule) : IKeepsOff
 
         foreach (var treatment in file.Treatments)
         {
-            var times = TreatmentTimes.Of(treatment.Kind);
+            var times = TreatmentTimes.Of(treatment);
             if (on <= treatment.On && treatment.On <= on.AddDays(course) && rule.On(RuleBook.PeelCourse))
             {
                 return Falls(times.Title, treatment.On);

@@ -12,6 +12,12 @@ internal sealed class ScreenedOut(KnownFacts facts, RuleSwitch rule) : IKeepsOff
 
     public Off? Of(Track kit, DateOnly on)
     {
+        // Kits and boosters are guided sessions; what else the answers mean stands in flags.
+        if (kit.Kit is null && kit.BoosterFor is null)
+        {
+            return null;
+        }
+
         foreach (var answers in facts.Screened)
         {
             foreach (var question in answers.Yes)

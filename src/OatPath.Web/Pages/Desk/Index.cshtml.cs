@@ -133,7 +133,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
 
         foreach (var window in path.Windows.Where(window => window.Until > record.Today && window.Until <= until))
         {
-            yield return (window.Until!.Value, window.Kind switch { WindowKind.EaseOff => "rest days end", WindowKind.Occasion => "an occasion", WindowKind.Peel => "the course of a peel ends", _ => "a window ends" });
+            yield return (window.Until!.Value, window.Kind switch { WindowKind.EaseOff => "rest days end", WindowKind.Occasion => "an occasion", WindowKind.Peel => "the course of a peel ends", WindowKind.PeelStops => "what stopped for a peel is back", _ => "a window ends" });
         }
 
         foreach (var ladder in path.Ladders.Where(ladder => ladder.NextOn > record.Today && ladder.NextOn <= until))

@@ -139,7 +139,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, Links links, Time
 
         var record = View.Record;
         Answers = SessionDesk.AnswersOf(record, course.Product);
-        Tonight = View.Today.Evening.Steps.Any(step => step.Product == course.Product && step.ContactSeconds is not null);
+        Tonight = SessionDesk.IsTonight(View.Path, course);
         Result = Answers is not null || !Tonight ? PeelScreening.Of(record.Followed, record.PublishedRules, course.Product) : null;
         AsksPractice = SessionDesk.AsksPractice(record, course.Product);
         Stops = course.NextOn is { } next ? Countdown.Of(record.Followed, course.Product, next) : [];

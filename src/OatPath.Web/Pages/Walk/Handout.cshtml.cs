@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Core.Screening;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Store;
@@ -76,6 +77,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
         if (peels.Count > 0)
         {
             var kit = peels[0].Evening.Steps.First(step => step.ContactSeconds is not null).Product!;
+            Stops = Countdown.Of(Record.Followed, kit, peels[0].Date);
             Session = PeelScript.Compile(Record.Followed, Record.PublishedRules, kit, peels[0].Date).Script;
             Sheets = [.. Sheets, Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true)];
         }
@@ -86,6 +88,9 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
 
     /// <summary>What the first peel evening takes, for a sheet of its own to tick; null where no session can be guided.</summary>
     public SessionScript? Session { get; private set; }
+
+    /// <summary>What stops for that evening, and when it is back.</summary>
+    public IReadOnlyList<PeelStopLine> Stops { get; private set; } = [];
 
     private static readonly string[] Counted = ["no", "one", "two", "three", "four"];
 

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
@@ -157,6 +158,27 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Record.AsOf, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
     }
 
+    /// <summary>Peels done in the salon, newest first.</summary>
+    public IReadOnlyList<Treatment> SalonPeels { get; private set; } = [];
+
+    [BindProperty]
+    public SalonPeelForm Salon { get; set; } = new();
+
+    /// <summary>Writes down a peel done in the salon: layers, times, zones, who.</summary>
+    public IActionResult OnPostSalon()
+    {
+        var (treatment, problems) = Salon.Read(Record.Today);
+        Problems.AddRange(problems);
+        if (Problems.Count > 0)
+        {
+            Fill();
+            return Page();
+        }
+
+        var id = Fact.NewId();
+        return Keep($"The salon peel of {Words.Day(treatment.On)} is written down: {treatment.Peel!.InWords}.", Room.Make(Id, "treatment", treatment with { Id = id }, By, id));
+    }
+
     /// <summary>The practitioner has looked at an answer: it counts no longer.</summary>
     public async Task<IActionResult> OnPostClearAsync(string screening, string? reason)
     {
@@ -211,6 +233,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         Kits = [.. inUse.Where(product => product.IsKit())];
         KeptAside = [.. inUse.Where(product => product.Kind is ProductKind.Neutraliser or ProductKind.PhPrep)];
         Plan.Product = Plan.Product.Length == 0 && Kits.Count > 0 ? Kits[^1].Id : Plan.Product;
+        SalonPeels = [.. Record.Draft.Treatments.Where(treatment => treatment.Peel is not null || treatment.Kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel).Where(treatment => treatment.On <= Record.Today).OrderByDescending(treatment => treatment.On).Take(12)];
         Course = Path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null && ladder.Missing.All(missing => missing.Rule != RuleBook.Replaced));
         if (Course is not { } course)
         {

@@ -10,6 +10,8 @@ export class SessionLog {
   constructor(data, clockOf) {
     this.key = PREFIX + data.id;
     this.grant = data.grant;
+    // Staff practise without a grant, and always from the beginning.
+    try { if (!data.grant) localStorage.removeItem(this.key); } catch { /* a phone that keeps nothing has nothing to forget */ }
     const saved = read(this.key);
     const fits = saved && (!data.run || saved.run === data.run);
     this.run = fits ? saved.run : data.run ?? random();

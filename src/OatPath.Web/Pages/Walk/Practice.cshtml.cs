@@ -1,0 +1,35 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Core.Scripting;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Walk;
+
+/// <summary>The guide with water for staff: the script of the next evening of the draft. Nothing of it is kept.</summary>
+public sealed class PracticeModel(RecordRoom room) : WalkPage(room)
+{
+    public override string Station => "Peel";
+
+    public GuideData Guide { get; private set; } = null!;
+
+    public string Json => JsonSerializer.Serialize(Guide, CaseJson.Compact);
+
+    public IActionResult OnGet()
+    {
+        var ladder = SessionDesk.CourseOf(Record.DraftPath());
+        var (script, reasons) = ladder is null ? (null, []) : PeelScript.Compile(Record.Draft, Record.Rules, ladder.Product, ladder.NextOn ?? Record.Today);
+        if (script is null)
+        {
+            TempData["Done"] = reasons.Count > 0 ? string.Join(" ", reasons.Select(Words.Say)) : "No session is planned to practise; plan peel evenings first.";
+            return Redirect($"/clients/{Id}/peel");
+        }
+
+        var grant = new SessionGrant($"practice-{Id}", Id, null, script.Product, Record.Today, true, script, Record.AsOf, By);
+        Guide = GuideData.Of(grant, new(null, []), null, Record, Record.AsOf);
+        return Page();
+    }
+}
