@@ -124,6 +124,52 @@ public class ScreeningTests
         Assert.DoesNotContain(lines, line => line.Product.IsKit());
     }
 
+    [Fact]
+    public void Nothing_past_a_hard_limit_is_planned_scripted_or_cued_whatever_the_house_says()
+    {
+        var scripts = 0;
+        for (var seed = 0; seed < 900; seed++)
+        {
+            var random = new Random(seed);
+            decimal? percent = random.Next(8) == 0 ? null : random.Next(4, 46);
+            decimal? ph = random.Next(8) == 0 ? null : random.Next(22, 45) / 10m;
+            var salicylic = random.Next(4) == 0 ? random.Next(1, 5) : 0;
+            var age = random.Next(4) == 0 ? random.Next(14, 18) : 30;
+            FlagKind? flag = random.Next(4) == 0 ? new[] { FlagKind.Isotretinoin, FlagKind.Pregnancy, FlagKind.ColdSoreActive }[random.Next(3)] : null;
+            var rules = House with { HomePeels = (HomePeels)random.Next(3), PractiseFirst = random.Next(2) == 0, AcidHoldDays = random.Next(1, 60), ChangeSpacingDays = random.Next(1, 30), WindowSpf = 30 };
+            var file = Kit(kit => kit with { Actives = [new(Substance.Glycolic, percent), .. salicylic > 0 ? new[] { new Active(Substance.Salicylic, salicylic) } : []], Ph = ph });
+            file = file with
+            {
+                Intake = file.Intake with { BirthDate = Evening.AddYears(-age), Flags = flag is { } kind ? [new Flag { Kind = kind, From = Evening.AddDays(-9) }] : [] },
+                Decisions = [.. file.Decisions.Select(decision => decision is StartActive { Product: "kiln-peel" } start ? start with { Reason = "signed off by the practitioner" } : decision)],
+            };
+            var beyond = percent is null or > 30 || ph is null or < 3.0m || salicylic > 2 || age < 18 || flag is not null;
+            var path = PathPlanner.Plan(file, rules, days: 40);
+            var evening = path.Days.FirstOrDefault(day => day.Evening.Steps.Any(step => step.Product == "kiln-peel" && step.ContactSeconds is not null))?.Date;
+            Assert.False(beyond && evening is not null, $"seed {seed}: planned");
+            foreach (var on in new[] { Evening, evening ?? Evening.AddDays(14) })
+            {
+                if (PeelScript.Compile(file, rules, "kiln-peel", on).Script is not { } script)
+                {
+                    continue;
+                }
+
+                scripts++;
+                Assert.False(beyond, $"seed {seed}: scripted");
+                Assert.True(script.TargetSeconds <= script.LimitSeconds && script.LimitSeconds <= (percent <= 15 && ph >= 3.5m ? 600 : 180), $"seed {seed}: {script.TargetSeconds} of {script.LimitSeconds}");
+                Assert.Equal("ending", script.Kit[0].Id);
+                Assert.Contains(script.Kit, item => item.Id == "timer");
+
+                // Whatever is pressed without the kit, nothing is asked for but to take it off.
+                var pressed = Enumerable.Range(0, random.Next(1, 12)).Select(i => new SessionEvent($"e{i}", i * 1000, (SessionEventKind)random.Next(Enum.GetValues<SessionEventKind>().Length), script.Kit[random.Next(1, script.Kit.Count)].Id, FaceZone.Chin, random.Next(11))).ToList();
+                var shown = SessionPlayer.Play(script, pressed, 20_000);
+                Assert.True(shown.Phase != SessionPhase.On || shown.Do == SessionDo.RemoveNow, $"seed {seed}: {shown.Do}");
+            }
+        }
+
+        Assert.True(scripts > 50, $"{scripts} scripts");
+    }
+
     [Theory]
     [InlineData(SessionEventKind.Burns, CheckIn.Outcome.Stop)]
     [InlineData(SessionEventKind.Frosted, CheckIn.Outcome.MedicalHelp)]

@@ -202,6 +202,12 @@ test('a press by mistake is taken back, also on the phone', async () => {
   await act.click();
   await pass(phone, 0.5);
   assert.equal(await phone.locator('#times li').count(), 2);
+  // Nor does the back button lead away while something is on.
+  const address = phone.url();
+  await phone.evaluate(() => history.back());
+  await pass(phone, 1);
+  assert.equal(phone.url(), address);
+  assert.match(await phone.locator('.clock').textContent(), /^0:0\d$/);
 });
 
 test('without network from the first press to the last, through a reload; then sent once', async () => {

@@ -56,6 +56,9 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     /// <summary>Answers of the day that still count and speak against a peel.</summary>
     public IReadOnlyList<Screened> Against { get; private set; } = [];
 
+    /// <summary>The last answers with which the client agreed, and to which words.</summary>
+    public Screened? Agreed { get; private set; }
+
     public IReadOnlyList<SessionHeld> Practised { get; private set; } = [];
 
     public IReadOnlyList<DateOnly> Evenings { get; private set; } = [];
@@ -257,6 +260,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         Done = [.. HeldSessions.Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id))).OfType<Applied>()
             .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
             .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];
+        Agreed = Record.Draft.Log.OfType<Screened>().Where(answers => answers.ConsentVersion.Length > 0).MaxBy(answers => answers.HappenedAt);
         var cleared = Record.Draft.Decisions.OfType<ClearScreening>().Select(clear => clear.Screening).ToHashSet();
         Against = [.. Record.Draft.Log.OfType<Screened>().GroupBy(answers => answers.Day).Select(day => day.MaxBy(answers => answers.HappenedAt)!)
             .Where(answers => answers.Yes.Count > 0 && !cleared.Contains(answers.Id) && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];

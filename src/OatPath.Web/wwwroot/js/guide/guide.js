@@ -229,4 +229,5 @@ if (!practice || guide.back.startsWith('/my')) {
     ready.active.postMessage({ keep: [...new Set([location.href, ...parts])], page: location.pathname });
   }).catch(() => {});
 }
+performance.mark('guide-ready');
 document.body.dataset.running = 'true';
