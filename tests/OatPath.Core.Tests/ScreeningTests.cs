@@ -71,6 +71,23 @@ public class ScreeningTests
         Assert.All(path.Days.Take(days + 1).Take(60), day => Assert.DoesNotContain(day.Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null));
     }
 
+    [Theory]
+    [InlineData(DayQuestion.UsedElse)]
+    [InlineData(DayQuestion.Stings)]
+    [InlineData(DayQuestion.NewMedicine)]
+    public void On_the_day_of_such_an_answer_no_other_irritant_takes_the_place_of_the_peel(DayQuestion question)
+    {
+        var asked = Tonight with { Log = [.. Tonight.Log, Answers(question)] };
+        var path = PathPlanner.Plan(asked, House, Evening.AddDays(-5), 12);
+
+        Assert.DoesNotContain(path.On(Evening)!.Evening.Steps, step => step.Product is not null && asked.Shelf.Single(item => item.Product.Id == step.Product).Product.Irritancy() == Degree.Yes);
+
+        // What had stopped for the peel had stopped: an answer does not change the days before it.
+        var before = PathPlanner.Plan(Tonight, House, Evening.AddDays(-5), 5);
+        Assert.Equal(before.Days.Select(day => CaseJson.Write(day.Evening)), path.Days.Take(5).Select(day => CaseJson.Write(day.Evening)));
+        Assert.Empty(Audit.PathAuditor.Audit(asked, House, PathPlanner.Plan(asked, House, days: 60)));
+    }
+
     [Fact]
     public void The_last_answers_of_a_day_count_and_a_practitioner_clears_them_with_a_reason()
     {

@@ -1,5 +1,6 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -16,6 +17,11 @@ internal sealed class ToldAudit(AuditRun run)
         if (strong && facts.Told.Exists(told => told.Day == date))
         {
             run.Report(RuleBook.UsedElse, date, moment, product, "goes on top of something else that was used");
+        }
+
+        if (strong && facts.Answers.Exists(answers => answers.Day == date && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.NewMedicine)))
+        {
+            run.Report(RuleBook.PeelScreened, date, moment, product, "is used on a day whose answers speak against it");
         }
 
         if (product.IsRaised() && product.LightSensitising() != Degree.No && facts.SunscreenLeftOut(date) >= facts.Rules.SunscreenSkipsWait)

@@ -47,6 +47,7 @@ internal sealed class PlanRun
             new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait));
         var bottle = new EmptyBottle(facts, rule);
         var told = new ToldUse(facts, rule);
+        var screened = new ScreenedOut(facts, rule);
         var milder = new MilderFirst(rules, rule, Verdicts);
         var quiet = new QuietForSun(intake, rule);
         var spacing = new ChangeSpacing(rules, rule, Standing);
@@ -68,8 +69,8 @@ internal sealed class PlanRun
         // What the days make of it.
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
         var obstacles = new Obstacles(Verdicts, flags,
-            actives: new FirstOf(Calendar, PeelRest, new ScreenedOut(facts, rule), waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
-            extras: new FirstOf(bottle, PeelRest), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
+            actives: new FirstOf(Calendar, PeelRest, screened, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
+            extras: new FirstOf(bottle, PeelRest, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
@@ -82,8 +83,8 @@ internal sealed class PlanRun
         // And where a peel fits in.
         var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
         Peels = new(facts, rule, Verdicts, Patches, new StopsKept(facts, rule, Standing, PeelRest), gaps, Standing.Kits,
-            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), new ScreenedOut(facts, rule), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
-            calendar: new FirstOf(gaps, new PeelCalendar(file, rule), new PigmentPlan(facts, rules, rule, Standing), evenings));
+            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
+            calendar: new FirstOf(gaps, new PeelCalendar(file, rule), new PigmentPlan(facts, rules, rule, Standing), evenings), screened: screened);
     }
 
     public Standing Standing { get; }

@@ -48,7 +48,7 @@ public static class WalkStations
 
     private static WalkStation Ramp(CarePath path, ClientRecord record)
     {
-        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain));
+        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults));
         if (question is not null)
         {
             return new("Ramp", "ramp", question.Kind switch
@@ -68,6 +68,8 @@ public static class WalkStations
 
     private static WalkStation Peel(CarePath path) => path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null) switch
     {
+        _ when path.Questions.Any(question => question.Kind == QuestionKind.Screened) => new("Peel", "peel", "an answer to look at", StationState.Waits),
+        _ when path.Questions.Any(question => question.Kind == QuestionKind.SessionFaults) => new("Peel", "peel", "a session to look at", StationState.Waits),
         null => new("Peel", "peel", "none planned", StationState.Quiet),
         { NextOn: { } next } => new("Peel", "peel", next == path.Today ? "tonight" : $"next {Words.Day(next)}", StationState.Done),
         _ => new("Peel", "peel", "no evening found", StationState.Waits),

@@ -10,7 +10,7 @@ namespace OatPath.Core.Planner.Peels;
 /// <summary>The next evening of each wash-off kit: the earliest one that everything allows.</summary>
 /// <param name="always">What keeps a kit off whatever day it is seen from.</param>
 /// <param name="calendar">The same, asked once the patch test is.</param>
-internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, FirstOf always, FirstOf calendar)
+internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, FirstOf always, FirstOf calendar, ScreenedOut screened)
 {
     /// <summary>How far ahead an evening is looked for.</summary>
     private const int LooksAheadDays = 200;
@@ -48,7 +48,7 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
 
     /// <summary>Everything that speaks against a peel on an evening, as seen from it; empty where the kit was never started.</summary>
     public IReadOnlyList<InTheWay> Against(Track kit, DateOnly on) => kit.Start is null || kit.Stopped is not null ? []
-        : [.. always.All(kit, on).Append(Untested(kit, on, on)).Concat(calendar.All(kit, on)).Append(stops.Of(kit, on, on)).OfType<Off>().Select(off => new InTheWay(off.Because, off.Until)).Distinct()];
+        : [.. always.All(kit, on).Append(screened.Of(kit, on)).Append(Untested(kit, on, on)).Concat(calendar.All(kit, on)).Append(stops.Of(kit, on, on)).OfType<Off>().Select(off => new InTheWay(off.Because, off.Until)).Distinct()];
 
     private void Find(Track kit, DateOnly day)
     {
@@ -85,7 +85,7 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
     }
 
     /// <summary>Why a peel with a kit that is started and not stopped cannot be on an evening as seen from a day, or null.</summary>
-    private Off? Hindered(Track kit, DateOnly on, DateOnly day) => always.Of(kit, on) ?? Untested(kit, on, day) ?? calendar.Of(kit, on) ?? stops.Of(kit, on, day);
+    private Off? Hindered(Track kit, DateOnly on, DateOnly day) => always.Of(kit, on) ?? screened.Of(kit, on, day) ?? Untested(kit, on, day) ?? calendar.Of(kit, on) ?? stops.Of(kit, on, day);
 
     private Off? Untested(Track kit, DateOnly on, DateOnly day)
     {
