@@ -12,9 +12,28 @@ internal static class RandomSession
 
     public static SessionScript Script(int target) => new()
     {
-        Kind = SessionKind.Peel, Product = "kit", Name = "Kit", On = CaseBuilder.Monday, Strength = KitStrength.Weak, TargetSeconds = target, LimitSeconds = 600, StingEverySeconds = 60, StingEnds = 5,
-        StingCalm = 1, CalmSeconds = 600, StopSeconds = 1200, SlowestSeconds = 60, Kit = [], Asks = [], Groups = [new([.. Zones.Select(zone => new ZoneStep(zone, 20, 20))])], Ending = new(PeelEnding.Rinse, []),
-        WaterSeconds = 600, LongWaterSeconds = 1200, EyeSeconds = 900, BurnWords = [], After = [],
+        Kind = SessionKind.Peel,
+        Product = "kit",
+        Name = "Kit",
+        On = CaseBuilder.Monday,
+        Strength = KitStrength.Weak,
+        TargetSeconds = target,
+        LimitSeconds = 600,
+        StingEverySeconds = 60,
+        StingEnds = 5,
+        StingCalm = 1,
+        CalmSeconds = 600,
+        StopSeconds = 1200,
+        SlowestSeconds = 60,
+        Kit = [],
+        Asks = [],
+        Groups = [new([.. Zones.Select(zone => new ZoneStep(zone, 20, 20))])],
+        Ending = new(PeelEnding.Rinse, []),
+        WaterSeconds = 600,
+        LongWaterSeconds = 1200,
+        EyeSeconds = 900,
+        BurnWords = [],
+        After = [],
     };
 
     public static SessionHeld Held(string id, Random random, string product, DateOnly day, DateTimeOffset at, int target)

@@ -1,5 +1,6 @@
 // Takes the pictures of docs/screenshots from demo data: node tests/browser/screenshots.mjs
 import { join } from 'node:path';
+import { preparedEvening } from './guide.mjs';
 import { clientIds, desk, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 const studio = await startStudio();
@@ -28,7 +29,8 @@ await at('Perrin', 'start', 'start');
 await at('Orla', 'routine', 'bench');
 await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');
-await at('Wilmot', 'peel', 'peel');
+await page.goto(`${studio.origin}/clients/${clients.Wilmot}/link`); await page.click('text=Make the phone link');
+const peeler = await openPage(browser, studio, pocket); await peeler.goto(await page.inputValue('#address')); await peeler.click('main button'); await peeler.goto(`${studio.origin}/my/peel`); await keep('phone-peel', peeler);
 await at('Perrin', 'publish', 'publish');
 await page.goto(`${studio.origin}/rules?rule=ramp.change-spacing`); await keep('rules');
 
@@ -56,5 +58,33 @@ await phone.waitForURL(/answer/);
 await keep('phone-answer', phone);
 await phone.goto(`${studio.origin}/my/path`);
 await keep('phone-path', phone);
-await browser.close();
 await studio.close();
+
+// The guide, and the Peel station after a session, on an evening of their own.
+const evening = await preparedEvening(browser);
+const one = await evening.begin();
+await one.phone.goto(`${one.studio.origin}/my/peel`);
+await one.phone.clock.install();
+await one.phone.click('text=Open the guide');
+await one.phone.waitForSelector('body[data-running]');
+const pass = (seconds) => one.phone.clock.runFor(seconds * 1000);
+while (await one.phone.locator('.act-kit:not([disabled])').count()) { await one.phone.locator('.act-kit:not([disabled])').first().click(); await pass(0.3); }
+for (let i = 0; i < 2; i += 1) { await pass(0.6); await one.phone.locator('#acts button', { hasText: 'No' }).first().click(); await pass(0.3); }
+for (let i = 0; i < 4; i += 1) { await pass(0.6); await one.phone.locator('#acts .act-go').click(); await pass(17); }
+await keep('phone-guide', one.phone);
+for (let i = 0; i < 4; i += 1) { await pass(0.6); await one.phone.locator('#acts .act-go').click(); await pass(17); }
+for (let i = 0; i < 300 && !/ending/.test(await one.phone.locator('#what').textContent()); i += 1) {
+  if (await one.phone.locator('#sting.is-due:visible').count()) await one.phone.locator(`[data-sting="${i % 3}"]`).click();
+  if (/off now/.test(await one.phone.locator('#what').textContent())) { await pass(12); await one.phone.locator('#acts button').first().click(); }
+  await pass(3);
+}
+await pass(0.6); await one.phone.locator('#acts button').first().click(); await pass(0.6);
+await one.phone.locator('[data-sting="1"]').click();
+await pass(7);
+await one.phone.goto(`${one.studio.origin}/my/peel`);
+await one.practitioner.goto(`${one.studio.origin}/clients/${one.id}/peel`);
+await one.practitioner.mouse.move(640, 795);
+await keep('peel', one.practitioner);
+await one.studio.close();
+await evening.remove();
+await browser.close();

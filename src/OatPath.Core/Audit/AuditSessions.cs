@@ -30,7 +30,10 @@ internal static class AuditSessions
             var worst = stings.Select(sting => sting.Value!.Value).DefaultIfEmpty().Max();
             yield return new CheckedIn
             {
-                Id = held.Id, HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Day = held.Day,
+                Id = held.Id,
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                Day = held.Day,
                 Report = new SkinReport { Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10), Signs = Signs(held, events) },
             };
         }

@@ -98,8 +98,17 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, Links links, Time
 
         var entry = new Screened
         {
-            Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Product = course.Product, Day = View.Day, Yes = [.. Yes.Order()],
-            Zones = Yes.Contains(DayQuestion.OpenSkin) ? [.. Zones.Order()] : [], Note = Note, ConsentVersion = agree ? PeelConsent.Version : "", ConsentText = agree ? PeelConsent.Text : "",
+            Id = key,
+            HappenedAt = Now,
+            RecordedAt = Now,
+            By = "client",
+            Product = course.Product,
+            Day = View.Day,
+            Yes = [.. Yes.Order()],
+            Zones = Yes.Contains(DayQuestion.OpenSkin) ? [.. Zones.Order()] : [],
+            Note = Note,
+            ConsentVersion = agree ? PeelConsent.Version : "",
+            ConsentText = agree ? PeelConsent.Text : "",
         };
         Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", entry, "client", entry.Id));
         return Redirect("/my/peel");
