@@ -210,6 +210,35 @@ public sealed class GuideTests : IDisposable
     }
 
     [Fact]
+    public async Task Answers_given_again_make_the_guide_that_was_open_say_so_and_give_another()
+    {
+        using var phone = await studio.Phone("Wilmot");
+        await Answer(phone);
+        var (first, guide) = await Begin(phone);
+        Assert.Equal(first, (await Begin(phone)).Id);
+
+        studio.Clock.Advance(TimeSpan.FromMinutes(5));
+        await Answer(phone, true, null, FaceZone.Chin, DayQuestion.OpenSkin);
+        Assert.Contains("\"withdrawn\":true", (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[..1]))).Html, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_session_that_is_not_over_stands_on_the_phone_and_one_refused_on_the_desk()
+    {
+        using var phone = await studio.Phone("Wilmot");
+        await Answer(phone);
+        var (id, guide) = await Begin(phone);
+        await phone.PostJson("/my/session", Log(guide, Run, 90_000, [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin)]));
+        Assert.NotNull((await phone.Get("/my")).Page.QuerySelector($"a[href='/my/guide/{id}']"));
+        Assert.Contains("not ended yet", (await phone.Get("/my/peel")).Text, StringComparison.Ordinal);
+
+        var refused = new SessionEvent[] { new("no", 500, SessionEventKind.Answered, "stings", Value: 1) };
+        var held = new SessionHeld { Id = "r", Product = "kiln-peel", Day = Record().Today, HappenedAt = studio.Clock.GetUtcNow(), Script = Record().Sessions[0].Script, Events = refused };
+        var path = Core.Planner.PathPlanner.Plan(Record().Followed with { Log = [held] }, Record().PublishedRules, days: 1);
+        Assert.Contains("not begun", Words.Say(path.Questions.Single(question => question.Kind == QuestionKind.SessionFaults).Because), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Of_two_devices_the_longest_contact_counts()
     {
         var link = studio.Services.GetRequiredService<Links>().Create(studio.ClientId("Wilmot"), "test", studio.Clock.GetUtcNow());

@@ -20,7 +20,7 @@ test('a guide frozen in the middle is less than 250 ms off, and asks at once for
   await phone.goto(`${studio.origin}/my/peel`);
   await phone.click('text=Open the guide');
   await phone.waitForSelector('body[data-running]');
-  while (await phone.locator('.act-kit:not([disabled])').count()) await phone.locator('.act-kit:not([disabled])').first().click();
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) await phone.locator('.act-kit[aria-pressed="false"]').first().click();
   for (let i = 0; i < 2; i += 1) { await wait(0.6); await phone.locator('#acts button', { hasText: 'No' }).first().click(); }
   await wait(0.6);
   await phone.locator('#acts .act-go').click();

@@ -68,7 +68,7 @@ await one.phone.clock.install();
 await one.phone.click('text=Open the guide');
 await one.phone.waitForSelector('body[data-running]');
 const pass = (seconds) => one.phone.clock.runFor(seconds * 1000);
-while (await one.phone.locator('.act-kit:not([disabled])').count()) { await one.phone.locator('.act-kit:not([disabled])').first().click(); await pass(0.3); }
+while (await one.phone.locator('.act-kit[aria-pressed="false"]').count()) { await one.phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(0.3); }
 for (let i = 0; i < 2; i += 1) { await pass(0.6); await one.phone.locator('#acts button', { hasText: 'No' }).first().click(); await pass(0.3); }
 for (let i = 0; i < 4; i += 1) { await pass(0.6); await one.phone.locator('#acts .act-go').click(); await pass(17); }
 await keep('phone-guide', one.phone);

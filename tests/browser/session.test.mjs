@@ -45,7 +45,7 @@ async function press(phone, text) {
 }
 
 async function ready(phone) {
-  while (await phone.locator('.act-kit:not([disabled])').count()) { await phone.locator('.act-kit:not([disabled])').first().click(); await pass(phone, 0.3); }
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) { await phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(phone, 0.3); }
   await press(phone, 'No');
   await press(phone, 'No');
 }
@@ -80,7 +80,21 @@ test('no clock starts before the kit is complete, the neutraliser first, and eve
   assert.ok(await phone.locator('.act-kit:not([disabled])').count() > 10);
   assert.equal(await phone.locator('#acts button').count(), 0);
   assert.match(await phone.locator('.act-kit', { hasText: 'timer' }).textContent(), /10 min/);
-  await ready(phone);
+  // A tick by mistake is taken back by a second press.
+  await pass(phone, 0.5);
+  await phone.locator('.act-kit', { hasText: 'Gloves' }).click();
+  await pass(phone, 0.5);
+  await phone.locator('.act-kit', { hasText: 'Gloves' }).click();
+  await pass(phone, 0.5);
+  assert.equal(await phone.locator('.act-kit', { hasText: 'Gloves' }).getAttribute('aria-pressed'), 'false');
+  for (const row of await phone.locator('.act-kit[aria-pressed="false"]').all()) assert.ok((await row.boundingBox()).height >= 56);
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) { await phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(phone, 0.3); }
+  // A wrong yes too; it stays in the record.
+  await press(phone, 'Yes');
+  assert.equal(await title(phone), 'Not tonight');
+  await press(phone, 'by mistake');
+  await press(phone, 'No');
+  await press(phone, 'No');
   assert.match(await title(phone), /cheek now$/i);
   assert.deepEqual(phone.faults, []);
 });

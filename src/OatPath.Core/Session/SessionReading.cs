@@ -27,6 +27,10 @@ public sealed record SessionReading(SessionState Last, long LongestMilliseconds,
         return new(last, last.Zones.Select(zone => zone.ContactMilliseconds).DefaultIfEmpty().Max(), from < 0 ? 0 : calm < stings.Count ? stings[calm].AtMilliseconds - stings[from].AtMilliseconds : null, stings, stillBurned);
     }
 
+    /// <summary>The question of which the answer spoke against it, where nothing was put on; else null.</summary>
+    public static SessionAsk? RefusedBy(SessionScript script, SessionState state) =>
+        state.Outcome == SessionOutcome.Refused ? script.Asks.FirstOrDefault(ask => ask.Id == state.Next) : null;
+
     /// <summary>What went otherwise than the script has it, in words; empty where all went as planned.</summary>
     public static IReadOnlyList<string> Faults(SessionScript script, SessionState state)
     {

@@ -67,6 +67,10 @@ public sealed class PhoneView
     public string? Sunscreen => Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
         ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
+    /// <summary>A guided session of this care day that was begun and is not over.</summary>
+    public string? Running => Record.Sessions.LastOrDefault(held => !held.Practice && held.Day == Day
+        && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused))?.Id;
+
     /// <summary>What has its last day today, tomorrow or the day after before a peel.</summary>
     public IEnumerable<Because> LastEvenings => Path.Windows.Where(window => window.Kind == WindowKind.PeelStops && window.From > Day && window.From <= Day.AddDays(3)).Select(window => window.Because);
 

@@ -45,7 +45,8 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
             return (null, "Nothing was published yet; your studio does that first.");
         }
 
-        if (sessions.Latest(device.Id, product, record.Today) is { } running && sessions.Progress(running.Id) is { Run: not null } progress)
+        var latest = sessions.Latest(device.Id, product, record.Today);
+        if (latest is { } running && sessions.Progress(running.Id) is { Run: not null } progress)
         {
             return progress.Events.Count > 0 && SessionReading.Of(running.Script, progress.Events).Last.Phase is SessionPhase.Done or SessionPhase.Refused
                 ? (null, "Tonight's session was used. What happened besides goes under How was it.") : (running, "");
@@ -72,7 +73,13 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
         }
 
         var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, record.Today);
-        return script is null ? (null, string.Join(" ", reasons.Select(Words.Say))) : (Issue(record, device.Id, "client", script, practice: false), "");
+        if (script is null)
+        {
+            return (null, string.Join(" ", reasons.Select(Words.Say)));
+        }
+
+        // A grant that nothing was sent for yet is given again while its script still is the plan's.
+        return (latest is not null && CaseAssembly.Write(latest.Script) == CaseAssembly.Write(script) ? latest : Issue(record, device.Id, "client", script, practice: false), "");
     }
 
     /// <summary>Practice with water on the script of the next evening.</summary>

@@ -48,19 +48,28 @@ function numberNow() {
 
 function fillKit() {
   const list = $('list');
-  const ticked = new Set(log.events.filter((event) => event.kind === 'ticked').map((event) => event.item));
-  log.events.filter((event) => event.kind === 'taken-back').forEach((back) => ticked.delete(log.events.find((event) => event.id === back.item && event.kind === 'ticked')?.item));
+  const gone = new Set(log.events.filter((event) => event.kind === 'taken-back').map((event) => event.item));
+  const ticked = new Set(log.events.filter((event) => event.kind === 'ticked' && !gone.has(event.id)).map((event) => event.item));
   const [first] = script.kit;
   list.replaceChildren(...script.kit.map((item) => {
-    const row = button('', 'kit', () => happened('ticked', { item: item.id }), false);
     const done = ticked.has(item.id);
+    const row = button('', 'kit', () => {
+      if (!done) happened('ticked', { item: item.id });
+      else if (performance.now() - changedAt > 350) untick(item);
+    }, false);
     // What ends it is ready before anything is opened.
-    row.disabled = done || (item !== first && !ticked.has(first.id));
+    row.disabled = item !== first && !ticked.has(first.id);
     row.setAttribute('aria-pressed', String(done));
     row.dataset.item = item.id;
     row.append(Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }), Object.assign(document.createElement('span'), { textContent: item.why }));
     return row;
   }));
+}
+
+function untick(item) {
+  const gone = new Set(log.events.filter((event) => event.kind === 'taken-back').map((event) => event.item));
+  log.events.filter((event) => event.kind === 'ticked' && event.item === item.id && !gone.has(event.id)).forEach((event) => log.add('taken-back', { item: event.id }));
+  tick();
 }
 
 function draw(screen, state) {
@@ -89,6 +98,7 @@ function draw(screen, state) {
   if (screen.back) acts.push(link(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
   $('acts').replaceChildren(...acts);
   changedAt = performance.now();
+  if (document.activeElement === document.body) $('what').focus({ preventScroll: true });
   if (!screen.kit) scrollTo(0, 0);
   $('told').textContent = `${screen.title}. ${screen.how}`;
   senses.say(`${screen.title}. ${screen.how}`);
@@ -134,9 +144,10 @@ function footer() {
 function tick() {
   const now = clock.now();
   const state = play(script, log.events, now);
+  guide.wrongAnswer = state.phase === 'refused' ? log.events.findLast((event) => event.kind === 'answered' && event.item === state.next)?.id : null;
   const nothingOn = !state.zones.some((zone) => zone.isOn);
   const screen = withdrawn && state.zones.length === 0 && state.phase !== 'refused'
-    ? { title: 'Do not begin', how: 'Your studio has changed the plan: this peel is not for tonight.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
+    ? { title: 'Do not begin', how: 'The plan or your answers have changed since this guide was opened. Close it, and open it anew from Tonight if the peel still stands there.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
     : view(guide, state, now, numberNow());
   const key = [screen.key ?? screen.title, state.phase, state.do, state.next, screen.kit ? log.events.length : '', state.redness].join('|');
   if (key !== shown) {

@@ -23,6 +23,8 @@ export class SessionLog {
     const last = this.events.reduce((a, b) => (a && a.atMilliseconds >= b.atMilliseconds ? a : b), null);
     const mark = fits ? saved.mark : last ? { elapsed: last.atMilliseconds, wall: last.wallMilliseconds ?? Date.now() } : null;
     this.clock = clockOf(mark);
+    // A second tab of the same guide is the same run.
+    this.save();
     addEventListener('storage', (event) => { if (event.key === this.key) this.merge(read(this.key)?.events ?? []); });
   }
 

@@ -89,7 +89,7 @@ export function view(guide, state, now, number) {
       return { title: 'Medical help now', how: state.phase === 'done' ? 'It still stings 20 minutes after it was off. Call, and say what you see.' : 'Keep the water running until help is there. Say what was used and how long.', lines: script.burnWords, urgent: true, cue: 'alarm', emergency: state.phase !== 'done', number, back: true, acts: [] };
     default:
       if (state.phase === 'refused') {
-        return { title: 'Not tonight', how: script.asks.find((ask) => ask.id === state.next)?.else ?? '', back: true, number, acts: [] };
+        return { title: 'Not tonight', how: script.asks.find((ask) => ask.id === state.next)?.else ?? '', back: true, number, acts: guide.wrongAnswer ? [act('I pressed that by mistake', 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [] };
       }
       if (state.phase === 'water') return { title: 'Leave it in peace now', how: 'Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.', number, back: true, acts: [] };
       return ending(guide, state);
