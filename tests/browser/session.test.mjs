@@ -319,6 +319,27 @@ test('practice with water: marked, twenty times faster, and ends with what went 
   assert.match(await phone.locator('.guide-lines').textContent(), /cheek \d:\d\d over/);
 });
 
+test('the questions of the day and what they come to are clean by axe with enhanced contrast, and answered by keyboard', async () => {
+  const one = await evening.begin();
+  opened.push(one);
+  const { phone, studio } = one;
+  await phone.goto(`${studio.origin}/my/peel`);
+  assert.deepEqual(await violations(phone, true), [], 'it may be tonight');
+  await phone.goto(`${studio.origin}/my/peel?again=true`);
+  assert.deepEqual(await violations(phone, true), [], 'the questions');
+  for (const field of ['sunburn', 'open-skin', 'cold-sore', 'new-medicine', 'used-else', 'pregnant', 'ill', 'stings']) {
+    await phone.locator(`input[name="${field}"][value="no"]`).focus();
+    await phone.keyboard.press('Space');
+    if (field === 'sunburn') await phone.keyboard.press('ArrowRight');
+  }
+  await phone.keyboard.press('Enter');
+  await phone.waitForSelector('.verdict');
+  assert.match(await phone.locator('h1').last().textContent(), /Not tonight/);
+  assert.deepEqual(await violations(phone, true), [], 'not tonight');
+  assert.equal(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1), true);
+  assert.deepEqual(phone.faults, []);
+});
+
 test('every press is large and low, and every screen clean by axe with enhanced contrast', async () => {
   const { phone, practitioner, studio, id } = await guided();
   const look = async (where) => {

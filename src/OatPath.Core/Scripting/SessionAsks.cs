@@ -17,6 +17,6 @@ internal static class SessionAsks
             return [new("changed", "Has anything changed since you answered: something open, a cold sore, a fever, anything else used?", false, "Not tonight. Answer the questions of the day again; your studio sees it."), stings];
         }
 
-        return [.. DayQuestionWords.All.Where(asked => asked.Question != DayQuestion.Stings).Select(asked => new SessionAsk(EnumName.Of(asked.Question), asked.Text, false, $"{asked.Means} {asked.Changes}")), stings];
+        return [.. DayQuestionWords.All.Where(asked => asked.Question != DayQuestion.Stings).Select(asked => new SessionAsk(EnumName.Of(asked.Question), asked.Text, false, asked.Means)), stings];
     }
 }

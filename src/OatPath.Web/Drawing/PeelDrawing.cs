@@ -14,7 +14,7 @@ public sealed record PeelObstacle(double X, double Width, double Y, string Word,
 public sealed class PeelDrawing
 {
     public const double Width = 900;
-    public const double Left = 150;
+    public const double Left = 176;
     public const double Right = 12;
     public const double RowHeight = 24;
     public const double Head = 34;
