@@ -1,9 +1,13 @@
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
 using OatPath.Core.Ramp;
+using OatPath.Core.Screening;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using static OatPath.Core.Tests.CaseBuilder;
@@ -233,6 +237,33 @@ public sealed class ClientLadderTests
 
         Assert.Contains(path.Warnings, because => because.Rule == RuleBook.StepNotDue);
         Assert.Equal(1, path.Ladders[0].Rung);
+    }
+
+    [Fact]
+    public void A_booster_evening_is_guided_too_stays_on_and_is_washed_off_only_where_it_stings_too_much()
+    {
+        var (builder, now) = Boosted([]);
+        var evening = builder.Plan(40).DaysOf(Stronger.Id)[0];
+        var file = builder.Now(evening, 20).Build();
+        var script = PeelScript.Compile(file, Rules, Stronger.Id, evening).Script!;
+        Assert.Equal((SessionKind.Booster, true, 300), (script.Kind, script.StaysOn, script.TargetSeconds));
+        Assert.Contains("4 pumps", script.Kit.Single(item => item.Id == "bottle").Title, StringComparison.Ordinal);
+        Assert.Null(PeelScript.Compile(file, Rules, Mild.Id, evening).Script);
+        Assert.Null(PeelScript.Compile(file, Rules, Stronger.Id, evening.AddDays(1)).Script);
+        Assert.Equal(ScreeningOutcome.Go, PeelScreening.Of(file, Rules, Stronger.Id)!.Outcome);
+
+        List<SessionEvent> events = [.. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 1, SessionEventKind.Ticked, item.Id)), .. script.Asks.Select(ask => new SessionEvent($"a-{ask.Id}", 2, SessionEventKind.Answered, ask.Id, Value: 0))];
+        events.AddRange(script.Groups.SelectMany(group => group.Zones).Select((step, i) => new SessionEvent($"t-{i}", 1000 + i, SessionEventKind.Touched, Zone: step.Zone)));
+        Assert.Equal(SessionDo.Wait, SessionPlayer.Play(script, events, 200_000).Do);
+        Assert.Equal((SessionPhase.Ending, SessionDo.End), (SessionPlayer.Play(script, events, 302_000).Phase, SessionPlayer.Play(script, events, 302_000).Do));
+        Assert.Empty(SessionPlayer.Play(script, events, 90_000_000).Warnings);
+        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. events, new("s", 100_000, SessionEventKind.Stung, Value: 5)], 101_000).Do);
+
+        // An answer of the day keeps it off as it does a kit.
+        var asked = file with { Log = [.. file.Log, new Screened { Id = "q", Product = Stronger.Id, Day = evening, HappenedAt = CaseBuilder.At(evening, 19), Yes = [DayQuestion.NewMedicine] }] };
+        Assert.DoesNotContain(evening, PathPlanner.Plan(asked, Rules, days: 30).DaysOf(Stronger.Id));
+        Assert.NotEqual(ScreeningOutcome.Go, PeelScreening.Of(asked, Rules, Stronger.Id)!.Outcome);
+        Assert.True(now <= evening);
     }
 
     [Fact]

@@ -139,6 +139,14 @@ public class ScreeningTests
         Assert.Contains(lines, line => line.Product.Name == "Chalk cream" && !line.OnlyTonight);
         Assert.Single(Countdown.Soon(lines, Evening.AddDays(-4), 0), line => line.Product.Id == "dots");
         Assert.DoesNotContain(lines, line => line.Product.IsKit());
+
+        // The same as a window of the path, for each coming peel, whatever stretch of days is asked for.
+        foreach (var days in new[] { 1, 14, 40 })
+        {
+            var window = PathPlanner.Plan(PeelWeek, House, days: days).Windows.First(window => window.Kind == Plan.WindowKind.PeelStops);
+            Assert.Equal((Evening.AddDays(-3), (DateOnly?)Evening.AddDays(3)), (window.From, window.Until));
+            Assert.Contains("Chalk cream: last on", Words.Say(window.Because), StringComparison.Ordinal);
+        }
     }
 
     [Fact]

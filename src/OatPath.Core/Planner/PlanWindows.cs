@@ -13,8 +13,8 @@ namespace OatPath.Core.Planner;
 /// <summary>The spans that treatments, sun, occasions and peels open, for the path's ribbons.</summary>
 internal static class PlanWindows
 {
-    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels, PeelRest rest) =>
-        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(standing.Kits.SelectMany(kit => OfStops(file, kit, rest)));
+    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels, PeelRest rest, DateOnly today) =>
+        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(Peels(standing, peels).Where(peel => peel.On >= today).SelectMany(peel => OfStops(file, peel.Kit, peel.On, rest)));
 
     private static IEnumerable<PathWindow> OfTreatment(Treatment treatment)
     {
@@ -46,22 +46,20 @@ internal static class PlanWindows
     /// <summary>The days that each peel, done or next, asks for.</summary>
     private static IEnumerable<PathWindow> OfPeels(Standing standing, PeelDays peels)
     {
-        var next = standing.Kits.Where(kit => kit.Peels.NextOn is { } on && !peels.All.Contains((kit, on))).Select(kit => (Kit: kit, On: kit.Peels.NextOn!.Value));
-        foreach (var (kit, on) in peels.All.Concat(next))
+        foreach (var (kit, on) in Peels(standing, peels))
         {
             var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
             yield return new(WindowKind.Peel, on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
         }
     }
 
-    /// <summary>What stops around the next evening of a kit, one span for all that stop and return on the same days.</summary>
-    private static IEnumerable<PathWindow> OfStops(CaseFile file, Track kit, PeelRest rest)
-    {
-        if (kit.Peels.NextOn is not { } on)
-        {
-            yield break;
-        }
+    /// <summary>Peels done, planned and next.</summary>
+    private static IEnumerable<(Track Kit, DateOnly On)> Peels(Standing standing, PeelDays peels) =>
+        peels.All.Concat(standing.Kits.Where(kit => kit.Peels.NextOn is { } on && !peels.All.Contains((kit, on))).Select(kit => (Kit: kit, On: kit.Peels.NextOn!.Value)));
 
+    /// <summary>What stops around a coming evening of a kit, one span for all that stop and return on the same days.</summary>
+    private static IEnumerable<PathWindow> OfStops(CaseFile file, Track kit, DateOnly on, PeelRest rest)
+    {
         var stops = file.Shelf.Where(item => item.State == ShelfState.InUse && !item.Product.IsKit()).Select(item => (item.Product, Stop: rest.StopOf(kit, item.Product))).Where(pair => pair.Stop is { Before: > 0 });
         foreach (var together in stops.GroupBy(pair => pair.Stop!.Value))
         {

@@ -17,7 +17,7 @@ public static class WalkStations
         var path = record.DraftPath();
         var met = record.Facts.LastOrDefault(fact => fact.Kind == "intake");
         var parked = record.Draft.Shelf.Count(item => item.State == ShelfState.Parked);
-        var windows = path.Windows.Where(window => window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
+        var windows = path.Windows.Where(window => window.Kind != WindowKind.PeelStops && window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
         return
         [
             new("Meet", "meet", met is null ? "not asked yet" : $"asked {record.Local(met.RecordedAt, "d MMMM")}",
