@@ -75,6 +75,8 @@ public sealed class GuideTests : IDisposable
         Assert.Equal((PeelConsent.Version, PeelConsent.Text), (answers.ConsentVersion, answers.ConsentText));
         Assert.NotNull(Desk.Begin(Record(), device, "kiln-peel").Grant);
         Assert.Null(Desk.Begin(Record("Jory"), device, "kiln-peel").Grant);
+        var unpublished = studio.Services.GetRequiredService<Clients>().Add(Fact.NewId(), "Nele Ostrow", "", studio.Clock.GetUtcNow());
+        Assert.Contains("Nothing was published", Desk.Begin(studio.Services.GetRequiredService<RecordRoom>().Derive(unpublished.Id)!, device, "kiln-peel").Why, StringComparison.Ordinal);
 
         studio.Clock.Advance(TimeSpan.FromDays(1));
         Assert.Contains("Answer the questions", Desk.Begin(Record(), device, "kiln-peel").Why, StringComparison.Ordinal);
