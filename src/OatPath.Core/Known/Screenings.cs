@@ -5,7 +5,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Known;
 
 /// <summary>What answers before a peel mean for the days after them. The last answers of a day count; the practitioner may clear them with a reason.</summary>
-internal static class Screenings
+public static class Screenings
 {
     /// <summary>Answers that still count, by day.</summary>
     public static IReadOnlyList<Screened> Standing(IEnumerable<LogEntry> log, IEnumerable<Decision> decisions)

@@ -55,7 +55,7 @@ internal sealed class Contacts
     /// <summary>All layers of a zone come off together.</summary>
     public void Off(FaceZone zone, long at)
     {
-        if (onSince.TryGetValue(zone, out var layers))
+        if (IsOn(zone))
         {
             before[zone] = Of(zone, at);
             onSince.Remove(zone);

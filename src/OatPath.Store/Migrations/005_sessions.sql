@@ -12,6 +12,7 @@ CREATE TABLE session_grant (
 ) STRICT;
 
 CREATE INDEX session_grant_by_client ON session_grant (client_id);
+CREATE INDEX session_grant_by_device ON session_grant (device_id, care_day);
 
 -- The first run of a guide that sends anything takes the grant; a second one is a replay.
 CREATE TABLE session_run (

@@ -11,8 +11,6 @@ namespace OatPath.Web.Pages.Phone;
 /// <summary>The guide at the sink: one granted session on the device it was granted to. What it does once it is loaded needs no network.</summary>
 public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, Sessions sessions, SessionSigner signer) : PhonePage(door, room, links, clock)
 {
-    public SessionGrant Grant { get; private set; } = null!;
-
     public GuideData Guide { get; private set; } = null!;
 
     public IActionResult OnGet(string id)
@@ -29,7 +27,6 @@ public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, Tim
             return Redirect("/my/peel");
         }
 
-        Grant = grant;
         Guide = GuideData.Of(grant, progress, signer.Sign(grant), View.Record, Now);
         return Page();
     }

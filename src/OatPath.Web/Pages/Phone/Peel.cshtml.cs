@@ -114,22 +114,15 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, Links links, Time
         return Redirect("/my/peel");
     }
 
-    public IActionResult OnPostBegin()
+    public IActionResult OnPostBegin() => Open(course => desk.Begin(View.Record, Device, course.Product));
+
+    public IActionResult OnPostPractise() => Open(course => desk.Practise(View.Record, Device.Id, "client", course.Product));
+
+    /// <summary>Opens the guide of a grant, or says why there is none.</summary>
+    private RedirectResult Open(Func<LadderStatus, (SessionGrant? Grant, string Why)> ask)
     {
         Fill();
-        var (grant, why) = Course is { } course ? desk.Begin(View.Record, Device, course.Product) : (null, "No peel is planned.");
-        if (grant is null)
-        {
-            TempData["Hint"] = why;
-        }
-
-        return Redirect(grant is null ? "/my/peel" : $"/my/guide/{grant.Id}");
-    }
-
-    public IActionResult OnPostPractise()
-    {
-        Fill();
-        var (grant, why) = Course is { } course ? desk.Practise(View.Record, Device.Id, "client", course.Product) : (null, "No peel is planned.");
+        var (grant, why) = Course is { } course ? ask(course) : (null, "No peel is planned.");
         if (grant is null)
         {
             TempData["Hint"] = why;

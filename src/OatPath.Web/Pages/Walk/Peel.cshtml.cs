@@ -261,9 +261,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
             .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];
         Agreed = Record.Draft.Log.OfType<Screened>().Where(answers => answers.ConsentVersion.Length > 0).MaxBy(answers => answers.HappenedAt);
-        var cleared = Record.Draft.Decisions.OfType<ClearScreening>().Select(clear => clear.Screening).ToHashSet();
-        Against = [.. Record.Draft.Log.OfType<Screened>().GroupBy(answers => answers.Day).Select(day => day.MaxBy(answers => answers.HappenedAt)!)
-            .Where(answers => answers.Yes.Count > 0 && !cleared.Contains(answers.Id) && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];
+        Against = [.. Screenings.Standing(Record.Draft.Log, Record.Draft.Decisions).Where(answers => answers.Yes.Count > 0 && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];
     }
 }
 
