@@ -41,12 +41,12 @@ public class OutcomeTableTests
         Assert.Equal(Outcome.Stop, Of(new SkinReport { Sting = 5, StingSeconds = 10 }, new(PreviousSting: 5)));
 
     [Fact]
-    public void Every_sign_is_at_least_a_stop_and_the_dangerous_ones_need_medical_help()
+    public void Every_sign_is_a_stop_but_what_a_course_does_not_explain_and_the_dangerous_ones_need_medical_help()
     {
         foreach (var sign in Enum.GetValues<Sign>())
         {
             var outcome = Of(new SkinReport { Signs = [sign] });
-            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : Outcome.Stop, outcome);
+            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : sign == Sign.OutsideCourse ? Outcome.EaseOff : Outcome.Stop, outcome);
         }
 
         Assert.Equal(Outcome.MedicalHelp, Of(new SkinReport { Pain = 8 }));

@@ -156,7 +156,7 @@ internal sealed class AuditFacts
     public bool IsRed(CheckedIn entry)
     {
         var report = entry.Report;
-        if (report.Sting >= 7 || report.Pain >= 8 || report.Signs.Count > 0 || (report.Redness >= 3 && report.RednessPast24h))
+        if (report.Sting >= 7 || report.Pain >= 8 || report.Signs.Any(sign => sign != Sign.OutsideCourse) || (report.Redness >= 3 && report.RednessPast24h))
         {
             return true;
         }
@@ -164,7 +164,7 @@ internal sealed class AuditFacts
         return report.Sting >= 5 && (report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry)) || NeighbourStrong(entry));
     }
 
-    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch));
+    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch or Sign.Bleeding or Sign.OutsideCourse));
 
     /// <summary>Days on which a report asks for repair: the day it was given, and the next one when it was about that same day.</summary>
     public IReadOnlySet<DateOnly> RepairDays => repairDays ??= [.. Strong.SelectMany(entry => DayOf(entry.HappenedAt) is var given && given == entry.Day ? new[] { given, given.AddDays(1) } : [given])];
@@ -179,12 +179,12 @@ internal sealed class AuditFacts
     public bool IsAmber(CheckedIn entry)
     {
         var report = entry.Report;
-        var course = file.Treatments.Any(treatment => Care.TreatmentTimes.Of(treatment).CourseDays > 0
-            && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(Care.TreatmentTimes.Of(treatment).CourseDays));
+        var course = file.Treatments.Any(treatment => AuditCare.Course(treatment) is > 0 and var days && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(days));
+        var pink = report.Redness <= 2 && file.Treatments.Any(treatment => AuditCare.Pink(treatment, entry.Day));
         course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
             && entry.Day <= use.Day.AddDays(IsWeakKit(Products[use.Product]) ? 7 : 10));
         var lasted = report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry) && Uses.Exists(use => use.Day == entry.Day && use.HappenedAt <= entry.HappenedAt));
-        return report.Sting >= 5 || report.Redness >= 3 || (report.Redness >= 1 && report.RednessPast24h)
+        return report.Sting >= 5 || report.Redness >= 3 || report.Signs.Contains(Sign.OutsideCourse) || (report.Redness >= 1 && report.RednessPast24h && !pink)
             || (report.Sting >= 1 && lasted) || ((report.TightOrDry || report.Flaking) && !course);
     }
 

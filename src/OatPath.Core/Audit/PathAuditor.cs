@@ -24,6 +24,7 @@ public static class PathAuditor
         var run = new AuditRun(new AuditFacts(file, rules), path);
         var client = new ClientAudit(run);
         var windows = new WindowAudit(run);
+        var care = new CareAudit(run);
         var ramp = new RampAudit(run);
         var company = new CompanyAudit(run);
         var routine = new RoutineAudit(run);
@@ -45,6 +46,7 @@ public static class PathAuditor
                     client.MayBeUsed(product, day.Date, moment);
                     routine.WeekIsKept(product, day.Date, moment);
                     told.MayBeUsed(product, day.Date, moment);
+                    care.IsKept(product, day.Date, moment);
                     if (product.IsRaised())
                     {
                         ramp.MayBeUsed(product, step, day.Date, moment);
@@ -62,6 +64,7 @@ public static class PathAuditor
         }
 
         new PeelAudit(run).Look();
+        care.EndsAreSaid();
         ramp.OneChangeAtATime();
         new LiveAudit(run, client).Look();
         return [.. run.Breaches.Distinct().OrderBy(breach => breach.Date).ThenBy(breach => breach.Rule, StringComparer.Ordinal)];

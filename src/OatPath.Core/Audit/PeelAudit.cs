@@ -121,7 +121,7 @@ internal sealed class PeelAudit(AuditRun run)
             Report(RuleBook.PeelCourse, on, kit, "flakes into an occasion or a treatment");
         }
 
-        if (facts.File.Treatments.Any(treatment => on >= treatment.On && on <= treatment.On.AddDays(TreatmentTimes.Of(treatment).HomePeelDays)))
+        if (facts.File.Treatments.Any(treatment => on >= treatment.On && on <= treatment.On.AddDays(AuditCare.HomePeel(treatment))))
         {
             Report(RuleBook.PeelNear, on, kit, "follows a treatment too soon");
         }

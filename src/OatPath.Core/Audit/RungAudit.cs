@@ -194,7 +194,7 @@ internal sealed class RungAudit(AuditRun run)
 
     /// <summary>Days on which every active rests anyway, so that a use on them ends no window.</summary>
     private bool KeptOff(DateOnly day) => Windows.Exists(window => day >= window.From && day <= window.Until)
-        || facts.File.Treatments.Any(treatment => day <= treatment.On && day >= treatment.On.AddDays(-Care.TreatmentTimes.Of(treatment).BeforeDays))
+        || facts.File.Treatments.Any(treatment => day <= treatment.On && day >= treatment.On.AddDays(-AuditCare.Before(treatment, Care.RestrictionKind.Irritants)))
         || facts.File.Occasions.Any(occasion => day <= occasion.On && day >= occasion.On.AddDays(-3)) || facts.Suns.Exists(sun => day >= sun.Before(3) && day <= sun.Until)
         || facts.RedSpans.Any(span => day >= span.From && day <= span.Until) || facts.RepairDays.Contains(day)
         || facts.Strong.Any(entry => day > entry.Day && day <= entry.Day.AddDays(facts.Rules.ReactionRestDays));
@@ -202,7 +202,7 @@ internal sealed class RungAudit(AuditRun run)
     /// <summary>Days after treatments and of sunburn or illness, after which an active comes back one rung lower.</summary>
     private List<(DateOnly From, DateOnly Until)> Windows { get; } =
     [
-        .. run.Facts.File.Treatments.Where(treatment => Care.TreatmentTimes.Of(treatment).AfterDays > 0).Select(treatment => (treatment.On, treatment.On.AddDays(Care.TreatmentTimes.Of(treatment).AfterDays))),
+        .. run.Facts.File.Treatments.Where(treatment => AuditCare.After(treatment, Care.RestrictionKind.Irritants) > 0).Select(treatment => (treatment.On, treatment.On.AddDays(AuditCare.After(treatment, Care.RestrictionKind.Irritants)))),
         .. run.Facts.Suns.Where(sun => sun.Burn).Select(sun => (sun.From, sun.Until.AddDays(7))),
         .. run.Facts.Intake.Flags.Where(flag => flag.Kind is FlagKind.ColdSoreActive or FlagKind.SkinFlare or FlagKind.Illness && flag.From is not null && flag.Until is not null).Select(flag => (flag.From!.Value, flag.Until!.Value)),
     ];

@@ -1,4 +1,3 @@
-using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
@@ -6,7 +5,7 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Audit;
 
-/// <summary>Days on which actives rest, and zones they leave out: flags with dates, treatments, occasions.</summary>
+/// <summary>Days on which actives rest, and zones they leave out: flags with dates, occasions.</summary>
 internal sealed class WindowAudit(AuditRun run)
 {
     private readonly AuditFacts facts = run.Facts;
@@ -47,20 +46,6 @@ internal sealed class WindowAudit(AuditRun run)
             else if (!sun.Burn && product.LightSensitising() != Degree.No && date >= sun.Before(3) && date <= sun.Until)
             {
                 Report(RuleBook.StrongSun, "falls on strong sun");
-            }
-        }
-
-        foreach (var treatment in facts.File.Treatments)
-        {
-            var times = TreatmentTimes.Of(treatment);
-            if (date < treatment.On && date.AddDays(times.BeforeDays) >= treatment.On)
-            {
-                Report(RuleBook.TreatmentBefore, $"is too near before the {times.Title}");
-            }
-
-            if (date >= treatment.On && date <= treatment.On.AddDays(times.AfterDays))
-            {
-                Report(RuleBook.TreatmentAfter, $"is too near after the {times.Title}");
             }
         }
 

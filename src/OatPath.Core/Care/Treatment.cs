@@ -1,3 +1,5 @@
+using OatPath.Core.Skin;
+
 namespace OatPath.Core.Care;
 
 public enum TreatmentKind
@@ -11,18 +13,72 @@ public enum TreatmentKind
     AblativeLaser,
     HydratingFacial,
     Waxing,
+    GalvanicFacial,
+}
+
+/// <summary>What a kind of treatment is, for the rules that ask.</summary>
+public static class TreatmentKinds
+{
+    public static bool IsPeel(this TreatmentKind kind) => kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel;
+
+    public static bool IsNeedling(this TreatmentKind kind) => kind is TreatmentKind.NeedlingShallow or TreatmentKind.NeedlingDeep or TreatmentKind.RadioFrequencyNeedling;
+
+    /// <summary>Whether current goes through the skin.</summary>
+    public static bool IsElectrical(this TreatmentKind kind) => kind is TreatmentKind.RadioFrequencyNeedling or TreatmentKind.GalvanicFacial;
+
+    /// <summary>Whether it asks anything of the skin; two such are never on one day.</summary>
+    public static bool Irritates(this TreatmentKind kind) => kind is not (TreatmentKind.HydratingFacial or TreatmentKind.GalvanicFacial);
 }
 
 /// <summary>A salon treatment that was done or is booked.</summary>
 public sealed record Treatment
 {
+    /// <summary>Needling deeper than this is needling over 1.0 mm, whatever it was called.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    public const decimal DeepMm = 1.0m;
+
     public required string Id { get; init; }
     public required TreatmentKind Kind { get; init; }
     public required DateOnly On { get; init; }
+
+    /// <summary>Wall-clock time at the studio; null where only the day is known, and then hours count as whole days.</summary>
+    public TimeOnly? At { get; init; }
     public string Note { get; init; } = "";
+
+    /// <summary>The house's own way of doing it, as it was when this was written down; null for the one that ships.</summary>
+    public CareTemplate? Template { get; init; }
+
+    /// <summary>A clinician's sheet for this treatment; what it names wins.</summary>
+    public ClinicianSheet? Sheet { get; init; }
+
+    /// <summary>Needle depth, mm.</summary>
+    public decimal? DepthMm { get; init; }
+
+    /// <summary>Products and machine settings, as the practitioner writes them.</summary>
+    public string Products { get; init; } = "";
+    public string Settings { get; init; } = "";
+    public string Batch { get; init; } = "";
+    public string By { get; init; } = "";
+    public IReadOnlyList<FaceZone> Zones { get; init; } = [];
+
+    /// <summary>Minutes a numbing cream was on before it; null for none.</summary>
+    public int? NumbingMinutes { get; init; }
 
     /// <summary>Layers, times and zones, for a peel that was done; null where nobody wrote them down.</summary>
     public SalonPeel? Peel { get; init; }
+
+    /// <summary>It does not take place; the record keeps that it was planned.</summary>
+    public bool CalledOff { get; init; }
+
+    /// <summary>A clinician's word that was asked for, whose and when; it lifts what asks for one and nothing else.</summary>
+    public string ClinicianWord { get; init; } = "";
+
+    /// <summary>Why it is booked although the screening advised against it; never clears a hard limit.</summary>
+    public string Despite { get; init; } = "";
+
+    /// <summary>The kind whose lengths hold: depth decides where it is known.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public TreatmentKind Counts => Kind == TreatmentKind.NeedlingShallow && DepthMm > DeepMm ? TreatmentKind.NeedlingDeep : Kind;
 }
 
 /// <summary>An occasion before which the skin is left in peace.</summary>
@@ -31,35 +87,5 @@ public sealed record Occasion
     public required string Id { get; init; }
     public required DateOnly On { get; init; }
     public string Title { get; init; } = "";
-}
-
-/// <summary>Days irritants stop before and stay off after a treatment, and days of flaking and tightness that belong to its course.</summary>
-/// <param name="BeforeDays">The strictest of acids, retinoid and vitamin C.</param>
-/// <param name="AfterDays">Irritants of every kind.</param>
-/// <param name="CourseDays">Until when tightness and flaking are expected; 0 where none is.</param>
-/// <param name="SunDays">Days after it with SPF 50 and no sun.</param>
-/// <param name="HomePeelDays">Days after it without a peel at home: a salon peel's own interval, else the later of irritants and sun.</param>
-/// <remarks>Source: trade convention, strictest end; the clinician's sheet wins.</remarks>
-public sealed record TreatmentTimes(string Title, int BeforeDays, int AfterDays, int CourseDays, int SunDays, int HomePeelDays)
-{
-    /// <summary>Days without another peel after two layers of high strength over each other.</summary>
-    /// <remarks>Source: trade convention.</remarks>
-    private const int StackedDays = 180;
-
-    /// <summary>The times of a treatment as it was done.</summary>
-    public static TreatmentTimes Of(Treatment treatment) => Of(treatment.Kind) is var times && treatment.Peel is { Stacked: true } ? times with { HomePeelDays = Math.Max(StackedDays, times.HomePeelDays) } : times;
-
-    public static TreatmentTimes Of(TreatmentKind kind) => kind switch
-    {
-        TreatmentKind.SuperficialPeel => new("superficial peel", 7, 7, 7, 14, 28),
-        TreatmentKind.MediumPeel => new("medium peel", 7, 14, 10, 28, 90),
-        TreatmentKind.Dermaplaning => new("dermaplaning", 3, 3, 0, 3, 3),
-        TreatmentKind.NeedlingShallow => new("needling up to 1.0 mm", 3, 3, 3, 7, 7),
-        TreatmentKind.NeedlingDeep => new("needling over 1.0 mm", 7, 7, 3, 14, 14),
-        TreatmentKind.RadioFrequencyNeedling => new("radio-frequency needling", 7, 5, 5, 14, 14),
-        TreatmentKind.AblativeLaser => new("ablative laser", 7, 28, 10, 28, 28),
-        TreatmentKind.HydratingFacial => new("hydrating facial", 0, 0, 0, 0, 0),
-        TreatmentKind.Waxing => new("waxing", 3, 3, 0, 0, 7),
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
+    public bool CalledOff { get; init; }
 }

@@ -49,7 +49,8 @@ public static partial class CaseCheck
         for (var i = 0; i < file.Treatments.Count; i++)
         {
             Date(problems, file.Treatments[i].On, today, $"treatments[{i}].on");
-            problems.AddRange(file.Treatments[i].Peel is { } peel ? SalonPeel.Check(peel).Select(problem => problem with { Field = $"treatments[{i}].peel.{problem.Field}" }) : []);
+            var at = i;
+            problems.AddRange(TreatmentCheck.Check(file.Treatments[i], today).Select(problem => problem with { Field = $"treatments[{at}].{problem.Field}" }));
         }
 
         for (var i = 0; i < file.Occasions.Count; i++)
@@ -197,6 +198,7 @@ public static partial class CaseCheck
                     problems.Add(problem with { Field = $"{field}.report.{problem.Field}" });
                 }
 
+                Need(problems, reported.Asked is not { } asked || asked.IsSaidBy(reported.Report), $"{field}.report", "must say at least what was asked");
                 Need(problems, entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone), $"{field}.day", "a report cannot be about a later day than it was given");
             }
         }

@@ -59,6 +59,9 @@ public sealed record CheckedIn : LogEntry
     public required DateOnly Day { get; init; }
     public required SkinReport Report { get; init; }
 
+    /// <summary>The question it comes from, "is this normal?"; null for a report of how a use went. Such a report is never evidence of calm.</summary>
+    public AskedSign? Asked { get; init; }
+
     /// <summary>The report this one was sent again for, with other answers; null for a report of its own. A stop stays a stop.</summary>
     public string? Replaces { get; init; }
 }

@@ -9,7 +9,8 @@ public enum Outcome { CarryOn, EaseOff, Stop, MedicalHelp }
 /// <param name="PreviousSting">The worst sting reported for the application before this one, of any active; null when none.</param>
 /// <param name="SinceApplication">Time from the application to the report; null when it is not known.</param>
 /// <param name="InsideExpectedCourse">Whether a care window is open in which tightness and flaking belong to the course.</param>
-public sealed record OutcomeContext(int? PreviousSting = null, TimeSpan? SinceApplication = null, bool InsideExpectedCourse = false);
+/// <param name="PinkExpected">Whether redness up to <see cref="OutcomeTable.MostPink"/> belongs to it, also past 24 h.</param>
+public sealed record OutcomeContext(int? PreviousSting = null, TimeSpan? SinceApplication = null, bool InsideExpectedCourse = false, bool PinkExpected = false);
 
 /// <summary>One judgement: the outcome and what decided it.</summary>
 public sealed record Judgement(Outcome Outcome, Because Because);
@@ -22,6 +23,9 @@ public sealed record Judgement(Outcome Outcome, Because Because);
 /// </remarks>
 public static class OutcomeTable
 {
+    /// <summary>Redness that can still be the course of a treatment, 0 to 4.</summary>
+    public const int MostPink = 2;
+
     private const int Hour = 3600;
 
     public static Judgement Judge(SkinReport report, OutcomeContext context)
@@ -89,7 +93,7 @@ public static class OutcomeTable
 
         foreach (var sign in report.Signs)
         {
-            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel)
+            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel or Sign.Bleeding)
             {
                 return Say(SignTitle.Of(sign));
             }
@@ -117,7 +121,7 @@ public static class OutcomeTable
             return Say($"sting {report.Sting} for over an hour");
         }
 
-        if (report.Redness >= 1 && report.RednessPast24h)
+        if (report.Redness >= 1 && report.RednessPast24h && !(context.PinkExpected && report.Redness <= MostPink))
         {
             return Say($"redness {report.Redness} past 24 h");
         }
@@ -125,6 +129,11 @@ public static class OutcomeTable
         if (report.Redness >= 3)
         {
             return Say($"redness {report.Redness} of 4");
+        }
+
+        if (report.Signs.Contains(Sign.OutsideCourse))
+        {
+            return Say(SignTitle.Of(Sign.OutsideCourse));
         }
 
         if ((report.TightOrDry || report.Flaking) && !context.InsideExpectedCourse)
@@ -158,6 +167,8 @@ public static class SignTitle
         Sign.Raw => "raw skin",
         Sign.Shiny => "tight, shiny skin",
         Sign.DryCracks => "dry cracks",
+        Sign.OutsideCourse => "something that is not usual on these days",
+        Sign.Bleeding => "bleeding",
         Sign.DarkOrPalePatch => "a new dark or pale patch",
         _ => sign.ToString(),
     };

@@ -1,3 +1,5 @@
+using OatPath.Core.Skin;
+
 namespace OatPath.Core.CheckIn;
 
 /// <summary>Signs that need an answer beyond the scales. The first group needs medical help, the second is a broken barrier.</summary>
@@ -21,6 +23,10 @@ public enum Sign
     DryCracks,
     DarkOrPalePatch,
     StingsAfterPeel,
+    Bleeding,
+
+    /// <summary>Swelling, crusts, marks or itching that belong to no course of these days, or more of them than usual.</summary>
+    OutsideCourse,
 }
 
 /// <summary>How the skin took it, in the client's own numbers.</summary>
@@ -46,6 +52,9 @@ public sealed record SkinReport
 
     /// <summary>0 to 10; null when there is none to speak of.</summary>
     public int? Pain { get; init; }
+
+    /// <summary>Where, as on the face map; empty where nobody said.</summary>
+    public IReadOnlyList<FaceZone> Where { get; init; } = [];
 
     public IReadOnlyList<Sign> Signs { get; init; } = [];
 

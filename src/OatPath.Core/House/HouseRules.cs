@@ -19,6 +19,10 @@ public sealed record HouseRules
     public ContactNumbers Contacts { get; init; } = new();
     public IReadOnlyList<OpeningHours> Opening { get; init; } = [];
 
+    /// <summary>Wall-clock hours in which no message is sent; the span may pass midnight.</summary>
+    public TimeOnly QuietFrom { get; init; } = new(20, 0);
+    public TimeOnly QuietUntil { get; init; } = new(9, 0);
+
     /// <summary>Evenings a week a leave-on acid starts at: 1, 2 or 3. Sensitive and reactive skin always starts at 1.</summary>
     public int AcidStartEvenings { get; init; } = 2;
 

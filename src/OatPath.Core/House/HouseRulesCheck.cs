@@ -43,6 +43,7 @@ public static class HouseRulesCheck
         Need(rules.WinterFrom is >= 1 and <= 12, "winterFrom", "choose a month from 1 to 12");
         Need(rules.WinterUntil is >= 1 and <= 12, "winterUntil", "choose a month from 1 to 12");
         Need(rules.ReorderLeadDays is >= 0 and <= 60, "reorderLeadDays", "choose 0 to 60 days");
+        Need(rules.QuietFrom != rules.QuietUntil, "quietFrom", "give two different times; between them no message is sent");
         foreach (var span in rules.Opening)
         {
             Need(Enum.IsDefined(span.Day) && span.From < span.Until, "opening", "each span needs a weekday and must end after it begins");

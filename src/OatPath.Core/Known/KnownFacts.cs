@@ -64,6 +64,11 @@ internal sealed class KnownFacts
     /// <summary>Guided sessions, without practice.</summary>
     public IReadOnlyList<SessionHeld> Sessions { get; }
 
+    /// <summary>Peels at home that were done, by day.</summary>
+    public IReadOnlyList<(string Product, DateOnly Day)> HomePeels => homePeels ??= FindHomePeels();
+
+    private IReadOnlyList<(string Product, DateOnly Day)>? homePeels;
+
     public string NameOf(string product) => File.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product.Name ?? product;
 
     /// <summary>Answers before a peel that still count, by day.</summary>
@@ -127,6 +132,12 @@ internal sealed class KnownFacts
                 yield return first;
             }
         }
+    }
+
+    private List<(string Product, DateOnly Day)> FindHomePeels()
+    {
+        var kits = File.Shelf.Where(item => item.Product.IsKit()).Select(item => item.Product.Id).ToHashSet();
+        return kits.Count == 0 ? [] : [.. Log.OfType<Applied>().Where(use => kits.Contains(use.Product)).Select(use => (use.Product, use.Day)).Distinct().OrderBy(use => use.Day)];
     }
 
     private IEnumerable<BottleSeen> BottleEvents()

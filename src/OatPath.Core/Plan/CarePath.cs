@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Routine;
 using OatPath.Core.Supply;
@@ -26,6 +27,9 @@ public sealed record CarePath
 
     /// <summary>Families this skin is established in today, by evidence or by noted word.</summary>
     public IReadOnlyList<Skin.Family> Established { get; init; } = [];
+
+    /// <summary>When the client is asked how the skin is, past and to come, by day.</summary>
+    public IReadOnlyList<CheckIn.CheckInDue> CheckIns { get; init; } = [];
 
     /// <summary>Every report known and what it meant, oldest first.</summary>
     public required IReadOnlyList<ReportOutcome> Reports { get; init; }
@@ -73,11 +77,22 @@ public enum WindowKind
     /// <summary>Everything that irritates rests until somebody clears it.</summary>
     Stop,
     Sun,
+
+    /// <summary>Something around a treatment that is not the irritants, with its own end.</summary>
+    CareRests,
 }
 
 /// <summary>A span of days with one restriction; both ends included.</summary>
 /// <param name="Until">Last day, or null while it is open.</param>
-public sealed record PathWindow(WindowKind Kind, DateOnly From, DateOnly? Until, string? Product, Because Because);
+public sealed record PathWindow(WindowKind Kind, DateOnly From, DateOnly? Until, string? Product, Because Because)
+{
+    /// <summary>What rests around a treatment; null for every other window.</summary>
+    public RestrictionKind? Restriction { get; init; }
+
+    /// <summary>Wall-clock time at the studio at which it ends, and the calendar day of that time; null where the whole of its last care day is in.</summary>
+    public TimeOnly? EndsAt { get; init; }
+    public DateOnly? EndsOn { get; init; }
+}
 
 public enum LadderState { WaitingForStart, PatchTest, Climbing, Off, Paused, Stopped, Level, Blocked }
 
@@ -145,6 +160,9 @@ public enum QuestionKind
     StoppedAtEntry,
     PatchReaction,
 
+    /// <summary>A booked treatment stands against the facts.</summary>
+    Booking,
+
     /// <summary>An answer before a peel speaks against it.</summary>
     Screened,
 
@@ -158,6 +176,12 @@ public enum QuestionKind
     Overuse,
     NoSunscreen,
     SunscreenSkipped,
+
+    /// <summary>A check-in was not answered.</summary>
+    CheckInOverdue,
+
+    /// <summary>The same trouble again.</summary>
+    Repeated,
 
     /// <summary>"Already in use" against the answers at Meet.</summary>
     StartDoubted,

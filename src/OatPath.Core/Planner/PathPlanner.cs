@@ -60,13 +60,14 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts.File, run.Standing, run.PeelDays, run.PeelRest, facts.Today))
+            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts.File, run.Care, run.Standing, run.PeelDays, run.PeelRest, facts.Today))
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
             Warnings = [.. summary.Warnings.Concat(run.Ignored).Concat(composer.Warnings(planned))],
             Established = summary.Established,
             Reports = run.Reactions.Reports,
+            CheckIns = summary.CheckIns,
             Supply = supply,
         };
     }

@@ -25,6 +25,7 @@ internal sealed class PathSummary
     public required IReadOnlyList<Question> Questions { get; init; }
     public required IReadOnlyList<Because> Warnings { get; init; }
     public required IReadOnlyList<Family> Established { get; init; }
+    public required IReadOnlyList<CheckInDue> CheckIns { get; init; }
 
     public static PathSummary Of(KnownFacts facts, HouseRules rules, PlanRun run)
     {
@@ -49,6 +50,8 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.NoSunscreen, null, today, sunless));
         }
 
+        var checkIns = CheckInsDue.Of(facts);
+        questions.AddRange(CareQuestions.Of(facts, run, checkIns));
         questions.AddRange(Told(facts, run));
         if (facts.File.Intake.BirthDate is null && facts.InUse.Exists(product => product.Has(Family.Retinoid) || product.IsKit()))
         {
@@ -60,7 +63,7 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
-        return new() { Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
+        return new() { CheckIns = checkIns, Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
     }
 
     /// <summary>What the client told in the last days that was not planned.</summary>

@@ -1,3 +1,5 @@
+using OatPath.Core.Skin;
+using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
@@ -37,10 +39,11 @@ internal sealed class PlanRun
         // What keeps something off by itself.
         Verdicts = new(facts, rule);
         var flags = new FlagRest(intake, rule);
-        var treatments = new TreatmentRest(file.Treatments, rule);
+        Care = new(file.Treatments, facts.Zone);
+        var treatments = Treatments = new TreatmentRest(Care, rule);
         Calendar = new FirstOf(flags, treatments, new OccasionRest(file.Occasions, rule));
         ZonesLeftOut = new(intake, rule);
-        SpfNeeded = new(file.Treatments, PeelDays, rules);
+        SpfNeeded = new(Care, PeelDays, rules);
         PeelRest = new(rule, PeelDays, Standing);
         SunscreenAsked = new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsAsk);
         var waits = new FirstOf(new MissingEssentials(facts, rule, Verdicts), new UnknownPrescription(intake, rule, Standing), new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
@@ -54,7 +57,8 @@ internal sealed class PlanRun
         StrongerInUse = new(rule);
 
         // What reports, patch tests and uses have shown.
-        Reactions = new(facts, rules, rule, day => ExpectedCourse.Includes(file.Treatments, peelDays, day), Standing.Tracks);
+        var course = new ExpectedCourse(Care, peelDays);
+        Reactions = new(facts, rules, rule, course.Includes, course.IncludesPink, Standing.Tracks);
         Repair = new(Reactions, flags, treatments);
         Established = new(facts, Standing.Tracks);
         Patches = new(facts, Standing.Tracks, new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar), quiet, waits, bottle, milder).Hinder);
@@ -64,13 +68,13 @@ internal sealed class PlanRun
         var paused = new FirstOf(Repair, Calendar);
         Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, facts.IsAnswered, climbs);
         decided = new(facts, rules, rule, Standing);
-        ageing = new(facts, rules, rule, Reactions, new Suspensions(file, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
+        ageing = new(facts, rules, rule, Reactions, new Suspensions(Care, intake, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
 
         // What the days make of it.
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
         var obstacles = new Obstacles(Verdicts, flags,
             actives: new FirstOf(Calendar, PeelRest, screened, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
-            extras: new FirstOf(bottle, PeelRest, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
+            extras: new FirstOf(bottle, PeelRest, treatments, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
@@ -84,10 +88,12 @@ internal sealed class PlanRun
         var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
         Peels = new(facts, rule, Verdicts, Patches, new StopsKept(facts, rule, Standing, PeelRest), gaps, Standing.Kits,
             always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
-            calendar: new FirstOf(gaps, new PeelCalendar(file, rule), new PigmentPlan(facts, rules, rule, Standing), evenings), screened: screened);
+            calendar: new FirstOf(gaps, new PeelCalendar(file, Care, rule), new PigmentPlan(facts, rules, rule, Standing), evenings), screened: screened);
     }
 
     public Standing Standing { get; }
+    public CareCalendar Care { get; }
+    public TreatmentRest Treatments { get; }
     public Verdicts Verdicts { get; }
 
     /// <summary>Answers at Meet, treatments and occasions.</summary>

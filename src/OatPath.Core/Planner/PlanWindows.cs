@@ -13,20 +13,13 @@ namespace OatPath.Core.Planner;
 /// <summary>The spans that treatments, sun, occasions and peels open, for the path's ribbons.</summary>
 internal static class PlanWindows
 {
-    public static IEnumerable<PathWindow> Of(CaseFile file, Standing standing, PeelDays peels, PeelRest rest, DateOnly today) =>
-        file.Treatments.SelectMany(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(Peels(standing, peels).Where(peel => peel.On >= today).SelectMany(peel => OfStops(file, peel.Kit, peel.On, rest)));
+    public static IEnumerable<PathWindow> Of(CaseFile file, CareCalendar care, Standing standing, PeelDays peels, PeelRest rest, DateOnly today) =>
+        care.Joined.Select(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(Peels(standing, peels).Where(peel => peel.On >= today).SelectMany(peel => OfStops(file, peel.Kit, peel.On, rest)));
 
-    private static IEnumerable<PathWindow> OfTreatment(Treatment treatment)
-    {
-        var times = TreatmentTimes.Of(treatment);
-        if (times.BeforeDays > 0)
-        {
-            yield return new(WindowKind.BeforeTreatment, treatment.On.AddDays(-times.BeforeDays), treatment.On.AddDays(-1), null,
-                Because.Of(RuleBook.TreatmentBefore, ("treatment", times.Title), ("on", treatment.On)));
-        }
-
-        yield return new(WindowKind.Care, treatment.On, treatment.On.AddDays(times.AfterDays), null, TreatmentRest.After(treatment, times));
-    }
+    /// <summary>Irritants open the window that everything else reads; each other restriction stands beside it with its own end.</summary>
+    private static PathWindow OfTreatment(CareSpan span) => new(
+        span.Kind != RestrictionKind.Irritants ? WindowKind.CareRests : span.Before ? WindowKind.BeforeTreatment : WindowKind.Care,
+        span.From, span.Until, null, TreatmentRest.Say(span)) { Restriction = span.Kind, EndsAt = span.EndsAt is { } ends ? TimeOnly.FromDateTime(ends) : null, EndsOn = span.EndsAt is { } on ? DateOnly.FromDateTime(on) : null };
 
     private static IEnumerable<PathWindow> OfSun(Flag flag)
     {

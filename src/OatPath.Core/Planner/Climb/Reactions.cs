@@ -10,7 +10,8 @@ namespace OatPath.Core.Planner.Climb;
 
 /// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the stop that pauses everything.</summary>
 /// <param name="inCourse">Whether tightness and flaking are expected on a day, after a treatment or a peel.</param>
-internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, List<Track> tracks)
+/// <param name="pinkInCourse">Whether a little redness is, after a treatment.</param>
+internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, Func<DateOnly, bool> pinkInCourse, List<Track> tracks)
 {
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
     private const int LooksBackDays = 7;
@@ -74,6 +75,12 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             Outcomes[entry.Day] = judged;
         }
 
+        if (entry.Asked is not null && judged.Outcome == Outcome.CarryOn)
+        {
+            // "Is this normal?" is a question, not word of how a use went.
+            return;
+        }
+
         var touched = Implicated(entry.Day);
         foreach (var track in touched)
         {
@@ -133,7 +140,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
         }
 
-        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, inCourse(entry.Day));
+        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, inCourse(entry.Day), pinkInCourse(entry.Day));
     }
 
     /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>

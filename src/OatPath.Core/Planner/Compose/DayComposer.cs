@@ -86,7 +86,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     {
         // A peel evening is a repair evening but for the peel.
         var peel = actives.Tracks.Exists(track => track.Kit is not null);
-        var half = everyday.Choose(day, moment, repair is not null || peel);
+        var open = run.Treatments.Closes(day);
+        var half = everyday.Choose(day, moment, repair is not null || peel, open);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
         foreach (var (track, because) in actives.Resting)
@@ -94,7 +95,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, repair, day) : Together(half, actives.Tracks, day, moment);
+        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, open ?? repair, day, open: open is not null) : Together(half, actives.Tracks, day, moment);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
     }
 
@@ -125,10 +126,10 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         return steps;
     }
 
-    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid = false, bool peel = false) => RoutineBuilder.Build(
+    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid = false, bool peel = false, bool open = false) => RoutineBuilder.Build(
         new RoutineRequest(
             moment, items,
-            WaterOnly: moment == Moment.Morning && everyday.UsesWater(repair is not null),
+            WaterOnly: open || (moment == Moment.Morning && everyday.UsesWater(repair is not null)),
             CleanseTwice: moment == Moment.Evening && repair is null && (peel || !everyday.HasFirstCleanse(day, repair: false)),
             MoisturiserOptional: moment == Moment.Evening && acid && !peel && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
             moment == Moment.Morning ? morningOrder : eveningOrder,
@@ -203,6 +204,11 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var avoid = new List<Because>();
         if (repair is not null)
         {
+            if (run.Treatments.Closes(day) is { } open)
+            {
+                avoid.Add(open);
+            }
+
             avoid.Add(repair);
         }
 

@@ -20,18 +20,18 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand && !item.Product.IsKit())
         .Select(item => item.Product)];
 
-    private readonly Dictionary<(Moment, bool Repair, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
+    private readonly Dictionary<(Moment, bool Repair, bool Open, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
 
     private (DateOnly Day, long Bits) usableOn = (DateOnly.MaxValue, 0);
 
     /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
-    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair)
+    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair, Because? open)
     {
-        var key = (moment, repair, run.SpfNeeded.On(day), Usable(day), run.Verdicts.Epoch(day), LightSensitising()?.Id);
-        if (everyday.Count >= 62 || !chosen.TryGetValue(key, out var half))
+        var key = (moment, repair, open is not null, run.SpfNeeded.On(day), Usable(day), run.Verdicts.Epoch(day), LightSensitising()?.Id);
+        if (everyday.Count >= 62 || open is not null || !chosen.TryGetValue(key, out var half))
         {
             chosen[key] = half = new EverydayHalf();
-            Choose(day, moment, repair, half.Items, half.Omitted);
+            Choose(day, moment, repair, open, half.Items, half.Omitted);
         }
 
         return half;
@@ -54,7 +54,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         return usableOn.Bits;
     }
 
-    private void Choose(DateOnly day, Moment moment, bool repair, List<RoutineItem> items, List<Omission> omitted)
+    private void Choose(DateOnly day, Moment moment, bool repair, Because? open, List<RoutineItem> items, List<Omission> omitted)
     {
         var allowed = new List<Product>(everyday.Count);
         foreach (var product in everyday)
@@ -62,6 +62,18 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             if (Refusal(product, day) is { } refused)
             {
                 omitted.Add(new(product.Id, refused));
+            }
+            else if (open is not null)
+            {
+                // Ointment as often as it is tight: morning and evening, whatever its usual moments.
+                if (IsPlainOintment(product))
+                {
+                    allowed.Add(product);
+                }
+                else
+                {
+                    omitted.Add(new(product.Id, open));
+                }
             }
             else if (repair && !FitsRepair(product))
             {
@@ -82,7 +94,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         }
 
         var sunscreen = moment == Moment.Morning ? Sunscreen(allowed, day, repair) ?? BetterThanNone(allowed, day) : null;
-        var water = moment == Moment.Morning && UsesWater(repair);
+        var water = open is not null || (moment == Moment.Morning && UsesWater(repair));
         var one = new Dictionary<RoutineSlot, Product?>
         {
             [RoutineSlot.FirstCleanse] = First(allowed, RoutineSlot.FirstCleanse, moment),
@@ -135,7 +147,9 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         ProductKind.CreamCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.HydratingSerum or ProductKind.Moisturiser
         or ProductKind.OcclusiveBalm or ProductKind.LipBalm);
 
-    /// <summary>Sunscreen is never left out, also where the only one there has a fragrance.</summary>
+    private static bool IsPlainOintment(Product product) => product.Kind == ProductKind.OcclusiveBalm && !product.Contains.Contains(Allergen.Fragrance);
+
+    /// <summary>Sunscreen is never left out, but on skin that is open, also where the only one there has a fragrance.</summary>
     private static bool IsSunscreen(Product product) => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf;
 
     private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)

@@ -1,12 +1,14 @@
 using OatPath.Core.Care;
-using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Days;
 
-/// <summary>Whether tightness and flaking belong to the course of a treatment, or of a peel that was done.</summary>
-internal static class ExpectedCourse
+/// <summary>What belongs on a day to the course of a treatment, or of a peel that was done.</summary>
+internal sealed class ExpectedCourse(CareCalendar care, PeelDays peels)
 {
-    public static bool Includes(IReadOnlyList<Treatment> treatments, PeelDays peels, DateOnly day) =>
-        treatments.Any(treatment => TreatmentTimes.Of(treatment) is { CourseDays: > 0 } times && TreatmentRest.Within(treatment, day, times.CourseDays)) || peels.InCourse(day);
+    /// <summary>Whether tightness and flaking do.</summary>
+    public bool Includes(DateOnly day) => care.InCourse(day) || peels.InCourse(day);
+
+    /// <summary>Whether a little redness does.</summary>
+    public bool IncludesPink(DateOnly day) => care.IsUsual(CourseSign.Pink, day);
 }

@@ -1,53 +1,38 @@
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.KeptOff;
 
-/// <summary>A salon treatment: what stops before it, and the repair routine after it.</summary>
-internal sealed class TreatmentRest(IReadOnlyList<Treatment> treatments, RuleSwitch rule) : IKeepsOff
+/// <summary>A salon treatment: what stops before it, the repair routine after it, and what rests longer than that.</summary>
+internal sealed class TreatmentRest(CareCalendar care, RuleSwitch rule) : IKeepsOff
 {
-    public bool Never => treatments.Count == 0;
+    public bool Never => care.IsEmpty;
 
-    public Off? Of(Track track, DateOnly day) => Of(day);
+    public Off? Of(Track track, DateOnly day) => Of(track.Product, day);
 
-    public Off? Of(DateOnly day)
-    {
-        foreach (var treatment in treatments)
-        {
-            var times = TreatmentTimes.Of(treatment);
-            if (times.BeforeDays > 0 && day < treatment.On && day >= treatment.On.AddDays(-times.BeforeDays) && rule.On(RuleBook.TreatmentBefore))
-            {
-                return Off.Through(treatment.On.AddDays(-1), Because.Of(RuleBook.TreatmentBefore, ("treatment", times.Title), ("on", treatment.On)));
-            }
-
-            if (times.AfterDays == 0 && day == treatment.On && rule.On(RuleBook.TreatmentAfter))
-            {
-                return Off.Through(day, After(treatment, times));
-            }
-        }
-
-        return null;
-    }
+    public Off? Of(Product product, DateOnly day) => care.Off(product, day) is { } span && rule.On(RuleOf(span)) ? Off.Through(span.Until, Say(span)) : null;
 
     /// <summary>Why the whole skin gets the repair routine, or null.</summary>
-    public Off? Repair(DateOnly day)
+    public Off? Repair(DateOnly day) =>
+        care.Repairs(day) is { } one && rule.On(RuleBook.TreatmentAfter) ? Off.Through(one.Treatment.On.AddDays(one.Times.AfterDays), After(one.Treatment, one.Times)) : null;
+
+    /// <summary>Why the skin is open and gets nothing but water and ointment, or null.</summary>
+    public Because? Closes(DateOnly day) => care.On(RestrictionKind.Cleansing, day) is { } open && rule.On(RuleBook.OpenAfterTreatment)
+        ? Because.Of(RuleBook.OpenAfterTreatment, ("treatment", open.Treatment), ("on", open.On), ("until", open.Until)) : null;
+
+    /// <summary>One restriction in words.</summary>
+    public static Because Say(CareSpan span) => RuleOf(span) switch
     {
-        foreach (var treatment in treatments)
-        {
-            var times = TreatmentTimes.Of(treatment);
-            if (times.AfterDays > 0 && Within(treatment, day, times.AfterDays) && rule.On(RuleBook.TreatmentAfter))
-            {
-                return Off.Through(treatment.On.AddDays(times.AfterDays), After(treatment, times));
-            }
-        }
+        RuleBook.TreatmentBefore => Because.Of(RuleBook.TreatmentBefore, ("treatment", span.Treatment), ("on", span.On), ("what", Restrictions.TitleOf(span.Kind)), ("from", span.From)),
+        RuleBook.TreatmentAfter => Because.Of(RuleBook.TreatmentAfter, ("treatment", span.Treatment), ("on", span.On), ("until", span.Until)),
+        _ => Because.Of(RuleBook.TreatmentRests, ("treatment", span.Treatment), ("on", span.On), ("what", Restrictions.TitleOf(span.Kind)),
+            ("until", span.EndsAt is { } ends ? $"{Words.Day(DateOnly.FromDateTime(ends))}, {ends:HH:mm}" : Words.Day(span.Until))),
+    };
 
-        return null;
-    }
+    private static string RuleOf(CareSpan span) => span.Before ? RuleBook.TreatmentBefore : span.Kind == RestrictionKind.Irritants ? RuleBook.TreatmentAfter : RuleBook.TreatmentRests;
 
-    /// <summary>Whether a day lies in the so many days from a treatment on, its own included.</summary>
-    public static bool Within(Treatment treatment, DateOnly day, int days) => day >= treatment.On && day <= treatment.On.AddDays(days);
-
-    public static Because After(Treatment treatment, TreatmentTimes times) =>
+    private static Because After(Treatment treatment, TreatmentTimes times) =>
         Because.Of(RuleBook.TreatmentAfter, ("treatment", times.Title), ("on", treatment.On), ("until", treatment.On.AddDays(times.AfterDays)));
 }

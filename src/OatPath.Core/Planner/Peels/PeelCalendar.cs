@@ -9,7 +9,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Peels;
 
 /// <summary>Days of the client's calendar that a peel keeps away from: sun, waxing, occasions and treatments in its course, treatments it follows too soon.</summary>
-internal sealed class PeelCalendar(CaseFile file, RuleSwitch rule) : IKeepsOff
+internal sealed class PeelCalendar(CaseFile file, CareCalendar care, RuleSwitch rule) : IKeepsOff
 {
     public Off? Of(Track kit, DateOnly on) => Sun(kit, on) ?? Near(kit, on);
 
@@ -44,15 +44,14 @@ internal sealed class PeelCalendar(CaseFile file, RuleSwitch rule) : IKeepsOff
             }
         }
 
-        foreach (var treatment in file.Treatments)
+        foreach (var (treatment, times) in care.All)
         {
-            var times = TreatmentTimes.Of(treatment);
             if (on <= treatment.On && treatment.On <= on.AddDays(course) && rule.On(RuleBook.PeelCourse))
             {
                 return Falls(times.Title, treatment.On);
             }
 
-            if (TreatmentRest.Within(treatment, on, times.HomePeelDays) && rule.On(RuleBook.PeelNear))
+            if (on >= treatment.On && on <= treatment.On.AddDays(times.HomePeelDays) && rule.On(RuleBook.PeelNear))
             {
                 var until = treatment.On.AddDays(times.HomePeelDays);
                 return Off.Through(until, Because.Of(RuleBook.PeelNear, ("product", kit.Product.Name), ("treatment", times.Title), ("on", treatment.On), ("until", until)));

@@ -1,8 +1,8 @@
-namespace OatPath.Core.Planner.KeptOff;
+namespace OatPath.Core.Skin;
 
 /// <summary>Days around strong sun and sunburn.</summary>
 /// <remarks>Trade convention.</remarks>
-internal static class SunTimes
+public static class SunTimes
 {
     /// <summary>A light-sensitising active pauses so long before strong sun.</summary>
     public const int PauseBefore = 3;

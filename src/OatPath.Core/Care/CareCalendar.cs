@@ -1,0 +1,87 @@
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Care;
+
+/// <summary>All restrictions of all treatments of a client, asked by day.</summary>
+public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone)
+{
+    private readonly CareSpan[] spans = [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone))];
+    private readonly (Treatment Treatment, TreatmentTimes Times)[] all = [.. treatments.Select(treatment => (treatment, TreatmentTimes.Of(treatment)))];
+    private readonly Dictionary<string, IReadOnlyList<RestrictionKind>> kindsOf = [];
+
+    public bool IsEmpty => all.Length == 0;
+
+    public IReadOnlyList<(Treatment Treatment, TreatmentTimes Times)> All => all;
+
+    /// <summary>Every restriction, overlaps joined.</summary>
+    public IReadOnlyList<CareSpan> Joined => Strictest.Of(spans);
+
+    /// <summary>The strictest span that keeps a product off on a day, or null. Whatever has a ladder rests with the irritants.</summary>
+    public CareSpan? Off(Product product, DateOnly day)
+    {
+        if (spans.Length == 0)
+        {
+            return null;
+        }
+
+        if (!kindsOf.TryGetValue(product.Id, out var kinds))
+        {
+            kindsOf[product.Id] = kinds = Restrictions.On(product);
+        }
+
+        CareSpan? strictest = null;
+        foreach (var span in spans)
+        {
+            if (span.Covers(day) && kinds.Contains(span.Kind) && (strictest is null || span.End > strictest.End))
+            {
+                strictest = span;
+            }
+        }
+
+        return strictest;
+    }
+
+    /// <summary>The latest-ending span of a kind on a day, before or after, or null.</summary>
+    public CareSpan? On(RestrictionKind kind, DateOnly day, bool before = false)
+    {
+        CareSpan? strictest = null;
+        foreach (var span in spans)
+        {
+            if (span.Kind == kind && span.Before == before && span.Covers(day) && (strictest is null || span.End > strictest.End))
+            {
+                strictest = span;
+            }
+        }
+
+        return strictest;
+    }
+
+    /// <summary>The treatment whose repair routine a day belongs to, the one that ends last, or null.</summary>
+    public (Treatment Treatment, TreatmentTimes Times)? Repairs(DateOnly day)
+    {
+        (Treatment Treatment, TreatmentTimes Times)? latest = null;
+        foreach (var one in all)
+        {
+            if (one.Times.AfterDays > 0 && Within(one, day, one.Times.AfterDays) && (latest is not { } before || Ends(one) > Ends(before)))
+            {
+                latest = one;
+            }
+        }
+
+        return latest;
+    }
+
+    /// <summary>Whether tightness and flaking belong to the course of a treatment on a day.</summary>
+    public bool InCourse(DateOnly day) => Array.Exists(all, one => one.Times.CourseDays > 0 && Within(one, day, one.Times.CourseDays));
+
+    /// <summary>Whether a sign is usual on a day after a treatment.</summary>
+    public bool IsUsual(CourseSign sign, DateOnly day) =>
+        Array.Exists(all, one => one.Times.Template.Course.Any(line => line.Covers(day.DayNumber - one.Treatment.On.DayNumber) && line.Usual.Contains(sign)));
+
+    /// <summary>The last day of all windows in which only gentle care is allowed, or null.</summary>
+    public bool WatchesSun(DateOnly day) => Array.Exists(all, one => Within(one, day, one.Times.SunDays));
+
+    private static DateOnly Ends((Treatment Treatment, TreatmentTimes Times) one) => one.Treatment.On.AddDays(one.Times.AfterDays);
+
+    private static bool Within((Treatment Treatment, TreatmentTimes Times) one, DateOnly day, int days) => day >= one.Treatment.On && day <= one.Treatment.On.AddDays(days);
+}

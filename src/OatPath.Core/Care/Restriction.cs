@@ -1,0 +1,102 @@
+using System.Text.Json.Serialization;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Care;
+
+/// <summary>What a treatment keeps the client from, each with its own length.</summary>
+public enum RestrictionKind
+{
+    /// <summary>Acids, vitamin C, benzoyl peroxide and everything else that irritates.</summary>
+    Irritants,
+    Retinoid,
+
+    /// <summary>Scrub, mitt, razor, brush, blade, clay and scrub masks.</summary>
+    ByHand,
+    Enzyme,
+    Devices,
+    MakeUp,
+    Sport,
+
+    /// <summary>Hot baths, sauna, steam.</summary>
+    Heat,
+
+    /// <summary>No strong sun; shade, hat and SPF 50.</summary>
+    Sun,
+    Swimming,
+
+    /// <summary>Waxing, threading, hair-removal cream.</summary>
+    Waxing,
+
+    /// <summary>The skin is open: plain water and plain ointment, nothing else.</summary>
+    Cleansing,
+}
+
+public enum LengthUnit { Days, Hours }
+
+/// <summary>How long something rests: whole care days on either side of the treatment's own, or hours from its end.</summary>
+public sealed record Restriction(RestrictionKind Kind, int Length, LengthUnit Unit = LengthUnit.Days)
+{
+    /// <summary>Whole days that hold at least as long; 24 h are one day, and the day itself is always in.</summary>
+    [JsonIgnore]
+    public int WholeDays => Unit == LengthUnit.Days ? Length : (Length + 23) / 24;
+
+    [JsonIgnore]
+    public string InWords => Unit == LengthUnit.Hours ? $"{Length} h" : Length == 1 ? "1 day" : $"{Length} days";
+}
+
+/// <summary>Restrictions in words, and which of them a product falls under.</summary>
+public static class Restrictions
+{
+    public static string TitleOf(RestrictionKind kind) => kind switch
+    {
+        RestrictionKind.Irritants => "Acids and actives",
+        RestrictionKind.Retinoid => "Retinoid",
+        RestrictionKind.ByHand => "Scrub, razor, brush",
+        RestrictionKind.Enzyme => "Enzyme",
+        RestrictionKind.Devices => "Devices",
+        RestrictionKind.MakeUp => "Make-up",
+        RestrictionKind.Sport => "Sport and sweat",
+        RestrictionKind.Heat => "Sauna, hot bath, steam",
+        RestrictionKind.Sun => "Strong sun",
+        RestrictionKind.Swimming => "Swimming",
+        RestrictionKind.Waxing => "Waxing, threading",
+        RestrictionKind.Cleansing => "Anything but plain water and ointment",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+    };
+
+    /// <summary>What concerns the shelf; the rest is told, not planned.</summary>
+    public static bool IsOfTheShelf(RestrictionKind kind) => kind is <= RestrictionKind.Devices or RestrictionKind.Cleansing;
+
+    /// <summary>Every restriction that keeps a product off.</summary>
+    public static IReadOnlyList<RestrictionKind> On(Product product)
+    {
+        var kinds = new List<RestrictionKind>();
+        if (product.IsRaised())
+        {
+            kinds.Add(RestrictionKind.Irritants);
+        }
+
+        if (product.Has(Family.Retinoid))
+        {
+            kinds.Add(RestrictionKind.Retinoid);
+        }
+
+        if (product.Traits.ByHand || product.Kind is ProductKind.ClayMask or ProductKind.ScrubMask)
+        {
+            kinds.Add(RestrictionKind.ByHand);
+        }
+
+        if (product.Has(Family.Enzyme))
+        {
+            kinds.Add(RestrictionKind.Enzyme);
+        }
+
+        if (product.IsDevice())
+        {
+            kinds.Add(RestrictionKind.Devices);
+        }
+
+        return kinds;
+    }
+}

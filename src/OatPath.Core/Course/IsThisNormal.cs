@@ -1,0 +1,70 @@
+using OatPath.Core.Care;
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Planner;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Course;
+
+/// <summary>An answer in the client's words.</summary>
+/// <param name="Verdict">"Yes, it belongs to day 3."</param>
+/// <param name="Why">What decided it, a sentence.</param>
+/// <param name="Do">What to do, a sentence.</param>
+public sealed record NormalAnswer(Outcome Outcome, string Verdict, string Why, string Do, CourseDay? Course);
+
+/// <summary>Answers "is this normal?" by the outcome table and the course of what was done. Never a diagnosis.</summary>
+/// <remarks>Source: the outcome table and the course of the template; every judgement is the planner's own.</remarks>
+public static class IsThisNormal
+{
+    /// <summary>What is written down of a question, before it is judged.</summary>
+    /// <param name="file">The case as followed by the client.</param>
+    public static CheckedIn Entry(CaseFile file, AskedSign asked, string id, DateTimeOffset at, DateOnly day)
+    {
+        var courses = WhatToExpect.On(file, day);
+        var usual = Sign(asked.Sign) is { } sign && courses.Any(course => course.Line?.Usual.Contains(sign) == true);
+        return new() { Id = id, HappenedAt = at, By = "client", Day = day, Asked = asked, Report = asked.AsReport(courses.Any(course => course.Day >= 1) || courses.Count == 0, usual) };
+    }
+
+    /// <summary>Judges an entry as the plan does.</summary>
+    public static NormalAnswer Of(CaseFile file, HouseRules rules, CheckedIn entry)
+    {
+        var asked = entry.Asked ?? throw new ArgumentException("Only an entry made from a question can be answered.", nameof(entry));
+        var with = file with { Log = [.. file.Log.Where(other => other.Id != entry.Id), entry], AsOf = file.AsOf > entry.HappenedAt ? file.AsOf : entry.HappenedAt };
+        var outcome = PathPlanner.Plan(with, rules, days: 1).Reports.FirstOrDefault(report => report.Id == entry.Id)?.Outcome ?? Outcome.Stop;
+        var courses = WhatToExpect.On(file, entry.Day);
+        var sign = Sign(asked.Sign);
+        var course = courses.FirstOrDefault(course => sign is { } known && course.Line?.Usual.Contains(known) == true) ?? (courses.Count > 0 ? courses[0] : null);
+        var what = AskedSign.TitleOf(asked.Sign);
+        var belongs = sign is { } usual && course?.Line?.Usual.Contains(usual) == true;
+        return outcome switch
+        {
+            Outcome.CarryOn when belongs => new(outcome, $"Yes, it belongs to day {course!.Day}.", Where(asked, course), course.Line!.Do, course),
+            Outcome.CarryOn => new(outcome, "It is nothing to worry about now.", $"A little of it ({what}) is no sign of harm by itself{(course is null ? "" : $", though it is not what day {course.Day} usually brings")}.", "Go on gently. Ask again if it grows, or if it is still there tomorrow.", course),
+            Outcome.EaseOff => new(outcome, "Not quite. Ease off.", $"{Capital(what)}, {Words(asked.Degree)}: {(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.", "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.", course),
+            Outcome.Stop => new(outcome, "No. Stop, and call your studio.", $"{Capital(what)} is not part of any course.", "Nothing but plain care from now on, until your studio says so.", course),
+            _ => new(outcome, "No. Get medical help now.", $"{Capital(what)} needs somebody who can look at it now.", "Stop everything on the skin and call the number below.", course),
+        };
+    }
+
+    private static string Where(AskedSign asked, CourseDay course)
+    {
+        var flakes = course.Line!.Flakes;
+        var here = asked.Zones.SelectMany(FaceZones.Covered).ToList();
+        if (asked.Sign != AskSign.Flaking || flakes.Count == 0 || here.Count == 0)
+        {
+            return $"Day {course.Day} after the {course.Title}: {course.Line.Words}";
+        }
+
+        return here.Any(flakes.Contains)
+            ? $"Day {course.Day} after the {course.Title}: flakes are usual there today."
+            : $"Day {course.Day} after the {course.Title}: flakes are usual today, mostly {House.Words.List([.. flakes.Take(3).Select(FaceZones.TitleOf)])}; elsewhere they may come sooner or later.";
+    }
+
+    private static string Words(AskDegree degree) => degree switch { AskDegree.Little => "a little", AskDegree.Clearly => "clearly there", _ => "strongly" };
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    /// <summary>The sign of a course that a question is about; null for what belongs to none.</summary>
+    private static CourseSign? Sign(AskSign sign) => sign <= AskSign.NewSpots ? (CourseSign)(int)sign : null;
+}

@@ -1,0 +1,69 @@
+using OatPath.Core.Care;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Peel;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Course;
+
+/// <summary>One day of the course of a treatment, or of a peel at home.</summary>
+/// <param name="Title">The treatment or the kit, in words.</param>
+/// <param name="On">Its day.</param>
+/// <param name="Day">Days since then.</param>
+/// <param name="Last">The last day of the course.</param>
+/// <param name="Line">What is usual; null after the course, while something still rests.</param>
+public sealed record CourseDay(string Title, DateOnly On, int Day, int Last, CourseLine? Line, IReadOnlyList<string> Aftercare, string Result)
+{
+    /// <summary>What is never part of a course.</summary>
+    /// <remarks>Source: the outcome table.</remarks>
+    public const string Report = "Tell us at once: weals, swelling of eyes or lips, blisters, weeping or pus, fever, hot redness that spreads, a cold sore, skin gone white or grey, a new dark patch, or pain that grows.";
+}
+
+/// <summary>What is usual today, day by day after treatments and peels.</summary>
+/// <remarks>Source: trade convention; the words are the house's template.</remarks>
+public static class WhatToExpect
+{
+    /// <summary>Everything in whose course a day lies, the latest first.</summary>
+    public static IReadOnlyList<CourseDay> On(CaseFile file, DateOnly day)
+    {
+        var facts = new KnownFacts(file);
+        return [.. Treatments(facts, day).Concat(Peels(facts, day)).OrderByDescending(course => course.On)];
+    }
+
+    /// <summary>The whole course of a treatment, for a sheet on paper.</summary>
+    public static IReadOnlyList<CourseLine> Of(Treatment treatment) => TreatmentTimes.Of(treatment).Template.Course;
+
+    private static IEnumerable<CourseDay> Treatments(KnownFacts facts, DateOnly day)
+    {
+        foreach (var treatment in facts.File.Treatments.Where(treatment => treatment.On <= day))
+        {
+            var times = TreatmentTimes.Of(treatment);
+            var since = day.DayNumber - treatment.On.DayNumber;
+            var last = Math.Max(times.Template.Course.Select(line => line.UntilDay).DefaultIfEmpty().Max(), times.AfterDays);
+            if (since <= last)
+            {
+                IReadOnlyList<string> sheet = treatment.Sheet is { Words.Length: > 0 } words ? [$"{words.From} says: {words.Words}"] : [];
+                yield return new(times.Title, treatment.On, since, last, times.Template.Course.FirstOrDefault(line => line.Covers(since)), [.. sheet, .. times.Template.Aftercare], times.Template.Result);
+            }
+        }
+    }
+
+    private static IEnumerable<CourseDay> Peels(KnownFacts facts, DateOnly day)
+    {
+        foreach (var (product, on) in facts.HomePeels.Where(peel => peel.Day <= day))
+        {
+            if (facts.File.Shelf.First(item => item.Product.Id == product).Product is var kit && KitClass.Of(kit) is not { } strength)
+            {
+                continue;
+            }
+
+            var course = strength.Strength == KitStrength.Weak ? CareTemplates.LightPeel : CareTemplates.StrongPeel;
+            var (since, last) = (day.DayNumber - on.DayNumber, KitTimes.Of(strength.Strength).CourseDays);
+            if (since <= last)
+            {
+                yield return new(facts.NameOf(product), on, since, last, course.FirstOrDefault(line => line.Covers(since)), CareTemplates.Of(TreatmentKind.SuperficialPeel).Aftercare, CareTemplates.Of(TreatmentKind.SuperficialPeel).Result);
+            }
+        }
+    }
+}

@@ -1,0 +1,195 @@
+using OatPath.Core.Audit;
+using OatPath.Core.Care;
+using OatPath.Core.House;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>Each row of the treatment table, and what becomes of rows that overlap.</summary>
+public class CareRowTests
+{
+    private static readonly DateOnly On = CaseBuilder.Monday.AddDays(20);
+    private static readonly TimeZoneInfo Zone = CareDay.FindZone("Europe/Vienna")!;
+
+    public static bool IsOpen(TreatmentKind kind, DateOnly on, DateOnly day) => kind == TreatmentKind.AblativeLaser && day >= on && day <= on.AddDays(10);
+
+    public static TheoryData<TreatmentKind, string, string, int?, int[]> Rows => new()
+    {
+        { TreatmentKind.SuperficialPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 7, byhand 10, makeup 24 h, sport 48 h, heat 48 h, sun 14", 28, [1, 3, 7] },
+        { TreatmentKind.MediumPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 14, byhand 14, sun 28", 90, [1, 3, 7] },
+        { TreatmentKind.Dermaplaning, "irritants 3", "irritants 3, makeup 24 h, sun 3", 28, [1] },
+        { TreatmentKind.NeedlingShallow, "irritants 3, sun 7", "irritants 3, makeup 24 h, sport 24 h, sun 7", 42, [1, 4] },
+        { TreatmentKind.NeedlingDeep, "irritants 7, sun 7", "irritants 7, makeup 24 h, sport 48 h, sun 14", 180, [1, 4] },
+        { TreatmentKind.RadioFrequencyNeedling, "irritants 3, retinoid 7, sun 7", "irritants 5, makeup 0, sport 24 h, sun 14", 42, [1, 4] },
+        { TreatmentKind.AblativeLaser, "irritants 7, retinoid 7, sun 14", "irritants 28, makeup 10, sport 5, sun 28, cleansing 10", null, [1, 3, 5, 10] },
+        { TreatmentKind.HydratingFacial, "", "irritants 0", 7, [] },
+        { TreatmentKind.GalvanicFacial, "", "irritants 0", 7, [] },
+        { TreatmentKind.Waxing, "irritants 3", "irritants 3, heat 24 h, sport 24 h", 28, [] },
+    };
+
+    [Theory]
+    [MemberData(nameof(Rows))]
+    public void A_row_asks_for_what_it_should(TreatmentKind kind, string before, string after, int? again, int[] checkIns)
+    {
+        var times = TreatmentTimes.Of(kind);
+        string Said(IReadOnlyList<Restriction> all) => string.Join(", ", all.Select(one => $"{one.Kind.ToString().ToLowerInvariant()} {one.Length}{(one.Unit == LengthUnit.Hours ? " h" : "")}"));
+
+        Assert.All(before.Split(", ", StringSplitOptions.RemoveEmptyEntries), one => Assert.Contains(one, Said(times.Before).Split(", ")));
+        Assert.All(after.Split(", "), one => Assert.Contains(one, Said(times.After).Split(", ")));
+        Assert.Equal((again, string.Join(",", checkIns)), (times.Template.AgainDays, string.Join(",", times.Template.CheckIns)));
+    }
+
+    [Fact]
+    public void Rows_are_complete() => Assert.Equal(Enum.GetValues<TreatmentKind>().Order(), Rows.Select(row => (TreatmentKind)row[0]).Order());
+
+    /// <summary>A light peel on nightly glycolic, a weekly razor and a retinoid.</summary>
+    [Fact]
+    public void The_worked_example_comes_out_to_the_day()
+    {
+        var razor = new Product { Id = "razor", Name = "Guarded razor", Kind = ProductKind.Razor, Pieces = 20 };
+        var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, razor)
+            .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 4).InUse("retinol", CaseBuilder.Monday.AddDays(-1), 2).InUse("razor", CaseBuilder.Monday.AddDays(-1), 0)
+            .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Established(Family.ByHand, CaseBuilder.Monday).Treat(TreatmentKind.SuperficialPeel, On);
+        var file = builder.Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
+        var (acid, retinoid, shaved) = (path.DaysOf("glycolic"), path.DaysOf("retinol"), path.DaysOf("razor"));
+
+        Assert.All(new[] { acid, retinoid }, days => Assert.DoesNotContain(days, day => day >= On.AddDays(-7) && day <= On.AddDays(7)));
+        Assert.DoesNotContain(shaved, day => day >= On.AddDays(-7) && day <= On.AddDays(10));
+        Assert.Contains(shaved, day => day < On.AddDays(-7));
+        Assert.Contains(shaved, day => day > On.AddDays(10));
+        Assert.Equal(On.AddDays(8), acid.Concat(retinoid).Where(day => day > On).Min());
+        var back = path.Days.SelectMany(day => day.Evening.Steps).First(step => step.Product == "glycolic" && step.Because.Any(because => because.Rule == RuleBook.DropAfterWindow));
+        Assert.Equal(Frequency.EveryOther, back.Frequency);
+        DateOnly? Ends(RestrictionKind kind) => path.Windows.Single(window => window.Restriction == kind && window.From == On).Until;
+        Assert.Equal((On.AddDays(7), On.AddDays(10), On.AddDays(14)), (Ends(RestrictionKind.Irritants), Ends(RestrictionKind.ByHand), Ends(RestrictionKind.Sun)));
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
+
+    [Fact]
+    public void Open_skin_after_a_laser_gets_water_and_plain_ointment_and_nothing_else()
+    {
+        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
+        var file = CaseBuilder.Basic().Own(balm).Treat(TreatmentKind.AblativeLaser, On).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
+
+        foreach (var half in path.Days.Where(day => day.Date >= On && day.Date <= On.AddDays(10)).SelectMany(day => new[] { day.Morning, day.Evening }))
+        {
+            Assert.Equal(["balm"], half.Steps.Where(step => step.Product is not null).Select(step => step.Product));
+            Assert.Contains(half.Steps, step => step.Action == OatPath.Core.Routine.StepAction.Water);
+        }
+
+        Assert.Equal("sun", path.On(On.AddDays(11))!.Morning.Steps[^1].Key);
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
+
+    [Fact]
+    public void A_clinicians_sheet_wins_in_what_it_names_and_in_nothing_else()
+    {
+        var treatment = new Treatment { Id = "t", Kind = TreatmentKind.AblativeLaser, On = On, Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 40), new(RestrictionKind.Sport, 10)]) };
+        var times = TreatmentTimes.Of(treatment);
+
+        Assert.Equal((40, 7, 28), (times.AfterDays, times.BeforeDays, times.SunDays));
+        Assert.Equal(5, TreatmentTimes.Of(treatment with { Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 5)]) }).AfterDays);
+    }
+
+    [Fact]
+    public void A_sheet_that_contradicts_itself_is_refused_with_what_and_where()
+    {
+        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 7)])), problem => problem.Remedy.Contains("would be back before", StringComparison.Ordinal));
+        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Sun, 14), new(RestrictionKind.Sun, 7)])), problem => problem.Remedy.Contains("twice", StringComparison.Ordinal));
+        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Cleansing, 9), new(RestrictionKind.MakeUp, 5)])), problem => problem.Field == "after");
+        Assert.Empty(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 21)])));
+    }
+
+    [Fact]
+    public void A_house_may_lengthen_a_row_and_never_shorten_it()
+    {
+        var ships = CareTemplates.Of(TreatmentKind.SuperficialPeel);
+        CareTemplate With(RestrictionKind kind, int length) => ships with { Id = "own", After = [.. ships.After.Select(one => one.Kind == kind ? one with { Length = length } : one)] };
+
+        Assert.Empty(RestrictionCheck.Of(With(RestrictionKind.Irritants, 9)));
+        Assert.Empty(RestrictionCheck.Of(With(RestrictionKind.Sport, 24)));
+        Assert.Contains(RestrictionCheck.Of(With(RestrictionKind.Irritants, 6)), problem => problem.Field == "after");
+        Assert.Equal(7, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.SuperficialPeel, On = On, Template = With(RestrictionKind.Irritants, 1) }).AfterDays);
+        Assert.Equal(9, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.SuperficialPeel, On = On, Template = With(RestrictionKind.Irritants, 9) }).AfterDays);
+    }
+
+    [Fact]
+    public void Needling_deeper_than_a_millimetre_is_deep_whatever_it_was_called() =>
+        Assert.Equal(7, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.NeedlingShallow, DepthMm = 1.25m, On = On }).AfterDays);
+
+    /// <summary>The night the clocks go forward is an hour shorter; 24 hours stay 24.</summary>
+    [Theory]
+    [InlineData(2027, 3, 27, 25, 15)]
+    [InlineData(2027, 10, 30, 23, 13)]
+    [InlineData(2027, 6, 1, 24, 14)]
+    public void Hours_stay_hours_when_the_clocks_change(int year, int month, int day, int _, int hour)
+    {
+        var on = new DateOnly(year, month, day);
+        var span = CareSpan.Of(new Treatment { Id = "t", Kind = TreatmentKind.NeedlingShallow, On = on, At = new(14, 0) }, Zone).Single(span => span.Kind == RestrictionKind.MakeUp);
+
+        Assert.Equal(on.AddDays(1).ToDateTime(new(hour, 0)), span.EndsAt);
+    }
+
+    private static Treatment Some(Random random)
+    {
+        var hour = random.Next(4);
+        return new() { Id = $"t{random.Next()}", Kind = (TreatmentKind)random.Next(10), On = On.AddDays(random.Next(61)), At = hour == 0 ? null : new TimeOnly(8 + hour, 30) };
+    }
+
+    [Fact]
+    public void Overlaps_come_out_the_same_in_any_order_and_grouping()
+    {
+        var random = new Random(15);
+        IReadOnlyList<CareSpan> Few() => [.. Enumerable.Range(0, random.Next(6)).SelectMany(_ => CareSpan.Of(Some(random), Zone))];
+        for (var i = 0; i < 2000; i++)
+        {
+            var (a, b, c) = (Few(), Few(), Few());
+            var all = Strictest.Of([.. a, .. b, .. c]);
+
+            Assert.Equal(all, Strictest.Of(c.Concat(a).Concat(b).Reverse()));
+            Assert.Equal(all, Strictest.Of(Strictest.Of(a.Concat(b)).Concat(c)));
+            Assert.Equal(all, Strictest.Of(a.Concat(Strictest.Of(b.Concat(c)))));
+            Assert.Equal(all, Strictest.Of(all));
+        }
+    }
+
+    [Fact]
+    public void Of_any_two_treatments_the_strictest_holds_on_every_day()
+    {
+        var random = new Random(16);
+        for (var i = 0; i < 300; i++)
+        {
+            var spans = CareSpan.Of(Some(random), Zone).Concat(CareSpan.Of(Some(random), Zone)).ToList();
+            var joined = Strictest.Of(spans);
+            for (var day = On.AddDays(-20); day <= On.AddDays(95); day = day.AddDays(1))
+            {
+                foreach (var kind in Enum.GetValues<RestrictionKind>())
+                {
+                    Assert.Equal(spans.Exists(span => span.Kind == kind && span.Covers(day)), joined.Any(span => span.Kind == kind && span.Covers(day)));
+                    DateTime? Latest(IEnumerable<CareSpan> of) => of.Where(span => span.Kind == kind && span.Covers(day)).Select(span => (DateTime?)span.End).Max();
+                    Assert.True(Latest(joined) >= Latest(spans) || Latest(spans) is null);
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void Any_two_treatments_are_planned_as_the_auditor_knows_them()
+    {
+        var random = new Random(17);
+        var scrub = new Product { Id = "scrub", Name = "Fine scrub", Kind = ProductKind.Scrub };
+        var sheet = new ClinicianSheet("Dr Sandt", "", [new(RestrictionKind.Irritants, 10)], [new(RestrictionKind.Irritants, 12), new(RestrictionKind.Sun, 30)]);
+        for (var i = 0; i < 150; i++)
+        {
+            var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, scrub).InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 3).InUse("retinol", CaseBuilder.Monday.AddDays(-1), 1)
+                .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Build() with { Treatments = [Some(random) with { Sheet = i % 3 == 0 ? sheet : null }, Some(random)] };
+
+            Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, days: 110)));
+        }
+    }
+}
