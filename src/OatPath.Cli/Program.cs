@@ -6,6 +6,7 @@ return args switch
     ["audit", .. var rest] => AuditCommand.Run(rest, Console.Out, Console.Error),
     ["supply", .. var rest] => SupplyCommand.Run(rest, Console.Out, Console.Error),
     ["simulate", .. var rest] => SimulateCommand.Run(rest, Console.Out, Console.Error),
+    ["calendar", .. var rest] => CalendarCommand.Run(rest, Console.Out, Console.Error),
     ["session", .. var rest] => SessionCommands.Compile(rest, Console.Out, Console.Error),
     ["play", .. var rest] => SessionCommands.Play(rest, Console.Out, Console.Error),
     ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
@@ -25,6 +26,6 @@ static int Print(string text)
 
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, schema case, schema path, schema session. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, schema case, schema path, schema session. See ./oat help.");
     return ExitCode.BadInput;
 }

@@ -1,0 +1,123 @@
+using System.Security.Cryptography;
+using System.Text;
+using OatPath.Core.Care;
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Core.Plan;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Calendar;
+
+/// <summary>One entry of a client's calendar.</summary>
+/// <param name="Uid">The same for the same thing in every file; says nothing about it.</param>
+/// <param name="On">Calendar day at the studio.</param>
+/// <param name="At">Wall-clock time at the studio; null for the whole day.</param>
+/// <param name="Title">Neutral, unless the client allows what it is about.</param>
+/// <param name="Details">What it is about; empty where titles are neutral.</param>
+public sealed record CalendarEntry(string Uid, DateOnly On, TimeOnly? At, string Title, string Details);
+
+/// <summary>What of a path belongs in the client's calendar: peel evenings, treatments, what stops and returns, check-ins, readings of patch tests.</summary>
+/// <remarks>Source: house default. Titles name nothing of health by default, because a calendar is read over shoulders.</remarks>
+public static class CalendarEntries
+{
+    private const string SeePage = "What it is about stands on your own page.";
+
+    /// <param name="path">As the client follows it.</param>
+    /// <param name="named">Whether titles may say what they are about.</param>
+    /// <returns>By day, nothing before today.</returns>
+    public static IReadOnlyList<CalendarEntry> Of(CaseFile file, CarePath path, bool named)
+    {
+        var nameOf = file.Shelf.ToDictionary(item => item.Product.Id, item => item.Product.Name);
+        var found = new List<(string Key, DateOnly On, TimeOnly? At, string Neutral, string Named, string Details)>();
+        found.AddRange(Treatments(file, path));
+        found.AddRange(Windows(path, nameOf));
+        found.AddRange(Evenings(file, path, nameOf));
+        found.AddRange(CheckIns(file, path));
+        return [.. found.Where(entry => entry.On >= path.Today)
+            .Select(entry => named ? new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details) : new(Uid($"{entry.On:yyyyMMdd}{entry.At:HHmm}{entry.Neutral}"), entry.On, entry.At, entry.Neutral, SeePage))
+            .DistinctBy(entry => entry.Uid).OrderBy(entry => entry.On).ThenBy(entry => entry.At).ThenBy(entry => entry.Title, StringComparer.Ordinal)];
+    }
+
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Treatments(CaseFile file, CarePath path)
+    {
+        foreach (var treatment in file.Treatments)
+        {
+            var title = TreatmentTimes.Of(treatment).Title;
+            var stands = path.Questions.Any(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id);
+            yield return ($"treatment {treatment.Id}", treatment.On, treatment.At, stands ? "Studio, to be confirmed" : "Studio", $"{Capital(title)} at the studio{(stands ? ", to be confirmed" : "")}", "Face clean, no make-up. Tell us of sun, a cold sore, a new medicine or anything open before we begin.");
+        }
+    }
+
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Windows(CarePath path, Dictionary<string, string> nameOf)
+    {
+        foreach (var window in path.Windows)
+        {
+            var key = $"{window.Kind} {window.Restriction} {window.Product} {window.Because.Values.GetValueOrDefault("on")} {window.Because.Values.GetValueOrDefault("products")}";
+            var details = Words.Say(window.Because);
+            if (window.Kind == WindowKind.PeelStops)
+            {
+                var products = window.Because.Values["products"];
+                yield return ($"last {key}", window.From.AddDays(-1), null, "Skin plan: a last evening", $"Last evening of {products} before the peel", details);
+                yield return ($"back {key}", window.Until!.Value.AddDays(1), null, "Skin plan: something is back", $"{products} may come back", details);
+            }
+            else if (window.Restriction is { } kind && window.Because.Rule == RuleBook.TreatmentBefore)
+            {
+                yield return ($"last {key}", window.From.AddDays(-1), null, "Skin plan: a last day", $"Last day: {Restrictions.TitleOf(kind)}", details);
+            }
+            else if (window.Restriction is { } rests)
+            {
+                var timed = window is { EndsAt: not null, EndsOn: not null };
+                yield return ($"back {key}", timed ? window.EndsOn!.Value : window.Until!.Value.AddDays(1), window.EndsAt, "Skin plan: something is back", $"Allowed again: {Restrictions.TitleOf(rests).ToLowerInvariant()}", details);
+            }
+            else if (window is { Kind: WindowKind.EaseOff, Product: { } product, Until: { } until })
+            {
+                yield return ($"back {key}", until.AddDays(1), null, "Skin plan: something is back", $"{nameOf.GetValueOrDefault(product, product)} is back, gentler", details);
+            }
+        }
+    }
+
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Evenings(CaseFile file, CarePath path, Dictionary<string, string> nameOf)
+    {
+        var kits = file.Shelf.Where(item => item.Product.IsKit()).Select(item => item.Product.Id).ToHashSet();
+        foreach (var day in path.Days)
+        {
+            foreach (var step in day.Evening.Steps.Where(step => step.Product is not null))
+            {
+                var name = nameOf.GetValueOrDefault(step.Product!, step.Product!);
+                if (step.Action == StepAction.Apply && kits.Contains(step.Product!))
+                {
+                    yield return ($"peel {step.Product} {day.Date:yyyyMMdd}", day.Date, null, "Skin plan: an evening with time", $"Peel evening: {name}", "Take half an hour. The guide on your page goes through it with you.");
+                }
+                else if (step.Action == StepAction.ReadPatch)
+                {
+                    yield return ($"patch {step.Product} {day.Date:yyyyMMdd}", day.Date, null, "Skin plan: look at something", $"Look at the patch test of {name}", SeePage);
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> CheckIns(CaseFile file, CarePath path)
+    {
+        (string, DateOnly, TimeOnly?, string, string, string) Asked(string source, string title, DateOnly on, int day) =>
+            ($"check-in {source} {on:yyyyMMdd} {day}", on.AddDays(day), null, "Skin plan: say how it is", $"Day {day} after the {title}: say how the skin is", "It takes a minute on your page, and tells at once whether it is usual.");
+        foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Ahead or CheckInState.Due))
+        {
+            yield return Asked(due.Source, due.Title, due.On, due.Day);
+        }
+
+        foreach (var treatment in file.Treatments.Where(treatment => treatment.On > path.Today))
+        {
+            var times = TreatmentTimes.Of(treatment);
+            foreach (var day in times.Template.CheckIns)
+            {
+                yield return Asked(treatment.Id, times.Title, treatment.On, day);
+            }
+        }
+    }
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    private static string Uid(string key) => $"{Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)))[..24]}@oat-path";
+}
