@@ -103,9 +103,16 @@ public static class CaseAssembly
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>), .. sessions],
-            Treatments = [.. used.Where(fact => fact.Kind == "treatment").Select(Body<Treatment>)],
-            Occasions = [.. used.Where(fact => fact.Kind == "occasion").Select(Body<Occasion>)],
+            Treatments = [.. Newest(used, "treatment").Select(Body<Treatment>).Where(treatment => !treatment.CalledOff)],
+            Occasions = [.. Newest(used, "occasion").Select(Body<Occasion>).Where(occasion => !occasion.CalledOff)],
         };
+    }
+
+    /// <summary>Facts of a kind without those that a later one stands in place of.</summary>
+    private static IEnumerable<Fact> Newest(List<Fact> used, string kind)
+    {
+        var replaced = used.Where(fact => fact.Kind == kind && fact.Supersedes is not null).Select(fact => fact.Supersedes!).ToHashSet();
+        return used.Where(fact => fact.Kind == kind && !replaced.Contains(fact.Id));
     }
 
     /// <summary>The former formulas of a product, with the one before where it differs: a change is a new start.</summary>
