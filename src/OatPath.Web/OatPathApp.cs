@@ -10,6 +10,7 @@ using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Demo;
+using OatPath.Web.Messages;
 using OatPath.Web.People;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
@@ -21,6 +22,7 @@ public static class OatPathApp
 {
     public const string StrictLimit = "strict";
     public const string SessionLimit = "session";
+    public const string FeedLimit = "feed";
 
     public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
     {
@@ -78,7 +80,7 @@ public static class OatPathApp
     {
         services.AddSingleton(options);
         services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
-        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<ShelfSearch>();
+        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<HouseTreatments>().AddSingleton<CalendarFeeds>().AddSingleton<Outbox>().AddSingleton<ShelfSearch>();
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
@@ -90,6 +92,13 @@ public static class OatPathApp
         else
         {
             services.AddSingleton(clock ?? TimeProvider.System);
+        }
+
+        services.AddSingleton<IMessageGateway, SimulatedGateway>().AddSingleton<Messenger>();
+        // A test winds its own clock and makes its own rounds.
+        if (clock is null)
+        {
+            services.AddHostedService<MessengerRounds>();
         }
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
@@ -137,6 +146,9 @@ public static class OatPathApp
                 ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.Request.Path}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
                 : RateLimitPartition.GetNoLimiter("reading"));
 
+            // An address that is guessed at finds nothing, and not often.
+            limiter.AddPolicy(FeedLimit, http => RateLimitPartition.GetFixedWindowLimiter($"feed-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 60, Window = TimeSpan.FromMinutes(1) }));
+
             // A guide sends every few seconds while something is on the skin; a busy studio behind one address must not lose a log.
             limiter.AddPolicy(SessionLimit, http => RateLimitPartition.GetFixedWindowLimiter($"session-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 600, Window = TimeSpan.FromMinutes(1) }));
         });
@@ -163,6 +175,7 @@ public static class OatPathApp
         app.UseAuthorization();
         app.MapRazorPages();
         SessionRoute.Map(app);
+        CalendarRoute.Map(app);
         if (options.Demo)
         {
             DemoClockRoute.Map(app);

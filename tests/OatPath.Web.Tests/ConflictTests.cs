@@ -45,7 +45,14 @@ public sealed class ConflictTests : IDisposable
         var conflict = await browser.Submit(page, "main form[action*='Occasion']", ("title", "ferry dance"), ("on", on));
 
         Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
-        Assert.Equal(("ferry dance", on, ""), (conflict.Page.QuerySelector("#o-title")!.GetAttribute("value"), conflict.Page.QuerySelector("#o-on")!.GetAttribute("value"), conflict.Page.QuerySelector("#t-on")!.GetAttribute("value")));
+        Assert.Equal(("ferry dance", on), (conflict.Page.QuerySelector("#o-title")!.GetAttribute("value"), conflict.Page.QuerySelector("#o-on")!.GetAttribute("value")));
+
+        var booking = await browser.Get($"/clients/{Id("Jory")}/treatment");
+        SomebodySaves("Jory");
+        var stays = await browser.Submit(booking, "form#treatment", ("Form.Template", "hydrating-facial"), ("Form.On", on), ("Form.Note", "by the river room"));
+        Assert.Contains("was changed by Tilde Renn", stays.Text, StringComparison.Ordinal);
+        Assert.Contains("by the river room", stays.Html, StringComparison.Ordinal);
+        Assert.Equal(on, stays.Page.QuerySelector("#t-on")!.GetAttribute("value"));
     }
 
     [Fact]

@@ -245,7 +245,7 @@ public sealed class JourneyTests : IDisposable
         using var browser = await studio.SignedIn();
 
         Assert.Contains("Orla Tamsin Wray", (await browser.Get("/clients?handler=List&q=wray")).Text, StringComparison.Ordinal);
-        Assert.Contains("holds “zzz”", (await browser.Get("/clients?handler=List&q=zzz")).Text, StringComparison.Ordinal);
+        Assert.Contains("Nobody is found by “zzz”", (await browser.Get("/clients?handler=List&q=zzz")).Text, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ public sealed class PeelPageTests : IDisposable
         Assert.Contains("Sun 8 March", row.TextContent, StringComparison.Ordinal);
         Assert.Contains("Mon 16 March", row.TextContent, StringComparison.Ordinal);
         Assert.Contains("5 min on the skin, sting 2", page.Text, StringComparison.Ordinal);
-        Assert.Matches(@"Thu 12\s+a peel evening", (await browser.Get("/")).Text);
+        Assert.Matches(@"Thu 12\s+Wilmot Farrago:\s+a peel evening", (await browser.Get("/")).Text);
         Assert.Contains("next Thu 12 March", (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/ramp")).Page.QuerySelector(".stations")!.TextContent, StringComparison.Ordinal);
     }
 

@@ -250,19 +250,18 @@ public sealed class StationTests : IDisposable
     }
 
     [Theory]
-    [InlineData("Treatment", "kind", "SuperficialPeel")]
-    [InlineData("Occasion", "title", "ferry dance")]
-    public async Task Care_takes_a_date_and_refuses_what_is_none(string handler, string field, string value)
+    [InlineData("treatment", "form#treatment", "Form.", "Template", "superficial-peel")]
+    [InlineData("care", "aside form[action*='Occasion']", "", "title", "ferry dance")]
+    public async Task Care_takes_a_date_and_refuses_what_is_none(string station, string form, string prefix, string field, string value)
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Get($"/clients/{Id("Jory")}/care");
-        var form = $"aside form[action*='{handler}']";
+        var page = await browser.Get($"/clients/{Id("Jory")}/{station}");
         foreach (var date in new[] { "", "soon", "1999-01-01", "2099-01-01" })
         {
-            Assert.Contains("give a date", (await browser.Submit(page, form, (field, value), ("on", date))).Text, StringComparison.Ordinal);
+            Assert.Contains("give a date", (await browser.Submit(page, form, (prefix + field, value), (prefix.Length > 0 ? "Form.On" : "on", date))).Text, StringComparison.Ordinal);
         }
 
-        var done = await browser.Submit(page, form, (field, value), ("on", "2026-03-30"));
+        var done = await browser.Submit(page, form, (prefix + field, value), (prefix.Length > 0 ? "Form.On" : "on", "2026-03-30"));
         Assert.Contains("Mon 30 March", done.Text, StringComparison.Ordinal);
         Assert.DoesNotContain(Record("Jory").ClientPath().Days, day => day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
     }

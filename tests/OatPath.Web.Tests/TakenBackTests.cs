@@ -59,10 +59,10 @@ public sealed class TakenBackTests : IDisposable
         using var phone = await studio.Phone("Jory");
         using var browser = await studio.SignedIn();
         var before = (await phone.Get("/my/path")).Text;
-        var page = await browser.Get($"/clients/{Id("Jory")}/care");
+        var page = await browser.Get($"/clients/{Id("Jory")}/{(what == "Treatment" ? "treatment" : "care")}");
         var on = ("on", Today.AddDays(3).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture));
         var after = what == "Treatment"
-            ? await browser.Submit(page, "main form[action*='Treatment']", ("kind", "Dermaplaning"), on)
+            ? await browser.Submit(page, "form#treatment", ("Form.Template", "dermaplaning"), ("Form.On", on.Item2), ("Form.Despite", "she comes in any case"))
             : await browser.Submit(page, "main form[action*='Occasion']", ("title", "ferry dance"), on);
         Assert.NotEqual(before, (await phone.Get("/my/path")).Text);
 

@@ -6,7 +6,7 @@ namespace OatPath.Web.Demo;
 /// <summary>Winds the demo clock. Only mapped in a demo.</summary>
 public static class DemoClockRoute
 {
-    public static void Map(WebApplication app) => app.MapPost("/demo/clock", async (HttpContext http, IAntiforgery antiforgery, TimeProvider clock) =>
+    public static void Map(WebApplication app) => app.MapPost("/demo/clock", async (HttpContext http, IAntiforgery antiforgery, TimeProvider clock, Messages.Messenger messenger) =>
     {
         if (!await antiforgery.IsRequestValidAsync(http))
         {
@@ -19,6 +19,9 @@ public static class DemoClockRoute
             return Results.BadRequest("days: wind by 1 or 7");
         }
 
+        // What the messenger would have done in the time that was wound over.
+        messenger.Write();
+        messenger.Send();
         var back = form["back"].ToString();
         return Results.LocalRedirect(back.StartsWith('/') && !back.StartsWith("//", StringComparison.Ordinal) && !back.Contains('\\') ? back : "/");
     });

@@ -1,6 +1,8 @@
 using System.Globalization;
+using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Web.Records;
 
 namespace OatPath.Web.Drawing;
 
@@ -126,7 +128,7 @@ public sealed class StripDrawing
     {
         var drawn = new List<StripRibbon>();
         var lanes = new List<DateOnly>();
-        foreach (var window in path.Windows)
+        foreach (var window in path.Windows.Where(Stands))
         {
             var from = window.From < path.Days[0].Date ? path.Days[0].Date : window.From;
             var until = window.Until is null || window.Until > path.Days[^1].Date ? path.Days[^1].Date : window.Until.Value;
@@ -150,8 +152,11 @@ public sealed class StripDrawing
         return drawn;
     }
 
+    /// <summary>Of what rests around a treatment the Strip shows what concerns the shelf longer than its irritants, and sun; the rest stands at Care.</summary>
+    private static bool Stands(PathWindow window) => window.Kind != WindowKind.CareRests || (window.Because.Rule == RuleBook.TreatmentRests && window.Restriction is RestrictionKind.ByHand or RestrictionKind.Sun);
+
     private static List<StripRibbon> SmallRibbons(CarePath path, Func<DateOnly, double> x, double column) =>
-        [.. DrawRibbons(path with { Windows = [.. path.Windows.OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
+        [.. DrawRibbons(path with { Windows = [.. path.Windows.Where(window => window.Kind != WindowKind.CareRests).OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
 
     private static string WordFor(PathWindow window, Func<string?, string> nameOf) => window.Kind switch
     {
@@ -161,6 +166,7 @@ public sealed class StripDrawing
         WindowKind.BeforeTreatment => "stops before treatment",
         WindowKind.PeelStops => $"no {window.Because.Values["products"]}",
         WindowKind.Sun => "strong sun",
+        WindowKind.CareRests => $"{Restrictions.TitleOf(window.Restriction!.Value)}, {CareEnds.Back(window)}",
         WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
         _ => "skin left in peace",
     };

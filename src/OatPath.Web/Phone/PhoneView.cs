@@ -1,4 +1,6 @@
 using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
@@ -74,8 +76,16 @@ public sealed class PhoneView
     /// <summary>What has its last day today, tomorrow or the day after before a peel.</summary>
     public IEnumerable<Because> LastEvenings => Path.Windows.Where(window => window.Kind == WindowKind.PeelStops && window.From > Day && window.From <= Day.AddDays(3)).Select(window => window.Because);
 
-    /// <summary>The peel whose day 1, 3 or 7 it is, or was while nothing was told since; null when nothing is asked.</summary>
-    public (DateOnly Peel, int Day)? PeelCheckIn => PeelCheckIns.Due(Record.Followed, Day);
+    /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
+    public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);
+
+    /// <summary>In whose course the day lies, the latest first.</summary>
+    public IReadOnlyList<CourseDay> Courses => courses ??= WhatToExpect.On(Record.Followed, Day);
+
+    private IReadOnlyList<CourseDay>? courses;
+
+    /// <summary>What rests now after treatments, each with its end.</summary>
+    public IEnumerable<PathWindow> Rests => CareEnds.Open(Path);
 
     /// <summary>Whether tonight's step is a guided session.</summary>
     public bool IsGuided(Step step) => step.Product is not null && Moment == Moment.Evening && Path.Ladders.Any(ladder => ladder.Product == step.Product && SessionDesk.IsGuided(ladder));

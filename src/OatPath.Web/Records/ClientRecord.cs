@@ -50,6 +50,8 @@ public sealed class ClientRecord
         Zone = Rules.Zone,
         Contacts = Rules.Contacts,
         Opening = Rules.Opening,
+        QuietFrom = Rules.QuietFrom,
+        QuietUntil = Rules.QuietUntil,
         Currency = Rules.Currency,
     };
 

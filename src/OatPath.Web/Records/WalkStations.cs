@@ -17,7 +17,7 @@ public static class WalkStations
         var path = record.DraftPath();
         var met = record.Facts.LastOrDefault(fact => fact.Kind == "intake");
         var parked = record.Draft.Shelf.Count(item => item.State == ShelfState.Parked);
-        var windows = path.Windows.Where(window => window.Kind != WindowKind.PeelStops && window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
+        var windows = path.Windows.Where(window => window.Kind is not (WindowKind.PeelStops or WindowKind.CareRests) && window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
         return
         [
             new("Meet", "meet", met is null ? "not asked yet" : $"asked {record.Local(met.RecordedAt, "d MMMM")}",
@@ -28,7 +28,9 @@ public static class WalkStations
                 record.Draft.Shelf.Count == 0 ? StationState.Quiet : StationState.Done),
             Ramp(path, record),
             Peel(path),
-            new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open", windows.Count == 0 ? StationState.Quiet : StationState.Waits),
+            path.Questions.Any(question => question.Kind == QuestionKind.Booking) ? new("Care", "care", "a booking to look at", StationState.Waits)
+            : path.Questions.Any(question => question.Kind == QuestionKind.CheckInOverdue) ? new("Care", "care", "not answered", StationState.Waits)
+            : new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open", windows.Count == 0 ? StationState.Quiet : StationState.Waits),
             new("Look back", "look-back", path.Reports.Count switch { 0 => "no report yet", 1 => "1 report", var n => $"{n} reports" }, path.Reports.Count == 0 ? StationState.Quiet : StationState.Done),
         ];
     }
@@ -48,7 +50,7 @@ public static class WalkStations
 
     private static WalkStation Ramp(CarePath path, ClientRecord record)
     {
-        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults));
+        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.Booking or QuestionKind.CheckInOverdue or QuestionKind.Repeated));
         if (question is not null)
         {
             return new("Ramp", "ramp", question.Kind switch

@@ -3,19 +3,25 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
-using OatPath.Core.Routine;
 using OatPath.Web.People;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Desk;
 
-public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(Store.Clients clients, RecordRoom room, Store.Outbox outbox, TimeProvider clock, IAuthorizationService authorization) : PageModel
 {
     public IReadOnlyList<DeskLine> Lines { get; private set; } = [];
 
     public IReadOnlyList<ClientRecord> Unpublished { get; private set; } = [];
 
-    public IReadOnlyList<(DateOnly Day, string What)> Ahead { get; private set; } = [];
+    /// <summary>The next days: what, and whose.</summary>
+    public IReadOnlyList<(DateOnly Day, string What, IReadOnlyList<(string Id, string Name)> Who)> Ahead { get; private set; } = [];
+
+    public IReadOnlyList<VisitToday> Visits { get; private set; } = [];
+
+    public int FailedMessages { get; private set; }
+
+    public DateOnly Today { get; private set; }
 
     public int Total { get; private set; }
 
@@ -97,14 +103,33 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
     /// <summary>Notes that a line was read that asks for nothing more; what it started goes on.</summary>
     public IActionResult OnPostSeen(string client, string key, long version)
     {
-        if (room.Open(client, User, "Desk") is not { } record || DeskLine.Of(record) is not { } line || !DeskLine.IsOnlyRead(line.Question.Kind) || line.Key != key)
+        if (room.Open(client, User, "Desk") is not { } record || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { IsOnlyRead: true })
         {
             TempData["Done"] = "That line has changed in the meantime.";
             return Redirect("/");
         }
 
-        room.Append(client, version, room.Make(client, "note", key, User.Identity?.Name ?? ""));
-        TempData["Done"] = $"{record.Client.Name}: noted as read by you. The plan goes on as it stands.";
+        return Note(record, version, key, "noted as read by you. The plan goes on as it stands.");
+    }
+
+    /// <summary>Says to the colleagues who looks after a line. It stays on the Desk, a red one most of all.</summary>
+    public IActionResult OnPostTake(string client, string key, long version)
+    {
+        if (room.Open(client, User, "Desk") is not { } record || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { TakenBy.Length: 0 })
+        {
+            TempData["Done"] = "That line has changed, or somebody else has taken it.";
+            return Redirect("/");
+        }
+
+        return Note(record, version, DeskRows.Taken + key, "you look after this line; your colleagues see it.");
+    }
+
+    private RedirectResult Note(ClientRecord record, long version, string words, string done)
+    {
+        var fact = room.Make(record.Client.Id, "note", words, User.Identity?.Name ?? "");
+        room.Append(record.Client.Id, version, fact);
+        TempData["Done"] = $"{record.Client.Name}: {done}";
+        TempData["UndoUrl"] = $"/clients/{record.Client.Id}/undo/{fact.Id}?back=desk";
         return Redirect("/");
     }
 
@@ -112,38 +137,13 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, IAuthoriz
     {
         var records = clients.Search("", 10_000).Select(client => room.Derive(client.Id)!).ToList();
         Total = records.Count;
-        Lines = [.. records.Select(DeskLine.Of).OfType<DeskLine>().OrderBy(line => line.Question.Kind).ThenByDescending(line => line.Question.Since).ThenBy(line => line.Record.Client.Name, StringComparer.OrdinalIgnoreCase)];
+        Today = records.Count > 0 ? records[0].Today : DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        Lines = [.. records.Select(DeskLine.Of).OfType<DeskLine>().OrderBy(line => line.First.Kind).ThenByDescending(line => line.First.Since).ThenBy(line => line.First.Client, StringComparer.OrdinalIgnoreCase)];
         Unpublished = [.. records.Where(record => record.Published is null || record.Changes > 0)];
+        Visits = [.. records.Select(Records.Visits.Today).OfType<VisitToday>().OrderBy(visit => visit.At ?? TimeOnly.MaxValue).ThenBy(visit => visit.Client, StringComparer.OrdinalIgnoreCase)];
         ContactsMissing = records.Count == 0 ? !room.ContactsComplete() : !records[0].Rules.Contacts.Complete;
-        Ahead = [.. records.Where(record => record.Published is not null).SelectMany(Coming).GroupBy(entry => entry).OrderBy(group => group.Key.Day)
-            .Select(group => (group.Key.Day, group.Count() == 1 ? group.Key.What : $"{group.Count()} times: {group.Key.What}"))];
-    }
-
-    private static IEnumerable<(DateOnly Day, string What)> Coming(ClientRecord record)
-    {
-        var path = record.ClientPath(4, 14);
-        var until = record.Today.AddDays(7);
-        foreach (var day in path.Days.Where(day => day.Date > record.Today && day.Date <= until))
-        {
-            if (day.Evening.Steps.Any(step => step.Action == StepAction.ReadPatch))
-            {
-                yield return (day.Date, "a patch test is read");
-            }
-        }
-
-        foreach (var window in path.Windows.Where(window => window.Until > record.Today && window.Until <= until))
-        {
-            yield return (window.Until!.Value, window.Kind switch { WindowKind.EaseOff => "rest days end", WindowKind.Occasion => "an occasion", WindowKind.Peel => "the course of a peel ends", WindowKind.PeelStops => "what stopped for a peel is back", _ => "a window ends" });
-        }
-
-        foreach (var ladder in path.Ladders.Where(ladder => ladder.NextOn > record.Today && ladder.NextOn <= until))
-        {
-            yield return (ladder.NextOn!.Value, "a peel evening");
-        }
-
-        foreach (var ladder in path.Ladders.Where(ladder => ladder.NextDecision > record.Today && ladder.NextDecision <= until))
-        {
-            yield return (ladder.NextDecision!.Value, "a rung to decide");
-        }
+        Ahead = [.. records.SelectMany(DeskAhead.Of).GroupBy(entry => (entry.On, entry.What)).OrderBy(group => group.Key.On).ThenBy(group => group.Key.What, StringComparer.Ordinal)
+            .Select(group => (group.Key.On, group.Key.What, (IReadOnlyList<(string, string)>)[.. group.Select(entry => (entry.ClientId, entry.Client)).Distinct()]))];
+        FailedMessages = outbox.Latest(200).Count(message => message.State == Store.MessageState.Failed);
     }
 }

@@ -155,6 +155,21 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             return otherwise;
         }
 
+        TimeOnly Time(string field, string title, TimeOnly otherwise)
+        {
+            if (TimeOnly.TryParseExact(Text(field), "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
+            {
+                return time;
+            }
+
+            if (Text(field).Length > 0)
+            {
+                Problems.Add(new(title, "give hours and minutes, such as 20:00"));
+            }
+
+            return otherwise;
+        }
+
         var opening = new List<OpeningHours>();
         foreach (var day in Week)
         {
@@ -195,6 +210,8 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             ReactionRestDays = Number("reactionRest", "Rest after a strong reaction", before.ReactionRestDays),
             GapDownDays = Number("gapDown", "Days without use that cost a rung", before.GapDownDays),
             GapRestartDays = Number("gapRestart", "Days without use back to the start", before.GapRestartDays),
+            QuietFrom = Time("quietFrom", "Quiet hours from", before.QuietFrom),
+            QuietUntil = Time("quietUntil", "Quiet hours to", before.QuietUntil),
             PractiseFirst = Text("practiseFirst") switch { "yes" => true, "no" => false, _ => before.PractiseFirst },
             HomePeels = EnumName.Find<HomePeels>(Text("homePeels")) ?? before.HomePeels,
             WinterHold = EnumName.Find<WinterHold>(Text("winterHold")) ?? before.WinterHold,
@@ -227,6 +244,7 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
     private static string Title(string field) => field switch
     {
         "zone" => "Time zone",
+        "quietFrom" => "Quiet hours",
         "acidHoldDays" => "Hold before a step up",
         "sensitiveHoldDays" => "Hold on sensitive skin",
         "retinoidHoldDays" => "Hold of a retinoid",

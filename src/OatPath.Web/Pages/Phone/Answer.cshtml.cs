@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
+using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
@@ -21,6 +22,9 @@ public sealed class AnswerModel(PhoneDoor door, RecordRoom room, Links links, Ti
     /// <summary>What was used beside the plan on that day.</summary>
     public IReadOnlyList<Because> Beside { get; private set; } = [];
 
+    /// <summary>The answer to "is this normal?"; null for a report of how a use went.</summary>
+    public NormalAnswer? Normal { get; private set; }
+
     /// <summary>Whether it stands in the place of a report sent before.</summary>
     public bool Replaced { get; private set; }
 
@@ -33,6 +37,7 @@ public sealed class AnswerModel(PhoneDoor door, RecordRoom room, Links links, Ti
 
         Outcome = found;
         Contact = ContactNow.At(Now, found.Outcome == Core.CheckIn.Outcome.MedicalHelp, View.Record.Rules, View.Record.Zone);
+        Normal = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == id && entry.Asked is not null) is { } question ? IsThisNormal.Of(View.Record.Followed, View.Record.PublishedRules, question) : null;
         Replaced = View.Record.Followed.Log.OfType<CheckedIn>().Any(entry => entry.Id == id && entry.Replaces is not null);
         Beside = [.. View.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)];
         Resting = [.. View.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (View.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))];

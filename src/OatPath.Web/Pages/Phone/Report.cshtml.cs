@@ -3,6 +3,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
@@ -33,7 +34,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
         About = Days[0];
     }
 
-    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used)
+    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used, FaceZone[]? where)
     {
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
         About = about is { } day && Days.Contains(day) ? day : Days[0];
@@ -71,6 +72,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
             StrongSun = sun,
             Pain = pain,
             Signs = [.. (signs ?? []).Where(Enum.IsDefined).Distinct()],
+            Where = [.. (where ?? []).Where(Enum.IsDefined).Distinct()],
             AlsoUsed = (also ?? "").Trim(),
         };
         Used = [.. (used ?? []).Intersect(Beside.Select(product => product.Id))];

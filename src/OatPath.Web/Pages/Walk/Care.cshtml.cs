@@ -1,31 +1,54 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Booking;
 using OatPath.Core.Care;
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.Course;
+using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
+using OatPath.Web.Drawing;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>Care windows of the path, salon treatments and occasions.</summary>
+/// <summary>A treatment on the page: the fact that holds it, and what it stands against.</summary>
+public sealed record TreatmentLine(string Fact, Treatment Treatment, TreatmentTimes Times, Because? Stands)
+{
+    /// <summary>What was done, in brief.</summary>
+    public string Detail => string.Join(", ", new[]
+    {
+        Treatment.Peel?.InWords ?? "", Treatment.DepthMm is { } depth ? FormattableString.Invariant($"{depth:0.##} mm") : "", Treatment.Products, Treatment.Settings,
+        Treatment.Batch.Length > 0 ? $"batch {Treatment.Batch}" : "", Treatment.NumbingMinutes is { } numbing ? $"numbed {numbing} min" : "",
+        Treatment.Zones.Count > 0 ? Words.List([.. Treatment.Zones.Select(Core.Skin.FaceZones.TitleOf)]) : "", Treatment.By, Treatment.Note,
+    }.Where(part => part.Length > 0));
+}
+
+/// <summary>Treatments with their windows day by day, what the client sees of them, occasions.</summary>
 public sealed class CareModel(RecordRoom room) : WalkPage(room)
 {
+    private const int AskedDays = 14;
+    private const int MostTreatments = 12;
+
     public override string Station => "Care";
 
     public CarePath Path { get; private set; } = null!;
+    public CareDrawing? Drawing { get; private set; }
+    /// <summary>The treatment whose course is told: the last that was done, else the next.</summary>
+    public Treatment? Near { get; private set; }
+    public string Headline { get; private set; } = "";
+    public IReadOnlyList<TreatmentLine> Treatments { get; private set; } = [];
+    public IReadOnlyList<CourseDay> Courses { get; private set; } = [];
+    public IReadOnlyList<(CheckedIn Entry, Outcome Outcome)> Asked { get; private set; } = [];
+    public IReadOnlyList<CheckInDue> CheckIns { get; private set; } = [];
+    public IReadOnlyList<string> Lacking { get; private set; } = [];
+    public IReadOnlyList<(string Fact, Occasion Occasion)> Occasions { get; private set; } = [];
+
+    /// <summary>The treatment that was done last and when it may be done again.</summary>
+    public (string Template, DateOnly From)? Again { get; private set; }
 
     public void OnGet() => Fill();
-
-    public IActionResult OnPostTreatment(string kind, string on)
-    {
-        var known = Enum.TryParse<TreatmentKind>(kind, out var treatment) && Enum.IsDefined(treatment);
-        if (!known)
-        {
-            Problems.Add(new("Treatment", "choose what is done"));
-        }
-
-        return Add(on, date => ("treatment", new Treatment { Id = Fact.NewId(), Kind = treatment, On = date }, $"{TreatmentTimes.Of(treatment).Title} on {Core.House.Words.Day(date)}: actives stop before and after by themselves."));
-    }
 
     public IActionResult OnPostOccasion(string title, string on)
     {
@@ -35,11 +58,6 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
             Problems.Add(new("Occasion", "say what it is, in 1 to 80 characters"));
         }
 
-        return Add(on, date => ("occasion", new Occasion { Id = Fact.NewId(), Title = text, On = date }, $"{text} on {Core.House.Words.Day(date)}: no irritant in the 3 days before."));
-    }
-
-    private IActionResult Add(string on, Func<DateOnly, (string Kind, object Body, string Done)> make)
-    {
         if (!DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) || date < Record.Today.AddDays(-90) || date > Record.Today.AddYears(2))
         {
             Problems.Add(new("Date", "give a date from 90 days ago to 2 years ahead"));
@@ -47,12 +65,31 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
 
         if (Problems.Count == 0)
         {
-            var (kind, body, done) = make(date);
-            var fact = body is Treatment treatment ? Room.Make(Id, kind, treatment, By) : Room.Make(Id, kind, (Occasion)body, By);
+            var id = Fact.NewId();
+            var fact = Room.Make(Id, "occasion", new Occasion { Id = id, Title = text, On = date }, By, id);
             if (Save(fact))
             {
-                return Back("care", done, fact.Id);
+                return Back("care", $"{text} on {Words.Day(date)}: no irritant in the 3 days before. Bookings near it are looked at again.", fact.Id);
             }
+        }
+
+        Fill();
+        return Page();
+    }
+
+    /// <summary>It does not take place; the record keeps that it was planned.</summary>
+    public IActionResult OnPostDropOccasion(string of)
+    {
+        if (Record.Facts.FirstOrDefault(fact => fact.Id == of && fact.Kind == "occasion") is not { } found)
+        {
+            return NotFound();
+        }
+
+        var occasion = CaseAssembly.Body<Occasion>(found);
+        var gone = Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of);
+        if (Save(gone))
+        {
+            return Back("care", $"{occasion.Title} on {Words.Day(occasion.On)} is taken out.", gone.Id);
         }
 
         Fill();
@@ -63,6 +100,30 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
     {
         Version = Record.Client.Version;
         ModelState.Remove(nameof(Version));
+        var treatments = Record.Draft.Treatments;
+        var (before, days) = CareDrawing.Span(Record.Today, treatments);
         Path = Record.DraftPath(28, 120);
+        var shown = treatments.Where(treatment => CareDrawing.Shown(treatment, Record.Today)).OrderBy(treatment => treatment.On).ToList();
+        Drawing = shown.Count == 0 ? null : CareDrawing.Of(Record.DraftPath(before, days), treatments);
+        Near = shown.LastOrDefault(treatment => treatment.On <= Record.Today) ?? (shown.Count > 0 ? shown[0] : null);
+        Headline = string.Join("; ", shown.Select(treatment => $"{Capital(TreatmentTimes.Of(treatment).Title)}, {Words.Day(treatment.On)}"));
+        Treatments = [.. treatments.OrderByDescending(treatment => treatment.On).Take(MostTreatments).Select(treatment => new TreatmentLine(FactOf("treatment", treatment.Id), treatment, TreatmentTimes.Of(treatment),
+            Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id)?.Because))];
+        Courses = WhatToExpect.On(Record.Draft, Record.Today);
+        var outcomes = Path.Reports.ToDictionary(report => report.Id, report => report.Outcome);
+        Asked = [.. Record.Draft.Log.OfType<CheckedIn>().Where(entry => entry.Asked is not null && entry.Day >= Record.Today.AddDays(-AskedDays) && outcomes.ContainsKey(entry.Id)).OrderByDescending(entry => entry.HappenedAt).Take(3).Select(entry => (entry, outcomes[entry.Id]))];
+        CheckIns = [.. Path.CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State is CheckInState.Due or CheckInState.Overdue).Concat(Path.CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State == CheckInState.Ahead).Take(1)).TakeLast(2)];
+        var usable = Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => Record.Seen(item.Product.Id)).Where(product => product.UsableOn(Record.Today)).ToList();
+        Lacking = [.. treatments.Where(treatment => treatment.On.AddDays(TreatmentTimes.Of(treatment).AfterDays) >= Record.Today).SelectMany(treatment => RepairShelf.Lacking(TreatmentTimes.Of(treatment), usable, Record.Today)).Distinct()];
+        Occasions = [.. Record.Draft.Occasions.Where(occasion => occasion.On >= Record.Today.AddDays(-7)).OrderBy(occasion => occasion.On).Select(occasion => (FactOf("occasion", occasion.Id), occasion))];
+        var last = treatments.Where(treatment => treatment.On <= Record.Today && treatment.Kind.Irritates()).MaxBy(treatment => treatment.On);
+        Again = last is not null && TreatmentTimes.Of(last).Template.AgainDays is { } again ? (last.Template?.Id ?? EnumName.Of(last.Kind), Later(last.On.AddDays(again), Record.Today)) : null;
     }
+
+    /// <summary>The fact that holds what the case knows by its own id; what a later one stands in place of is not it.</summary>
+    private string FactOf(string kind, string id) => Record.Facts.Last(fact => fact.Kind == kind && (fact.Id == id || (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)).Id;
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+
+    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
@@ -27,6 +28,14 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
 
     /// <summary>Each moment with all its lines over the next two weeks.</summary>
     public IReadOnlyList<HandoutSheet> Sheets { get; private set; } = [];
+
+    /// <summary>Treatments whose window is open or that come within two weeks, one sheet each; none that stands against the facts.</summary>
+    public IReadOnlyList<Treatment> Care { get; private set; } = [];
+
+    /// <summary>What rests after a treatment, as the path has it: overlaps joined.</summary>
+    public IEnumerable<PathWindow> RestsOf(Treatment treatment) => cared.Windows.Where(window => window.Restriction is not null && window.Because.Rule != RuleBook.TreatmentBefore && window.From <= treatment.On && window.Until >= treatment.On).OrderBy(window => window.Until).ThenBy(window => window.Restriction);
+
+    private CarePath cared = null!;
 
     /// <summary>The phone link's address, only on the sheet that made it.</summary>
     public string? Address { get; private set; }
@@ -71,6 +80,9 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     private void Fill()
     {
         Path = Record.ClientPath(days: Days);
+        cared = Record.ClientPath(28, 90);
+        var stand = cared.Questions.Where(question => question.Kind == QuestionKind.Booking).Select(question => question.Report).ToHashSet();
+        Care = [.. Record.Followed.Treatments.Where(treatment => treatment.On <= Path.Today.AddDays(Days) && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays)) >= Path.Today && !stand.Contains(treatment.Id)).OrderBy(treatment => treatment.On)];
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
         var others = Path.Days.Except(peels).ToList();
         Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];
@@ -92,8 +104,8 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     /// <summary>What stops for that evening, and when it is back.</summary>
     public IReadOnlyList<PeelStopLine> Stops { get; private set; } = [];
 
-    private static readonly string[] Counted = ["no", "one", "two", "three", "four"];
+    private static readonly string[] Counted = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight"];
 
     /// <summary>"Print two sheets".</summary>
-    public string PrintWords => $"Print {Counted[Sheets.Count + (Session is null ? 0 : 1)]} sheets";
+    public string PrintWords => Sheets.Count + Care.Count + (Session is null ? 0 : 1) is var count && count < Counted.Length ? $"Print {Counted[count]} sheets" : $"Print {count} sheets";
 }

@@ -43,7 +43,7 @@ public sealed class SalonPeelForm
             problems.Add(new("Day", "give the day it was done, today or earlier"));
         }
 
-        if (Kind is not (TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel))
+        if (!Kind.IsPeel())
         {
             problems.Add(new("Depth", "choose superficial or medium"));
         }

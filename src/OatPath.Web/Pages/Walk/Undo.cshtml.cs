@@ -56,7 +56,7 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
         else
         {
             // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
-            var together = Record.Facts.Where(other => fact.Kind is "shelf" or "decision" && other.Kind is "shelf" or "decision" && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
+            var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" && other.Kind == "visit") && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
             var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
             if (Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]))
             {
@@ -71,5 +71,5 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
     /// <summary>What a practitioner wrote down; what a client told stays.</summary>
     private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
 
-    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
+    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
 }

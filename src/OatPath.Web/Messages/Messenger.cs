@@ -1,0 +1,72 @@
+using OatPath.Core.CheckIn;
+using OatPath.Core.House;
+using OatPath.Store;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Messages;
+
+/// <summary>Writes the messages that are due into the outbox, withdraws those that were answered, and hands the rest to the gateway outside the quiet hours.</summary>
+public sealed class Messenger(Store.Clients clients, RecordRoom room, Studio studio, Outbox outbox, IMessageGateway gateway, TimeProvider clock)
+{
+    private const int MostTries = 3;
+    private const int EveryClient = 100_000;
+    private static readonly TimeSpan[] Waits = [TimeSpan.FromMinutes(5), TimeSpan.FromMinutes(30)];
+
+    /// <summary>Looks through all clients: what is due is written once, what was answered meanwhile is withdrawn.</summary>
+    public void Write()
+    {
+        var now = clock.GetUtcNow();
+        foreach (var client in clients.Search("", EveryClient))
+        {
+            if (room.Derive(client.Id) is { Published: not null } record)
+            {
+                Write(record, now);
+            }
+        }
+    }
+
+    /// <summary>Hands over whatever waits and may go now.</summary>
+    public void Send()
+    {
+        var now = clock.GetUtcNow();
+        var (rules, _) = studio.Current();
+        var zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc;
+        if (Reminders.OutsideQuietHours(now, rules, zone) > now)
+        {
+            return;
+        }
+
+        foreach (var message in outbox.Due(now))
+        {
+            if (!IsStillWanted(message))
+            {
+                outbox.Withdraw(message.Id, "answered meanwhile", now);
+                continue;
+            }
+
+            var attempt = gateway.Send(message);
+            if (attempt.Delivered)
+            {
+                outbox.Delivered(message.Id, now);
+            }
+            else
+            {
+                DateTimeOffset? next = attempt.Final || message.Attempts + 1 >= MostTries ? null : Reminders.OutsideQuietHours(now + Waits[Math.Min(message.Attempts, Waits.Length - 1)], rules, zone);
+                outbox.Failed(message.Id, attempt.Reason, now, next);
+            }
+        }
+    }
+
+    private void Write(ClientRecord record, DateTimeOffset now)
+    {
+        foreach (var reminder in Wanted(record))
+        {
+            var at = reminder.NotBefore > now ? reminder.NotBefore : now;
+            outbox.Write(record.Client.Id, reminder.Key, reminder.Text, now, Reminders.OutsideQuietHours(at, record.Rules, record.Zone).ToUniversalTime());
+        }
+    }
+
+    private bool IsStillWanted(Message message) => room.Derive(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
+
+    private static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(record.ClientPath().CheckIns, record.Today, record.Rules, record.Zone);
+}

@@ -1,0 +1,53 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>The client's calendar: a file, or a private address that keeps itself up to date.</summary>
+public sealed class CalendarModel(PhoneDoor door, RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, TimeProvider clock) : PhonePage(door, room, links, clock)
+{
+    public (DateTimeOffset Since, bool Named)? Feed { get; private set; }
+
+    /// <summary>The new address, shown once.</summary>
+    public string? Address { get; private set; }
+
+    public DateTimeOffset? NoMessagesSince { get; private set; }
+
+    public void OnGet() => Fill();
+
+    public IActionResult OnPostSubscribe(string? titles)
+    {
+        var token = feeds.Create(Device.ClientId, titles == "named", Now);
+        Address = $"{Request.Scheme}://{Request.Host}/calendar/{token}.ics";
+        Fill();
+        return Page();
+    }
+
+    public IActionResult OnPostEnd()
+    {
+        feeds.Revoke(Device.ClientId, Now);
+        return Redirect("/my/calendar");
+    }
+
+    public IActionResult OnPostMessages(bool wanted)
+    {
+        if (wanted)
+        {
+            outbox.OptIn(Device.ClientId);
+        }
+        else
+        {
+            outbox.OptOut(Device.ClientId, "client", Now);
+        }
+
+        return Redirect("/my/calendar");
+    }
+
+    private void Fill()
+    {
+        Feed = feeds.Open(Device.ClientId);
+        NoMessagesSince = outbox.OptedOut(Device.ClientId)?.Since;
+    }
+}

@@ -1,0 +1,62 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.Course;
+using OatPath.Core.House;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>"Is this normal?": what, where, how much; answered at once. A grave sign is one press.</summary>
+public sealed class NormalModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+{
+    public List<Problem> Problems { get; } = [];
+
+    public string Key { get; private set; } = "";
+
+    public AskSign? Sign { get; private set; }
+
+    public IReadOnlyList<FaceZone> Zones { get; private set; } = [];
+
+    public ContactNow Contact => ContactNow.At(Now, medical: false, View.Record.Rules, View.Record.Zone);
+
+    public void OnGet() => Key = Guid.NewGuid().ToString("n");
+
+    public IActionResult OnPost(string key, AskSign? sign, AskSign? grave, AskDegree? degree, FaceZone[]? zones)
+    {
+        Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
+        Sign = grave is { } at && Enum.IsDefined(at) ? at : sign is { } known && Enum.IsDefined(known) ? known : null;
+        Zones = [.. (zones ?? []).Where(Enum.IsDefined).Distinct()];
+        if (Sign is not { } asked)
+        {
+            Problems.Add(new("What you see", "choose one"));
+        }
+        else if (!AskedSign.IsGrave(asked) && (degree is not { } given || !Enum.IsDefined(given)))
+        {
+            Problems.Add(new("How much", "choose a little, clearly or strongly"));
+        }
+        else
+        {
+            return Redirect($"/my/answer/{Keep(new(asked, AskedSign.IsGrave(asked) ? AskDegree.Clearly : degree!.Value, Zones))}");
+        }
+
+        return Page();
+    }
+
+    /// <summary>The same form sent again is the same question; with another answer it is another.</summary>
+    private string Keep(AskedSign asked)
+    {
+        var sent = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == Key);
+        if (sent is not null && asked == sent.Asked)
+        {
+            return Key;
+        }
+
+        var entry = IsThisNormal.Entry(View.Record.Followed, asked, sent is null ? Key : Fact.NewId(), Now, View.Day) with { RecordedAt = Now };
+        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", entry.Id));
+        return entry.Id;
+    }
+}

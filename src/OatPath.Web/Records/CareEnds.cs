@@ -1,0 +1,33 @@
+using System.Globalization;
+using OatPath.Core.Care;
+using OatPath.Core.House;
+using OatPath.Core.Plan;
+
+namespace OatPath.Web.Records;
+
+/// <summary>Restrictions around treatments and their ends in words, the same on every page.</summary>
+public static class CareEnds
+{
+    /// <summary>Restrictions that hold today, in the order of their ends.</summary>
+    public static IEnumerable<PathWindow> Open(CarePath path) => path.Windows.Where(window => window.Restriction is not null && window.From <= path.Today && window.Until >= path.Today)
+        .OrderBy(window => window.Until).ThenBy(window => window.Restriction);
+
+    /// <summary>"until Fri 27 November is over", "until Thu 26 November, 14:00".</summary>
+    public static string Of(PathWindow window) => window switch
+    {
+        { EndsAt: { } at, EndsOn: { } on } => $"until {Words.Day(on)}, {at.ToString("HH:mm", CultureInfo.InvariantCulture)}",
+        { Until: { } until } => $"until {Words.Day(until)} is over",
+        _ => "until cleared",
+    };
+
+    /// <summary>The first day or moment free of it: "Sat 28 November", "Thu 26 November, 14:00".</summary>
+    public static string FreeFrom(PathWindow window) => window switch
+    {
+        { EndsAt: { } at, EndsOn: { } on } => $"{Words.Day(on)}, {at.ToString("HH:mm", CultureInfo.InvariantCulture)}",
+        { Until: { } until } => Words.Day(until.AddDays(1)),
+        _ => "when cleared",
+    };
+
+    /// <summary>"back Sat 28 November"; sun is not something that comes back.</summary>
+    public static string Back(PathWindow window) => $"{(window.Restriction == RestrictionKind.Sun ? "free from" : "back")} {FreeFrom(window)}";
+}

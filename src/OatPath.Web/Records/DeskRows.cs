@@ -1,0 +1,61 @@
+using OatPath.Core.House;
+using OatPath.Core.Plan;
+using OatPath.Web.Drawing;
+
+namespace OatPath.Web.Records;
+
+/// <summary>Derives the Desk's rows of one client from the path as the client follows it.</summary>
+public static class DeskRows
+{
+    /// <summary>Begins a note by which a colleague takes a row.</summary>
+    public const string Taken = "taken:";
+
+    private const int DaysBefore = 4;
+    private const int Days = 14;
+
+    /// <summary>Every open row, most urgent first; none for a client without a published plan.</summary>
+    public static IReadOnlyList<DeskRow> Of(ClientRecord record)
+    {
+        if (record.Published is null)
+        {
+            return [];
+        }
+
+        var path = PathOf(record);
+        var gone = record.Facts.Where(fact => fact.Kind == "retract").Select(fact => fact.Supersedes).ToHashSet();
+        var notes = record.Facts.Where(fact => fact.Kind == "note" && !gone.Contains(fact.Id)).Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
+        var seen = notes.Select(note => note.Words).ToHashSet();
+        return [.. path.Questions.Select(question => Row(record, path, question, notes.FindLast(note => note.Words == Taken + DeskRow.KeyOf(question)).Fact)).Where(row => !row.IsOnlyRead || !seen.Contains(row.Key))];
+    }
+
+    /// <summary>The path a Desk line draws: some days back and a week and a half ahead.</summary>
+    public static CarePath PathOf(ClientRecord record) => record.ClientPath(DaysBefore, Days);
+
+    private static DeskRow Row(ClientRecord record, CarePath path, Question question, Store.Fact? taken)
+    {
+        var ladder = path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product);
+        var asksFirst = question.Kind == QuestionKind.StepUp && ladder is not null && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst;
+        return new(record.Client.Id, record.Client.Name, record.Client.Phone, record.Client.Version, question.Kind, DeskRow.KeyOf(question), question.Since, SubOf(record, question), ReasonOf(record, path, question),
+            question.Product, question.Rung, asksFirst, asksFirst ? ChanceWords.Doubt(ladder!, record.PublishedRules) ?? "" : "",
+            taken is null ? "" : $"{taken.RecordedBy}, {record.Local(taken.RecordedAt, "ddd HH:mm")}", taken?.Id ?? "");
+    }
+
+    private static string SubOf(ClientRecord record, Question question) =>
+        question.Product is { } id && record.Product(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";
+
+    private static string ReasonOf(ClientRecord record, CarePath path, Question question)
+    {
+        var report = path.Reports.FirstOrDefault(report => report.Id == question.Report);
+        switch (question.Kind)
+        {
+            case QuestionKind.EasedOff when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:
+                return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: {record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then {ladder.Frequency.InWords()}.";
+            case QuestionKind.MedicalHelp when report is not null:
+                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. The client was told to get medical help; everything is off.";
+            case QuestionKind.ClearRed when report is not null:
+                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. Repair only, until you clear it.";
+            default:
+                return Words.Say(question.Because);
+        }
+    }
+}
