@@ -19,7 +19,7 @@ public class AuditorTests
         RuleBook.EssentialsFirst, RuleBook.Empty, RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.SunscreenBetterThanNone, RuleBook.SunscreenSkipped, RuleBook.StartDoubted, RuleBook.PrescriptionUnknown,
         RuleBook.PatchFirst, RuleBook.RungFrequency, RuleBook.Skip7, RuleBook.RungDown, RuleBook.StoppedAtEntry, RuleBook.RedPause, RuleBook.MedicalPause, RuleBook.StoppedMedical, RuleBook.RepairTonight,
         RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.SunNewActive, RuleBook.WinterHold, RuleBook.TwoActives, RuleBook.TwoExfoliants, RuleBook.NoTwoAcidEvenings,
-        RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter,
+        RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter, RuleBook.TreatmentRests, RuleBook.OpenAfterTreatment,
         RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
         RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,
         RuleBook.StrengthHold, RuleBook.Replaced, RuleBook.BoosterEvening, RuleBook.BoosterNeedsSerum,

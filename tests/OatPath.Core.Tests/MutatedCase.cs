@@ -81,7 +81,7 @@ internal static class MutatedCase
                 return file with { Shelf = [.. file.Shelf.Select(item => item.Product.Id != product.Id ? item : random.Next(3) switch { 0 => item with { State = ShelfState.Parked }, 1 => item with { Product = product with { Actives = [] } }, _ => item with { Was = [new(CaseBuilder.At(Near(30, -1), 9), product.Kind, [new(Substance.Lactic, 2)], 4)] } })] };
             default:
                 return file.Log.OfType<CheckedIn>().LastOrDefault() is { } told
-                    ? Log(told with { Id = id, Replaces = told.Id, Report = Report(random), HappenedAt = Earlier(told.HappenedAt.AddMinutes(5), file.AsOf) })
+                    ? Log(told with { Id = id, Asked = null, Replaces = told.Id, Report = Report(random), HappenedAt = Earlier(told.HappenedAt.AddMinutes(5), file.AsOf) })
                     : file.Decisions.OfType<StartActive>().FirstOrDefault() is { } start ? file with { Decisions = [.. file.Decisions, new StopActive { Id = id, Product = start.Product, On = Near(10, 2) }] } : file;
         }
     }

@@ -112,6 +112,19 @@ internal static class RandomCase
     /// <summary>A random client that several tests look at.</summary>
     public static CaseFile Kept(int seed, HouseRules rules) => BuiltOnce.GetOrAdd((seed, rules.HomePeels), _ => Build(new Random(seed), rules));
 
+    /// <summary>Some with a time, a longer template, or a clinician's sheet, by their day.</summary>
+    private static Treatment Dressed(Treatment treatment)
+    {
+        var ships = CareTemplates.Of(treatment.Kind);
+        return (treatment.On.DayNumber % 5) switch
+        {
+            0 => treatment with { At = new(14, 30), Sheet = new("Dr Sandt", "", [new(RestrictionKind.Irritants, 9)], [new(RestrictionKind.Irritants, 12), new(RestrictionKind.ByHand, 2)]) },
+            1 => treatment with { At = new(9, 0), Template = ships with { Id = "ours", After = [.. ships.After.Select(rest => rest with { Length = rest.Length + 3 })] } },
+            2 => treatment with { DepthMm = treatment.Kind.IsNeedling() ? 1.5m : null },
+            _ => treatment,
+        };
+    }
+
     public static CaseFile Build(Random random, HouseRules? rules = null)
     {
         var now = CaseBuilder.Monday.AddDays(random.Next(0, 400));
@@ -126,7 +139,7 @@ internal static class RandomCase
             Zone = random.Next(3) == 0 ? "Europe/Vienna" : "UTC",
             Intake = RandomIntake(random, now),
             Shelf = shelf,
-            Treatments = random.Next(6) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(i => new Treatment { Id = $"t{i}", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) })] : [],
+            Treatments = random.Next(6) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(i => Dressed(new Treatment { Id = $"t{i}", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) }))] : [],
             Occasions = random.Next(8) == 0 ? [new Occasion { Id = "o", On = now.AddDays(random.Next(-5, 40)), Title = "ferry dance" }] : [],
         };
         file = file with { Decisions = Starts(random, file, now) };

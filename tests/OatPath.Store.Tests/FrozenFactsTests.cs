@@ -31,7 +31,7 @@ public class FrozenFactsTests
 
     [Fact]
     public void Every_kind_of_fact_is_frozen() => Assert.Equal(
-        ["decision", "intake", "log", "note", "occasion", "retract", "session-event", "session-script", "shelf", "shelf-removed", "treatment"],
+        ["decision", "intake", "log", "note", "occasion", "retract", "session-event", "session-script", "shelf", "shelf-removed", "treatment", "visit"],
         Directory.GetFiles(Folder, "facts-*.json").SelectMany(file => JsonNode.Parse(File.ReadAllText(file))!.AsArray()).Select(fact => (string)fact!["kind"]!).Distinct().Order());
 
     [Fact]
@@ -53,6 +53,7 @@ public class FrozenFactsTests
         "session-script" => Rewritten<SessionScript>(body),
         "session-event" => Rewritten<SessionEvent>(body),
         "occasion" => Rewritten<Occasion>(body),
+        "visit" => Rewritten<Visit>(body),
         _ => Rewritten<string>(body),
     };
 

@@ -111,6 +111,7 @@ public sealed class NormalTests : IDisposable
         await phone.Submit(await phone.Get("/my/calendar"), "form[action*='End']");
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get(second)).Status);
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get("/calendar/guess.ics")).Status);
+        Assert.Equal("/no-plan", (await anyone.Get("/my/calendar.ics", follow: false)).Address);
     }
 
     [Fact]

@@ -24,7 +24,6 @@ await page.fill('#p-label', 'Harbour morning wash\nIngredients: Aqua, Glycerin, 
 await page.click('text=Read the label');
 await page.waitForSelector('.reading');
 await keep('label');
-await page.goto(`${studio.origin}/scales?a=reed-water&b=kiln-peel`); await page.mouse.move(640, 795); await keep('scales');
 await at('Perrin', 'start', 'start');
 await at('Orla', 'routine', 'bench');
 await at('Orla', 'handout', 'handout');
@@ -32,7 +31,11 @@ await at('Sunniva', 'ramp', 'ramp');
 await page.goto(`${studio.origin}/clients/${clients.Wilmot}/link`); await page.click('text=Make the phone link');
 const peeler = await openPage(browser, studio, pocket); await peeler.goto(await page.inputValue('#address')); await peeler.click('main button'); await peeler.goto(`${studio.origin}/my/peel`); await keep('phone-peel', peeler);
 await at('Perrin', 'publish', 'publish');
-await page.goto(`${studio.origin}/rules?rule=ramp.change-spacing`); await keep('rules');
+await at('Bettina', 'care', 'care');
+await at('Bettina', 'visit', 'visit');
+await at('Ilse', 'treatment?template=ablative-laser', 'booking');
+await page.goto(`${studio.origin}/clients/${clients.Bettina}/link`); await page.click('text=Make the phone link');
+const treated = await openPage(browser, studio, pocket); await treated.goto(await page.inputValue('#address')); await treated.click('main button'); await treated.goto(`${studio.origin}/my/normal`); await keep('phone-normal', treated);
 
 await page.goto(`${studio.origin}/clients/${clients.Jory}/link`);
 await page.click('text=Make the phone link');
@@ -51,13 +54,9 @@ await phone.goto(`${studio.origin}/my/report`);
 await phone.check('input[name=sting][value="6"]', { force: true });
 await phone.check('input[name=length][value="600"]', { force: true });
 await phone.check('input[name=redness][value="1"]', { force: true });
-await phone.evaluate(() => window.scrollTo(0, 0));
-await keep('phone-check-in', phone);
 await phone.click('text=See what it means');
 await phone.waitForURL(/answer/);
 await keep('phone-answer', phone);
-await phone.goto(`${studio.origin}/my/path`);
-await keep('phone-path', phone);
 await studio.close();
 
 // The guide, and the Peel station after a session, on an evening of their own.

@@ -72,6 +72,6 @@ export async function signIn(page, studio, name = 'maren') {
 export async function clientIds(page, studio) {
   await page.goto(`${studio.origin}/clients`);
   const ids = {};
-  for (const link of await page.locator('#list a').all()) ids[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+  for (const link of await page.locator('#list a.fw-bold').all()) ids[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
   return ids;
 }

@@ -57,6 +57,15 @@ internal static class AuditCare
         return since >= 0 && (Own(treatment) is { } own ? own.Course.Any(line => since >= line.FromDay && since <= line.UntilDay && line.Usual.Contains(CourseSign.Pink)) : since <= Least[KindOf(treatment)].Pink);
     }
 
+    /// <summary>Days on which the client has to be asked how the skin is.</summary>
+    public static IReadOnlyList<int> CheckIns(Treatment treatment) => KindOf(treatment) switch
+    {
+        TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel => [1, 3, 7],
+        TreatmentKind.NeedlingShallow or TreatmentKind.NeedlingDeep or TreatmentKind.RadioFrequencyNeedling => [1, 4],
+        TreatmentKind.AblativeLaser => [1, 3, 5, 10],
+        _ => [],
+    };
+
     public static int HomePeel(Treatment treatment)
     {
         var days = Math.Max(Least[KindOf(treatment)].HomePeel, Own(treatment)?.HomePeelDays ?? 0);

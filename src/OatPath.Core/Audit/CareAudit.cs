@@ -67,6 +67,38 @@ internal sealed class CareAudit(AuditRun run)
         }
     }
 
+    /// <summary>After every treatment the client is asked on its days, and what no reason may overrule is asked of the practitioner.</summary>
+    public void IsAskedAbout()
+    {
+        var today = run.Facts.Today;
+        foreach (var treatment in Treatments.Where(treatment => treatment.On <= today && treatment.On > today.AddDays(-40)))
+        {
+            foreach (var day in AuditCare.CheckIns(treatment).Where(day => !run.Path.CheckIns.Any(due => due.Source == treatment.Id && due.Due == treatment.On.AddDays(day))))
+            {
+                run.Report("live.check-in", treatment.On.AddDays(day), null, null, $"nobody is asked on day {day} after the treatment on {treatment.On:yyyy-MM-dd}");
+            }
+        }
+
+        foreach (var treatment in Treatments.Where(treatment => treatment.On >= today && treatment.Peel is null && Forbidden(treatment)))
+        {
+            if (!run.Path.Questions.Any(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id))
+            {
+                run.Report("live.booking", treatment.On, null, null, $"the booking on {treatment.On:yyyy-MM-dd} is forbidden and nobody is asked");
+            }
+        }
+    }
+
+    private bool Forbidden(Treatment treatment)
+    {
+        bool Flagged(FlagKind kind) => run.Facts.Intake.Flags.Any(flag => flag.Kind == kind && (flag.From is null || flag.From <= treatment.On) && (flag.Until is null || treatment.On <= flag.Until));
+        var born = run.Facts.Intake.BirthDate;
+        var adult = born is { } day && day.AddYears(18) <= treatment.On;
+        var opens = treatment.Kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel or TreatmentKind.NeedlingShallow or TreatmentKind.NeedlingDeep or TreatmentKind.RadioFrequencyNeedling or TreatmentKind.AblativeLaser;
+        return (opens && !adult)
+            || ((opens || treatment.Kind is TreatmentKind.Dermaplaning or TreatmentKind.Waxing) && run.Facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.Isotretinoin && (flag.From is null || flag.From <= treatment.On) && (flag.Until is null || treatment.On < flag.Until.Value.AddMonths(6))))
+            || (treatment.Kind is TreatmentKind.RadioFrequencyNeedling or TreatmentKind.GalvanicFacial && (Flagged(FlagKind.ImplantedElectronics) || Flagged(FlagKind.HeartRhythm) || Flagged(FlagKind.Epilepsy) || Flagged(FlagKind.MetalInFace) || Flagged(FlagKind.Pregnancy)));
+    }
+
     private static IEnumerable<RestrictionKind> KindsOf(Product product)
     {
         if (product.Families().Any(family => family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No) || product.Kind == ProductKind.WashOffPeel)

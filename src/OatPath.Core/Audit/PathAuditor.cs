@@ -65,6 +65,7 @@ public static class PathAuditor
 
         new PeelAudit(run).Look();
         care.EndsAreSaid();
+        care.IsAskedAbout();
         ramp.OneChangeAtATime();
         new LiveAudit(run, client).Look();
         return [.. run.Breaches.Distinct().OrderBy(breach => breach.Date).ThenBy(breach => breach.Rule, StringComparer.Ordinal)];

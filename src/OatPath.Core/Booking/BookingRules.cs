@@ -112,7 +112,7 @@ internal sealed class BookingRules(KnownFacts facts, Treatment treatment)
             Add(BookingOutcome.Warned, Because.Of(RuleBook.BookNumbing, ("treatment", times.Title)));
         }
 
-        if ((Kind.IsPeel() || Kind == TreatmentKind.AblativeLaser) && Intake.MarksEasily(On))
+        if ((Kind.IsPeel() || Kind == TreatmentKind.AblativeLaser) && (Intake.MarksEasily(On) || facts.Reports.Any(report => report.Report.Signs.Contains(CheckIn.Sign.DarkOrPalePatch))))
         {
             Pigment();
         }

@@ -45,7 +45,7 @@ public static class CalendarEntries
         foreach (var treatment in file.Treatments)
         {
             var title = TreatmentTimes.Of(treatment).Title;
-            var stands = path.Questions.Any(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id);
+            var stands = path.Questions.Any(question => question.IsAgainst(treatment.Id));
             yield return ($"treatment {treatment.Id}", treatment.On, treatment.At, stands ? "Studio, to be confirmed" : "Studio", $"{Capital(title)} at the studio{(stands ? ", to be confirmed" : "")}", "Face clean, no make-up. Tell us of sun, a cold sore, a new medicine or anything open before we begin.");
         }
     }

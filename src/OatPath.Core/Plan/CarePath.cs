@@ -198,4 +198,8 @@ public sealed record InTheWay(Because Because, DateOnly? Until);
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 /// <param name="Report">The report that raised it, or null.</param>
-public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null, string? Report = null);
+public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null, string? Report = null)
+{
+    /// <summary>Whether a booked treatment is not to be counted on, and not only in want of something for the days after it.</summary>
+    public bool IsAgainst(string treatment) => Kind == QuestionKind.Booking && Report == treatment && Because.Rule == RuleBook.BookingStands;
+}

@@ -12,6 +12,10 @@ internal static class CareQuestions
 {
     private const int RepeatDays = 60;
 
+    /// <summary>Days before a treatment from which what the shelf lacks is asked about.</summary>
+    /// <remarks>House default.</remarks>
+    private const int SoonDays = 7;
+
     public static IEnumerable<Question> Of(KnownFacts facts, PlanRun run, IReadOnlyList<CheckInDue> checkIns) => Bookings(facts, run).Concat(Unanswered(checkIns)).Concat(Again(facts, run));
 
     /// <summary>Each booking is screened again on the facts of today; what the practitioner overruled with a reason is not asked again, hard limits are.</summary>
@@ -20,10 +24,15 @@ internal static class CareQuestions
         var homePeels = facts.HomePeels.Select(peel => peel.Day).Concat(run.Standing.Kits.Select(kit => kit.Peels.NextOn).OfType<DateOnly>()).Distinct().Order().ToList();
         foreach (var treatment in facts.File.Treatments.Where(treatment => treatment.On >= facts.Today && treatment.Peel is null))
         {
-            var against = BookingRules.Of(facts, treatment, homePeels).FirstOrDefault(reason => reason.Hard || (reason.Outcome >= BookingOutcome.AskClinician && treatment.Despite.Length == 0));
-            if (against is not null)
+            var reasons = BookingRules.Of(facts, treatment, homePeels);
+            if (reasons.FirstOrDefault(reason => reason.Hard || (reason.Outcome >= BookingOutcome.AskClinician && treatment.Despite.Length == 0)) is { } against)
             {
                 yield return new(QuestionKind.Booking, null, treatment.On, Because.Of(RuleBook.BookingStands, ("treatment", TreatmentTimes.Of(treatment).Title), ("on", treatment.On), ("why", Words.Say(against.Because))), Report: treatment.Id);
+            }
+            else if (treatment.On <= facts.Today.AddDays(SoonDays) && reasons.FirstOrDefault(reason => reason.Because.Rule == RuleBook.BookShelf) is { } lacks)
+            {
+                // What the days after it need is said while there is time to get it.
+                yield return new(QuestionKind.Booking, null, treatment.On, lacks.Because, Report: treatment.Id);
             }
         }
     }

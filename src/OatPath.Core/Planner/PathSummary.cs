@@ -58,9 +58,10 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
         }
 
-        if (facts.File.Intake.SafetyAskedOn is { } asked && asked.AddDays(SafetyAskDays) <= today)
+        // Every four weeks, and on the day of a treatment.
+        if (facts.File.Intake.SafetyAskedOn is { } asked && (asked.AddDays(SafetyAskDays) <= today || (asked < today && facts.File.Treatments.Any(treatment => treatment.On == today))))
         {
-            questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays), Because.Of(RuleBook.AskSafety, ("on", asked))));
+            questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays) <= today ? asked.AddDays(SafetyAskDays) : today, Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
         return new() { CheckIns = checkIns, Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };

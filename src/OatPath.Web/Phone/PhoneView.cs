@@ -73,8 +73,16 @@ public sealed class PhoneView
     public string? Running => Record.Sessions.LastOrDefault(held => !held.Practice && held.Day == Day
         && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused))?.Id;
 
-    /// <summary>What has its last day today, tomorrow or the day after before a peel.</summary>
-    public IEnumerable<Because> LastEvenings => Path.Windows.Where(window => window.Kind == WindowKind.PeelStops && window.From > Day && window.From <= Day.AddDays(3)).Select(window => window.Because);
+    /// <summary>What has its last day today, tomorrow or the day after before a peel or a treatment.</summary>
+    public IEnumerable<string> LastEvenings => Path.Windows.Where(window => window.From > Day && window.From <= Day.AddDays(3) && (window.Kind == WindowKind.PeelStops || window.Because.Rule == RuleBook.TreatmentBefore))
+        .GroupBy(window => window.Because.Rule == RuleBook.TreatmentBefore ? (window.From, window.Because.Values["treatment"]) : (window.From, ""))
+        .SelectMany(group => group.Key.Item2.Length == 0 ? group.Select(window => Words.Say(window.Because)) : [$"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on {Words.Day(Treated(group.First()))}: {Words.List([.. group.Select(window => Core.Care.Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])}."]);
+
+    private static DateOnly Treated(PathWindow window) => DateOnly.ParseExact(window.Because.Values["on"], "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>Treatments of the next two weeks; one that stands against the facts is still to be confirmed.</summary>
+    public IEnumerable<(string Title, DateOnly On, TimeOnly? At, bool Stands)> Coming => Record.Followed.Treatments.Where(treatment => treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null).OrderBy(treatment => treatment.On)
+        .Select(treatment => (Core.Care.TreatmentTimes.Of(treatment).Title, treatment.On, treatment.At, Path.Questions.Any(question => question.IsAgainst(treatment.Id))));
 
     /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
     public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);

@@ -81,8 +81,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     {
         Path = Record.ClientPath(days: Days);
         cared = Record.ClientPath(28, 90);
-        var stand = cared.Questions.Where(question => question.Kind == QuestionKind.Booking).Select(question => question.Report).ToHashSet();
-        Care = [.. Record.Followed.Treatments.Where(treatment => treatment.On <= Path.Today.AddDays(Days) && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays)) >= Path.Today && !stand.Contains(treatment.Id)).OrderBy(treatment => treatment.On)];
+        Care = [.. Record.Followed.Treatments.Where(treatment => treatment.On <= Path.Today.AddDays(Days) && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays)) >= Path.Today && !cared.Questions.Any(question => question.IsAgainst(treatment.Id))).OrderBy(treatment => treatment.On)];
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
         var others = Path.Days.Except(peels).ToList();
         Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];

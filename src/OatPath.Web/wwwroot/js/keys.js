@@ -28,8 +28,8 @@ document.addEventListener('keydown', (event) => {
     document.querySelectorAll('.stations a')[Number(event.key) - 1]?.click();
     return;
   }
-  if (event.key === 'p') {
-    document.querySelector('[data-key=p]')?.click();
+  if (['p', 't', 'v'].includes(event.key)) {
+    document.querySelector(`[data-key=${event.key}]`)?.click();
     return;
   }
   if (event.key in go) location.assign(go[event.key]);
