@@ -67,6 +67,10 @@ public class CareRowTests
         DateOnly? Ends(RestrictionKind kind) => path.Windows.Single(window => window.Restriction == kind && window.From == On).Until;
         Assert.Equal((On.AddDays(7), On.AddDays(10), On.AddDays(14)), (Ends(RestrictionKind.Irritants), Ends(RestrictionKind.ByHand), Ends(RestrictionKind.Sun)));
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+        var after = PathPlanner.Plan(builder.Now(On).Build(), CaseBuilder.Rules, days: 5);
+        Assert.Equal([On.AddDays(1), On.AddDays(3), On.AddDays(7)], after.CheckIns.Select(due => due.Due));
+        Assert.True(after.On(On)!.Evening.Repair);
+        Assert.Equal(["cleanser", "cream"], after.On(On)!.Evening.Steps.Select(step => step.Product).OfType<string>());
     }
 
     [Fact]
@@ -187,7 +191,8 @@ public class CareRowTests
         for (var i = 0; i < 150; i++)
         {
             var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, scrub).InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 3).InUse("retinol", CaseBuilder.Monday.AddDays(-1), 1)
-                .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Build() with { Treatments = [Some(random) with { Sheet = i % 3 == 0 ? sheet : null }, Some(random)] };
+                .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Build() with
+            { Treatments = [Some(random) with { Sheet = i % 3 == 0 ? sheet : null }, Some(random)] };
 
             Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, days: 110)));
         }

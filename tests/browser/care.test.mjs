@@ -7,7 +7,7 @@ import { after, before, test } from 'node:test';
 import ICAL from 'ical.js';
 import { violations } from './axe.mjs';
 import { openLink } from './guide.mjs';
-import { clientIds, desk, newFolder, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio; let browser; let page; let clients; let phone;
 
@@ -91,6 +91,39 @@ test('what the client sees on a day is what the station shows, and the ends are 
     assert.ok(sheet.includes(words), `${rest}: not on the sheet`);
     assert.ok(weekday.length === 3);
   }
+
+  const file = await phone.evaluate(async () => (await fetch('/my/calendar.ics?titles=named')).text());
+  const entries = new ICAL.Component(ICAL.parse(file)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
+  const returns = (what) => entries.find((event) => event.summary === `Allowed again: ${what}`).startDate.toString();
+  await page.goto(station('Bettina', 'ramp?weeks=4'));
+  const strip = (await page.locator('.strip .ribbon-word').allTextContents()).join(' | ');
+  for (const [what, shown, ahead] of [['acids and actives', 'care until', 5], ['scrub, razor, brush', 'Scrub, razor, brush, back', 8], ['strong sun', 'Strong sun', 12]]) {
+    const free = await day(ahead);
+    assert.equal(returns(what), free, what);
+    assert.ok(strip.includes(shown), `${shown} in ${strip}`);
+    const last = new Date(`${free}T12:00`);
+    if (shown === 'care until') { last.setDate(last.getDate() - 1); assert.ok(strip.includes(`care until ${last.toLocaleDateString('en-GB', { weekday: 'short' })} ${last.getDate()}`), strip); }
+  }
+  assert.deepEqual(entries.filter((event) => event.summary.startsWith('Day ')).map((event) => event.startDate.toString()), [await day(0), await day(4)]);
+});
+
+test('two strong reactions running stop everything', async () => {
+  await page.goto(station('Jory', 'link'));
+  await page.click('text=Make the phone link');
+  const jory = await openLink(browser, studio, await page.inputValue('#address'));
+  for (const [about, said] of [[1, /Ease off/], [0, /Stop, call the studio/]]) {
+    await jory.goto(`${studio.origin}/my/report`);
+    await jory.check(`input[name=about][value="${await day(-about)}"]`, { force: true });
+    await jory.check('input[name=sting][value="5"]', { force: true });
+    await jory.check('input[name=length][value="600"]', { force: true });
+    await jory.check('input[name=redness][value="0"]', { force: true });
+    await jory.check('input[name=used][value=sedge-serum]', { force: true });
+    await jory.click('text=See what it means');
+    await jory.waitForURL(/answer/);
+    assert.match(await jory.textContent('h1'), said);
+  }
+  await page.goto(studio.origin);
+  assert.ok(await page.locator(`li.need.is-call[data-client="${clients.Jory}"]`).count());
 });
 
 const medical = ['Weals', 'SwellingEyesOrLips', 'TroubleBreathing', 'Blisters', 'WeepingOrPus', 'Fever', 'SpreadingHotRedness', 'PainWakes', 'WhiteOrGreyBurn', 'ColdSore', 'InTheEye'];

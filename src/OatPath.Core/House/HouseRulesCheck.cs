@@ -3,6 +3,9 @@ namespace OatPath.Core.House;
 /// <summary>Says what is wrong with a set of house rules: which field, and what would be accepted.</summary>
 public static class HouseRulesCheck
 {
+    /// <summary>House default.</summary>
+    private const int LeastHoursToSend = 6;
+
     public static IReadOnlyList<Problem> Check(HouseRules rules)
     {
         var problems = new List<Problem>();
@@ -43,7 +46,7 @@ public static class HouseRulesCheck
         Need(rules.WinterFrom is >= 1 and <= 12, "winterFrom", "choose a month from 1 to 12");
         Need(rules.WinterUntil is >= 1 and <= 12, "winterUntil", "choose a month from 1 to 12");
         Need(rules.ReorderLeadDays is >= 0 and <= 60, "reorderLeadDays", "choose 0 to 60 days");
-        Need(rules.QuietFrom != rules.QuietUntil, "quietFrom", "give two different times; between them no message is sent");
+        Need((rules.QuietFrom - rules.QuietUntil).TotalHours is >= LeastHoursToSend and < 24, "quietFrom", $"leave at least {LeastHoursToSend} hours of the day in which messages may be sent");
         foreach (var span in rules.Opening)
         {
             Need(Enum.IsDefined(span.Day) && span.From < span.Until, "opening", "each span needs a weekday and must end after it begins");

@@ -1,4 +1,3 @@
-using OatPath.Core.Skin;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.House;
@@ -8,6 +7,7 @@ using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner;
 

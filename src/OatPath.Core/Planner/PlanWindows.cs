@@ -19,7 +19,8 @@ internal static class PlanWindows
     /// <summary>Irritants open the window that everything else reads; each other restriction stands beside it with its own end.</summary>
     private static PathWindow OfTreatment(CareSpan span) => new(
         span.Kind != RestrictionKind.Irritants ? WindowKind.CareRests : span.Before ? WindowKind.BeforeTreatment : WindowKind.Care,
-        span.From, span.Until, null, TreatmentRest.Say(span)) { Restriction = span.Kind, EndsAt = span.EndsAt is { } ends ? TimeOnly.FromDateTime(ends) : null, EndsOn = span.EndsAt is { } on ? DateOnly.FromDateTime(on) : null };
+        span.From, span.Until, null, TreatmentRest.Say(span))
+    { Restriction = span.Kind, EndsAt = span.EndsAt is { } ends ? TimeOnly.FromDateTime(ends) : null, EndsOn = span.EndsAt is { } on ? DateOnly.FromDateTime(on) : null };
 
     private static IEnumerable<PathWindow> OfSun(Flag flag)
     {
