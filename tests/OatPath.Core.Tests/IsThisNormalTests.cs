@@ -98,6 +98,16 @@ public class IsThisNormalTests
         }
     }
 
+    [Theory]
+    [InlineData(0, Outcome.CarryOn)]
+    [InlineData(2, Outcome.EaseOff)]
+    public void Pink_an_hour_after_an_acid_is_what_acids_do_and_two_days_later_it_is_not(int daysAgo, Outcome outcome)
+    {
+        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-30), 3).Use("glycolic", Today.AddDays(-daysAgo)).Now(Today, 22).Build();
+
+        Assert.Equal(outcome, Ask(file, AskSign.Pink, AskDegree.Clearly).Answer.Outcome);
+    }
+
     [Fact]
     public void A_calm_question_is_no_evidence_that_a_use_was_calm()
     {

@@ -108,9 +108,17 @@ public sealed class NormalTests : IDisposable
         Assert.DoesNotContain("peel", (await anyone.Get(first)).Html, StringComparison.OrdinalIgnoreCase);
         var second = await Made();
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get(first)).Status);
+        using var browser = await studio.SignedIn();
+        var link = await browser.Get($"/clients/{studio.ClientId("Bettina")}/link");
+        Assert.Contains("with neutral titles", link.Text, StringComparison.Ordinal);
+        await browser.Submit(link, "form[action*='Messages']");
+        Assert.NotNull(Outbox.OptedOut(studio.ClientId("Bettina")));
         await phone.Submit(await phone.Get("/my/calendar"), "form[action*='End']");
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get(second)).Status);
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get("/calendar/guess.ics")).Status);
+        var third = await Made();
+        await browser.Submit(link, "form[action*='Revoke']");
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await anyone.Get(third)).Status);
         Assert.Equal("/no-plan", (await anyone.Get("/my/calendar.ics", follow: false)).Address);
     }
 

@@ -3,6 +3,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Planner;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Course;
@@ -23,7 +24,7 @@ public static class IsThisNormal
     {
         var courses = WhatToExpect.On(file, day);
         var usual = Sign(asked.Sign) is { } sign && courses.Any(course => course.Line?.Usual.Contains(sign) == true);
-        return new() { Id = id, HappenedAt = at, By = "client", Day = day, Asked = asked, Report = asked.AsReport(courses.Any(course => course.Day >= 1) || courses.Count == 0, usual) };
+        return new() { Id = id, HappenedAt = at, By = "client", Day = day, Asked = asked, Report = asked.AsReport(!UsedLately(file, at) && (courses.Count == 0 || courses.Any(course => course.Day >= 1)), usual) };
     }
 
     /// <summary>Judges an entry as the plan does.</summary>
@@ -45,6 +46,13 @@ public static class IsThisNormal
             Outcome.Stop => new(outcome, "No. Stop, and call your studio.", $"{Capital(what)} is not part of any course.", "Nothing but plain care from now on, until your studio says so.", course),
             _ => new(outcome, "No. Get medical help now.", $"{Capital(what)} needs somebody who can look at it now.", "Stop everything on the skin and call the number below.", course),
         };
+    }
+
+    /// <summary>Whether something that irritates was used in the last 24 h, which redness then comes from.</summary>
+    private static bool UsedLately(CaseFile file, DateTimeOffset at)
+    {
+        var irritants = file.Shelf.Where(item => item.Product.IsRaised() || item.Product.Irritancy() != Degree.No).Select(item => item.Product.Id).ToHashSet();
+        return file.Log.OfType<Applied>().Any(use => irritants.Contains(use.Product) && use.HappenedAt <= at && at - use.HappenedAt < TimeSpan.FromHours(24));
     }
 
     private static string Where(AskedSign asked, CourseDay course)

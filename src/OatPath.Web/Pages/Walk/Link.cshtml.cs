@@ -6,7 +6,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 [Authorize(Policy = People.Roles.Decides)]
-public sealed class LinkModel(RecordRoom room, Links links, TimeProvider clock) : WalkPage(room)
+public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, TimeProvider clock) : WalkPage(room)
 {
     public override string Station => "Phone link";
 
@@ -14,6 +14,12 @@ public sealed class LinkModel(RecordRoom room, Links links, TimeProvider clock) 
 
     /// <summary>The new link's address; shown once, because only its hash is kept.</summary>
     public string? Address { get; private set; }
+
+    /// <summary>Since when a calendar subscription is open, and whether its titles are named.</summary>
+    public (DateTimeOffset Since, bool Named)? Feed => feeds.Open(Id);
+
+    /// <summary>Since when, and by whose word, the client wants no messages.</summary>
+    public (DateTimeOffset Since, string ToldBy)? NoMessages => outbox.OptedOut(Id);
 
     public void OnGet() => Current = links.Open(Id);
 
@@ -34,7 +40,30 @@ public sealed class LinkModel(RecordRoom room, Links links, TimeProvider clock) 
     public IActionResult OnPostRevoke()
     {
         links.Revoke(Id, clock.GetUtcNow());
-        TempData["Done"] = "The link and every phone that used it are shut out.";
+        feeds.Revoke(Id, clock.GetUtcNow());
+        TempData["Done"] = "The link, every phone that used it and the calendar subscription are shut out.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    public IActionResult OnPostEndCalendar()
+    {
+        feeds.Revoke(Id, clock.GetUtcNow());
+        TempData["Done"] = "The calendar subscription is ended. The client can make a new one on the phone.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    public IActionResult OnPostMessages(bool wanted)
+    {
+        if (wanted)
+        {
+            outbox.OptIn(Id);
+        }
+        else
+        {
+            outbox.OptOut(Id, By, clock.GetUtcNow());
+        }
+
+        TempData["Done"] = wanted ? "Messages go out again." : "No message goes out to this client; the phone still asks when it is opened.";
         return Redirect($"/clients/{Id}/link");
     }
 }
