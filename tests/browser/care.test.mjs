@@ -77,8 +77,8 @@ test('what the client sees on a day is what the station shows, and the ends are 
   const ends = await page.locator('.care-drawing .care-word').allTextContents();
   const back = (word) => ends.find((end) => end.includes(word));
   await phone.goto(`${studio.origin}/my`);
-  await phone.click('.course summary');
-  const rests = await phone.locator('.course .ends li').allTextContents();
+  await phone.click('.course summary >> text=What rests');
+  const rests = await phone.locator('.course ul.ends li').allTextContents();
   assert.ok(rests.length >= 5);
   await page.goto(station('Bettina', 'handout'));
   const sheet = await page.textContent('.is-care');

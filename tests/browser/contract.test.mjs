@@ -74,7 +74,7 @@ test('a phone whose clock is wrong by hours is told so, and the studio\'s time c
   const practitioner = await openPage(browser, filled, desk);
   await signIn(practitioner, filled);
   await practitioner.goto(`${filled.origin}/clients?q=Perrin`);
-  await practitioner.goto(`${filled.origin}${(await practitioner.locator('#list a').getAttribute('href')).replace('ramp', 'link')}`);
+  await practitioner.goto(`${filled.origin}${(await practitioner.locator('#list a.fw-bold').getAttribute('href')).replace('ramp', 'link')}`);
   await practitioner.click('text=Make the phone link');
   const token = (await practitioner.inputValue('#address')).split('/go/')[1];
   await filled.kill();
@@ -98,7 +98,7 @@ test('a check-in answered "saved" is there after kill -9, 50 times running', asy
   const practitioner = await openPage(browser, studio, desk);
   await signIn(practitioner, studio);
   await practitioner.goto(`${studio.origin}/clients?q=Perrin`);
-  const id = (await practitioner.locator('#list a').getAttribute('href')).split('/')[2];
+  const id = (await practitioner.locator('#list a.fw-bold').getAttribute('href')).split('/')[2];
   await practitioner.goto(`${studio.origin}/clients/${id}/link`);
   await practitioner.click('text=Make the phone link');
   const phone = await openPage(browser, studio, pocket);

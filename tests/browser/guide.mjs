@@ -9,7 +9,7 @@ export async function peelEvening(browser, studio) {
   const practitioner = await openPage(browser, studio, desk);
   await signIn(practitioner, studio);
   await practitioner.goto(`${studio.origin}/clients?q=${PEELER}`);
-  const id = (await practitioner.locator('#list a').first().getAttribute('href')).split('/')[2];
+  const id = (await practitioner.locator('#list a.fw-bold').first().getAttribute('href')).split('/')[2];
   await practitioner.goto(`${studio.origin}/clients/${id}/link`);
   await practitioner.click('text=Make the phone link');
   const link = `${studio.origin}/go/${(await practitioner.inputValue('#address')).split('/go/')[1]}`;

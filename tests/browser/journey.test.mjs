@@ -194,7 +194,7 @@ describe('keys for the practitioner', () => {
     await page.keyboard.type('orla');
     await page.waitForFunction(() => document.querySelectorAll('#list li').length === 1);
     await page.keyboard.press('Escape');
-    await page.click('#list a');
+    await page.click('#list a.fw-bold');
     await page.waitForURL(/\/ramp$/);
     await page.keyboard.press('3');
     await page.waitForURL(/\/routine$/);

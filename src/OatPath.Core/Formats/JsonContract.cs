@@ -55,6 +55,13 @@ public static class JsonContract
             described["type"] = "string";
             described["format"] = type == typeof(DateOnly) ? "date" : "date-time";
         }
+        else if (schema is JsonObject clock && type == typeof(TimeOnly))
+        {
+            // A wall-clock time has no offset, which the format "time" asks for.
+            clock["type"] = "string";
+            clock.Remove("format");
+            clock["pattern"] = @"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,7})?)?$";
+        }
         else if (schema is JsonObject number && (type == typeof(decimal) || type == typeof(double) || type == typeof(int)))
         {
             number.Remove("pattern");
