@@ -24,6 +24,7 @@ public class ArchitectureTests
         ["Fit"] = ["House", "Skin", "Shelf", "Labels"],
         ["Case"] = ["House", "Skin", "Shelf", "Session", "Ramp", "Peel", "CheckIn", "Care", "Labels"],
         ["Known"] = ["House", "Skin", "Shelf", "Peel", "Session", "Ramp", "CheckIn", "Care", "Labels", "Case"],
+        ["Routes"] = ["House", "Skin", "Shelf"],
         ["Booking"] = ["House", "Skin", "Shelf", "Ramp", "Care", "Peel", "CheckIn", "Case", "Known"],
         ["Calendar"] = [.. Domain, "Case", "Plan"],
         ["Course"] = [.. Domain, "Case", "Known", "Plan", "Planner", "Formats"],

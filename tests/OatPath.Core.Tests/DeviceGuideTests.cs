@@ -1,0 +1,83 @@
+using OatPath.Core.Routes;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>The ways of each device against the table of the trade.</summary>
+public class DeviceGuideTests
+{
+    private static DeviceGuide Of(ProductKind kind, bool neck = true, params FaceZone[] leaveOut) => DeviceGuide.Of(kind, neck, leaveOut)!;
+
+    [Theory]
+    [InlineData(ProductKind.GalvanicDevice, "Negative 120, Positive 180")]
+    [InlineData(ProductKind.MicrocurrentDevice, "None 300, None 300")]
+    [InlineData(ProductKind.IonCleanser, "None 165")]
+    [InlineData(ProductKind.CleansingBrush, " 80,  20")]
+    [InlineData(ProductKind.WarmColdPlate, "None 60, None 90, None 90")]
+    [InlineData(ProductKind.UltrasonicBlade, " 180")]
+    [InlineData(ProductKind.Scrub, " 60")]
+    [InlineData(ProductKind.Razor, " 0")]
+    public void Programmes_come_in_order_with_their_gel_and_their_seconds(ProductKind kind, string expected) =>
+        Assert.Equal(expected, string.Join(", ", Of(kind).Passes.Select(pass => $"{pass.Gel} {pass.Seconds}")));
+
+    [Fact]
+    public void The_brush_takes_twenty_seconds_a_zone_and_starts_again_for_the_neck()
+    {
+        Assert.Equal(["Left cheek 20", "Right cheek 20", "Forehead 20", "Chin and nose 20"], Of(ProductKind.CleansingBrush, neck: false).Passes.Single().Strokes.Select(stroke => $"{stroke.Title} {stroke.Seconds}"));
+        Assert.Equal("Neck", Of(ProductKind.CleansingBrush).Passes[1].Strokes.Single().Title);
+    }
+
+    [Fact]
+    public void The_ion_cleanser_stays_on_the_T_zone_and_the_blade_on_nose_and_chin()
+    {
+        Assert.Equal([FaceZone.Forehead, FaceZone.BetweenBrows, FaceZone.Nose, FaceZone.Chin], Of(ProductKind.IonCleanser).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones));
+        Assert.Equal([FaceZone.Nose, FaceZone.Chin], Of(ProductKind.UltrasonicBlade).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones));
+    }
+
+    /// <summary>Whatever is left out, no way touches it, what falls away is named, and nothing else changes.</summary>
+    [Fact]
+    public void No_way_touches_a_zone_that_is_left_out()
+    {
+        var random = new Random(16);
+        foreach (var kind in Enum.GetValues<ProductKind>())
+        {
+            if (DeviceGuide.Of(kind, true, []) is not { } whole)
+            {
+                continue;
+            }
+
+            for (var i = 0; i < 60; i++)
+            {
+                var leaveOut = Enum.GetValues<FaceZone>().Where(_ => random.Next(6) == 0).ToArray();
+                var spared = leaveOut.SelectMany(FaceZones.Covered).ToHashSet();
+                var guide = Of(kind, true, leaveOut);
+
+                Assert.DoesNotContain(guide.Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones), spared.Contains);
+                Assert.Equal(whole.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Except(guide.LeftOut).Order(), guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Order());
+                Assert.Equal(whole.Passes.Select(pass => pass.Title), guide.Passes.Select(pass => pass.Title));
+            }
+        }
+    }
+
+    [Fact]
+    public void Both_sides_get_the_same_and_the_whole_time_is_exact()
+    {
+        foreach (var neck in new[] { true, false })
+        {
+            foreach (var kind in new[] { ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice })
+            {
+                foreach (var pass in Of(kind, neck).Passes)
+                {
+                    var sides = pass.Strokes.Where(stroke => stroke.Title.StartsWith("Left", StringComparison.Ordinal)).Sum(stroke => stroke.Seconds) - pass.Strokes.Where(stroke => stroke.Title.StartsWith("Right", StringComparison.Ordinal)).Sum(stroke => stroke.Seconds);
+                    Assert.InRange(sides, 0, 2);
+                    Assert.Contains(pass.Seconds, new[] { 120, 180, 300 });
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void Every_current_says_who_must_never_use_it() => Assert.All(new[] { ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser },
+        kind => Assert.Contains(Of(kind).Checks, check => check.Contains("implants", StringComparison.Ordinal) && check.Contains("pregnancy", StringComparison.Ordinal)));
+}
