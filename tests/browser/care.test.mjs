@@ -9,13 +9,14 @@ import { violations } from './axe.mjs';
 import { openLink } from './guide.mjs';
 import { clientIds, desk, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let page; let clients; let phone;
+let studio; let browser; let page; let clients; let phone; let today;
 
 before(async () => {
   studio = await startStudio();
   browser = await startChromium();
   page = await openPage(browser, studio, desk);
   await signIn(page, studio);
+  today = (await page.getAttribute('.clock time', 'datetime')).slice(0, 10);
   clients = await clientIds(page, studio);
   await page.goto(`${studio.origin}/clients/${clients.Bettina}/link`);
   await page.click('text=Make the phone link');
@@ -24,7 +25,8 @@ before(async () => {
 after(async () => { await browser?.close(); await studio?.close(); });
 
 const station = (name, path) => `${studio.origin}/clients/${clients[name]}/${path}`;
-const day = (ahead) => page.evaluate((days) => { const on = new Date(); on.setDate(on.getDate() + days); return on.toLocaleDateString('sv'); }, ahead);
+// Counted from the studio's own day, which near midnight is not this machine's.
+const day = (ahead) => { const on = new Date(`${today}T12:00Z`); on.setUTCDate(on.getUTCDate() + ahead); return on.toISOString().slice(0, 10); };
 
 for (const view of ['clients/Bettina/care', 'clients/Bettina/treatment', 'clients/Dov/care', 'clients/Bettina/visit', 'clients/Bettina/handout', 'outbox', 'treatments', 'treatments/edit?from=ablative-laser', 'clients?q=in%20care']) {
   test(`/${view} is accessible, readable and does not scroll sideways`, async () => {
