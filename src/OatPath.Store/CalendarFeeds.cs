@@ -1,6 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
-
 namespace OatPath.Store;
 
 /// <summary>Private calendar subscriptions. Tokens are 256 random bits and are stored only as hashes.</summary>
@@ -11,11 +8,11 @@ public sealed class CalendarFeeds(Database database)
     /// <returns>The token, shown once and never stored.</returns>
     public string Create(string clientId, bool named, DateTimeOffset at)
     {
-        var token = Convert.ToBase64String(RandomNumberGenerator.GetBytes(32)).Replace('+', '-').Replace('/', '_').TrimEnd('=');
+        var token = SecretToken.New();
         database.Write(connection =>
         {
             connection.Run("UPDATE calendar_feed SET revoked_at = $2 WHERE client_id = $1 AND revoked_at IS NULL", clientId, at);
-            connection.Run("INSERT INTO calendar_feed (client_id, token_hash, named, created_at) VALUES ($1, $2, $3, $4)", clientId, Hash(token), named ? 1 : 0, at);
+            connection.Run("INSERT INTO calendar_feed (client_id, token_hash, named, created_at) VALUES ($1, $2, $3, $4)", clientId, SecretToken.Hash(token), named ? 1 : 0, at);
         });
         return token;
     }
@@ -29,7 +26,5 @@ public sealed class CalendarFeeds(Database database)
 
     /// <summary>Whose calendar an address is, or null when it is unknown or was ended.</summary>
     public (string ClientId, bool Named)? Find(string token) => database.Read(connection => connection.Query(
-        "SELECT client_id, named FROM calendar_feed WHERE token_hash = $1 AND revoked_at IS NULL", row => ((string, bool)?)(row.GetString(0), row.GetInt32(1) == 1), Hash(token)).FirstOrDefault());
-
-    private static string Hash(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+        "SELECT client_id, named FROM calendar_feed WHERE token_hash = $1 AND revoked_at IS NULL", row => ((string, bool)?)(row.GetString(0), row.GetInt32(1) == 1), SecretToken.Hash(token)).FirstOrDefault());
 }

@@ -17,12 +17,12 @@ public sealed class Outbox(Database database)
         connection.Number("SELECT count(*) FROM message_opt_out WHERE client_id = $1", clientId) == 0
         && connection.Run("INSERT OR IGNORE INTO message (client_id, key, text, written_at, next_try_at, state) VALUES ($1, $2, $3, $4, $5, 'waiting')", clientId, key, text, at, tryAt) == 1);
 
-    public bool Has(string clientId, string key) => database.Read(connection => connection.Number("SELECT count(*) FROM message WHERE client_id = $1 AND key = $2", clientId, key)) > 0;
-
     public IReadOnlyList<Message> Due(DateTimeOffset now, int most = 200) => database.Read(connection => connection.Query($"{Columns} WHERE m.state = 'waiting' AND m.next_try_at <= $1 ORDER BY m.next_try_at, m.id LIMIT $2", Read, now, most));
 
-    public IReadOnlyList<Message> Latest(int most = 200, string? clientId = null) => database.Read(connection =>
-        connection.Query($"{Columns} WHERE $2 IS NULL OR m.client_id = $2 ORDER BY m.id DESC LIMIT $1", Read, most, clientId));
+    public IReadOnlyList<Message> Latest(int most = 200) => database.Read(connection => connection.Query($"{Columns} ORDER BY m.id DESC LIMIT $1", Read, most));
+
+    /// <summary>How many of the latest failed.</summary>
+    public int FailedOf(int latest) => (int)database.Read(connection => connection.Number("SELECT count(*) FROM (SELECT state FROM message ORDER BY id DESC LIMIT $1) WHERE state = 'failed'", latest));
 
     public void Delivered(long id, DateTimeOffset at) =>
         database.Write(connection => connection.Run("UPDATE message SET state = 'delivered', attempts = attempts + 1, settled_at = $2, next_try_at = NULL, reason = '' WHERE id = $1 AND state = 'waiting'", id, at));

@@ -46,7 +46,7 @@ public static class CalendarEntries
         {
             var title = TreatmentTimes.Of(treatment).Title;
             var stands = path.Questions.Any(question => question.IsAgainst(treatment.Id));
-            yield return ($"treatment {treatment.Id}", treatment.On, treatment.At, stands ? "Studio, to be confirmed" : "Studio", $"{Capital(title)} at the studio{(stands ? ", to be confirmed" : "")}", "Face clean, no make-up. Tell us of sun, a cold sore, a new medicine or anything open before we begin.");
+            yield return ($"treatment {treatment.Id}", treatment.On, treatment.At, stands ? "Studio, to be confirmed" : "Studio", $"{Words.Capital(title)} at the studio{(stands ? ", to be confirmed" : "")}", "Face clean, no make-up. Tell us of sun, a cold sore, a new medicine or anything open before we begin.");
         }
     }
 
@@ -116,8 +116,6 @@ public static class CalendarEntries
             }
         }
     }
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
     private static string Uid(string key) => $"{Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)))[..24]}@oat-path";
 }

@@ -78,7 +78,7 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
     public bool IsUsual(CourseSign sign, DateOnly day) =>
         Array.Exists(all, one => one.Times.Template.Course.Any(line => line.Covers(day.DayNumber - one.Treatment.On.DayNumber) && line.Usual.Contains(sign)));
 
-    /// <summary>The last day of all windows in which only gentle care is allowed, or null.</summary>
+    /// <summary>Whether a day lies in the time without strong sun after a treatment, its own day included.</summary>
     public bool WatchesSun(DateOnly day) => Array.Exists(all, one => Within(one, day, one.Times.SunDays));
 
     private static DateOnly Ends((Treatment Treatment, TreatmentTimes Times) one) => one.Treatment.On.AddDays(one.Times.AfterDays);

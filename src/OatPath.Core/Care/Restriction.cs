@@ -41,6 +41,10 @@ public sealed record Restriction(RestrictionKind Kind, int Length, LengthUnit Un
     [JsonIgnore]
     public int WholeDays => Unit == LengthUnit.Days ? Length : (Length + 23) / 24;
 
+    /// <summary>To compare lengths of both units.</summary>
+    [JsonIgnore]
+    public int Hours => Unit == LengthUnit.Hours ? Length : Length * 24;
+
     [JsonIgnore]
     public string InWords => Unit == LengthUnit.Hours ? $"{Length} h" : Length == 1 ? "1 day" : $"{Length} days";
 }
@@ -64,9 +68,6 @@ public static class Restrictions
         RestrictionKind.Cleansing => "Anything but plain water and ointment",
         _ => throw new ArgumentOutOfRangeException(nameof(kind)),
     };
-
-    /// <summary>What concerns the shelf; the rest is told, not planned.</summary>
-    public static bool IsOfTheShelf(RestrictionKind kind) => kind is <= RestrictionKind.Devices or RestrictionKind.Cleansing;
 
     /// <summary>Every restriction that keeps a product off.</summary>
     public static IReadOnlyList<RestrictionKind> On(Product product)

@@ -62,12 +62,10 @@ public static class RestrictionCheck
     {
         foreach (var least in ships.Select(restriction => TreatmentTimes.Least(kind, restriction)))
         {
-            if (own.FirstOrDefault(restriction => restriction.Kind == least.Kind) is not { } given || Hours(given) < Hours(least))
+            if (own.FirstOrDefault(restriction => restriction.Kind == least.Kind) is not { } given || given.Hours < least.Hours)
             {
                 yield return new(field, $"{Restrictions.TitleOf(least.Kind)}: at least {least.InWords}; a shorter one needs a clinician's sheet for the one treatment");
             }
         }
     }
-
-    private static int Hours(Restriction restriction) => restriction.Unit == LengthUnit.Hours ? restriction.Length : restriction.Length * 24;
 }

@@ -8,18 +8,18 @@ public sealed class TreatmentTimes
     /// <remarks>Source: trade convention.</remarks>
     private const int StackedDays = 180;
 
-    private static readonly Dictionary<TreatmentKind, TreatmentTimes> Usual = Enum.GetValues<TreatmentKind>().ToDictionary(kind => kind, kind => new TreatmentTimes(kind, CareTemplates.Of(kind), null));
+    private static readonly Dictionary<TreatmentKind, TreatmentTimes> Usual = Enum.GetValues<TreatmentKind>().ToDictionary(kind => kind, kind => new TreatmentTimes(kind, CareTemplates.Of(kind), null, 0));
 
     private readonly Restriction[] before;
     private readonly Restriction[] after;
 
-    private TreatmentTimes(TreatmentKind kind, CareTemplate template, ClinicianSheet? sheet)
+    private TreatmentTimes(TreatmentKind kind, CareTemplate template, ClinicianSheet? sheet, int leastHomePeel)
     {
         var ships = CareTemplates.Of(kind);
         Template = template;
         before = Strictest(ships.Before, template.Before, sheet?.Before ?? [], kind);
         after = Strictest(ships.After, template.After, sheet?.After ?? [], kind);
-        HomePeelDays = Math.Max(ships.HomePeelDays, template.HomePeelDays);
+        HomePeelDays = Math.Max(leastHomePeel, Math.Max(ships.HomePeelDays, template.HomePeelDays));
     }
 
     public CareTemplate Template { get; }
@@ -38,7 +38,7 @@ public sealed class TreatmentTimes
     public int SunDays => Days(after, RestrictionKind.Sun);
 
     /// <summary>Days after it without a peel at home: a salon peel's own interval, else the later of irritants and sun.</summary>
-    public int HomePeelDays { get; private init; }
+    public int HomePeelDays { get; }
 
     /// <summary>Days after it that an occasion is kept clear of: its course, and as long as only gentle care is allowed.</summary>
     public int QuietDays => Math.Max(CourseDays, AfterDays);
@@ -47,8 +47,9 @@ public sealed class TreatmentTimes
     public static TreatmentTimes Of(Treatment treatment)
     {
         var kind = treatment.Counts;
-        var times = treatment.Template is null && treatment.Sheet is null ? Usual[kind] : new(kind, treatment.Template is { } own && own.Kind == kind ? own : CareTemplates.Of(kind), treatment.Sheet);
-        return treatment.Peel is { Stacked: true } ? times.WithHomePeelDays(Math.Max(StackedDays, times.HomePeelDays)) : times;
+        var stacked = treatment.Peel is { Stacked: true };
+        return treatment.Template is null && treatment.Sheet is null && !stacked ? Usual[kind]
+            : new(kind, treatment.Template is { } own && own.Kind == kind ? own : CareTemplates.Of(kind), treatment.Sheet, stacked ? StackedDays : 0);
     }
 
     public static TreatmentTimes Of(TreatmentKind kind) => Usual[kind];
@@ -64,16 +65,6 @@ public sealed class TreatmentTimes
     {
         var kinds = ships.Concat(own).Concat(sheet).Select(restriction => restriction.Kind).Distinct().Order();
         return [.. kinds.Select(one => sheet.FirstOrDefault(restriction => restriction.Kind == one)
-            ?? (ships == own ? ships : [.. ships.Select(restriction => Least(kind, restriction)), .. own]).Where(restriction => restriction.Kind == one).MaxBy(restriction => restriction.Unit == LengthUnit.Hours ? restriction.Length : restriction.Length * 24)!)];
-    }
-
-    private TreatmentTimes WithHomePeelDays(int days) => new(Template.Kind, Template, null, before, after, days);
-
-    private TreatmentTimes(TreatmentKind _, CareTemplate template, ClinicianSheet? __, Restriction[] before, Restriction[] after, int homePeelDays)
-    {
-        Template = template;
-        this.before = before;
-        this.after = after;
-        HomePeelDays = homePeelDays;
+            ?? (ships == own ? ships : [.. ships.Select(restriction => Least(kind, restriction)), .. own]).Where(restriction => restriction.Kind == one).MaxBy(restriction => restriction.Hours)!)];
     }
 }

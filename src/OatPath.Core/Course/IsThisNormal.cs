@@ -42,9 +42,9 @@ public static class IsThisNormal
         {
             Outcome.CarryOn when belongs => new(outcome, $"Yes, it belongs to day {course!.Day}.", Where(asked, course), course.Line!.Do, course),
             Outcome.CarryOn => new(outcome, "It is nothing to worry about now.", $"A little of it ({what}) is no sign of harm by itself{(course is null ? "" : $", though it is not what day {course.Day} usually brings")}.", "Go on gently. Ask again if it grows, or if it is still there tomorrow.", course),
-            Outcome.EaseOff => new(outcome, "Not quite. Ease off.", $"{Capital(what)}, {Words(asked.Degree)}: {(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.", "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.", course),
-            Outcome.Stop => new(outcome, "No. Stop, and call your studio.", $"{Capital(what)} is not part of any course.", "Nothing but plain care from now on, until your studio says so.", course),
-            _ => new(outcome, "No. Get medical help now.", $"{Capital(what)} needs somebody who can look at it now.", "Stop everything on the skin and call the number below.", course),
+            Outcome.EaseOff => new(outcome, "Not quite. Ease off.", $"{House.Words.Capital(what)}, {Words(asked.Degree)}: {(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.", "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.", course),
+            Outcome.Stop => new(outcome, "No. Stop, and call your studio.", $"{House.Words.Capital(what)} is not part of any course.", "Nothing but plain care from now on, until your studio says so.", course),
+            _ => new(outcome, "No. Get medical help now.", $"{House.Words.Capital(what)} needs somebody who can look at it now.", "Stop everything on the skin and call the number below.", course),
         };
     }
 
@@ -70,8 +70,6 @@ public static class IsThisNormal
     }
 
     private static string Words(AskDegree degree) => degree switch { AskDegree.Little => "a little", AskDegree.Clearly => "clearly there", _ => "strongly" };
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>The sign of a course that a question is about; null for what belongs to none.</summary>
     private static CourseSign? Sign(AskSign sign) => sign <= AskSign.NewSpots ? (CourseSign)(int)sign : null;

@@ -17,8 +17,11 @@ public static partial class Words
                 ? Day(date)
                 : value;
         });
-        return text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+        return Capital(text);
     }
+
+    /// <summary>Words as they begin a sentence.</summary>
+    public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>Names in a row: "a", "a and b", "a, b and c".</summary>
     public static string List(IReadOnlyList<string> names) => names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";

@@ -57,6 +57,15 @@ public sealed class ClientRecord
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
 
+    /// <summary>Facts of a kind that were not taken back, without those that a later one stands in place of.</summary>
+    public IReadOnlyList<Fact> Live(string kind)
+    {
+        var gone = Facts.Where(fact => fact.Kind == "retract").Select(fact => fact.Supersedes).ToHashSet();
+        var live = Facts.Where(fact => fact.Kind == kind && !gone.Contains(fact.Id)).ToList();
+        var replaced = live.Select(fact => fact.Supersedes).ToHashSet();
+        return [.. live.Where(fact => !replaced.Contains(fact.Id))];
+    }
+
     public int Changes => Waiting.Count + (RulesWait ? 1 : 0) + Raises.Count;
 
     private HouseRules? publishedRules;

@@ -22,8 +22,7 @@ public static class DeskRows
         }
 
         var path = PathOf(record);
-        var gone = record.Facts.Where(fact => fact.Kind == "retract").Select(fact => fact.Supersedes).ToHashSet();
-        var notes = record.Facts.Where(fact => fact.Kind == "note" && !gone.Contains(fact.Id)).Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
+        var notes = record.Live("note").Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
         var seen = notes.Select(note => note.Words).ToHashSet();
         return [.. path.Questions.Select(question => Row(record, path, question, notes.FindLast(note => note.Words == Taken + DeskRow.KeyOf(question)).Fact)).Where(row => !row.IsOnlyRead || !seen.Contains(row.Key))];
     }

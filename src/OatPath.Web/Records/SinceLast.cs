@@ -38,7 +38,7 @@ public static class SinceLast
 
         foreach (var treatment in record.Followed.Treatments.Where(treatment => treatment.On > since && treatment.On <= path.Today))
         {
-            lines.Add($"{Capital(TreatmentTimes.Of(treatment).Title)} on {Words.Day(treatment.On)}.");
+            lines.Add($"{Words.Capital(TreatmentTimes.Of(treatment).Title)} on {Words.Day(treatment.On)}.");
         }
 
         foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Lapsed or CheckInState.Overdue && due.Due > since))
@@ -82,6 +82,4 @@ public static class SinceLast
     }
 
     private static string Times(int count) => count == 1 ? "once" : count == 2 ? "twice" : $"{count} times";
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -11,13 +11,8 @@ public sealed record VisitToday(string ClientId, string Client, TimeOnly? At, st
 public static class Visits
 {
     /// <summary>Visits that count, each with its fact, by day.</summary>
-    public static IReadOnlyList<(string Fact, Visit Visit)> Of(ClientRecord record)
-    {
-        var gone = record.Facts.Where(fact => fact.Kind == "retract").Select(fact => fact.Supersedes).ToHashSet();
-        var live = record.Facts.Where(fact => fact.Kind == "visit" && !gone.Contains(fact.Id)).ToList();
-        var replaced = live.Select(fact => fact.Supersedes).ToHashSet();
-        return [.. live.Where(fact => !replaced.Contains(fact.Id)).Select(fact => (fact.Id, Visit: CaseAssembly.Body<Visit>(fact))).Where(pair => !pair.Visit.CalledOff).OrderBy(pair => pair.Visit.On).ThenBy(pair => pair.Visit.At)];
-    }
+    public static IReadOnlyList<(string Fact, Visit Visit)> Of(ClientRecord record) =>
+        [.. record.Live("visit").Select(fact => (fact.Id, Visit: CaseAssembly.Body<Visit>(fact))).Where(pair => !pair.Visit.CalledOff).OrderBy(pair => pair.Visit.On).ThenBy(pair => pair.Visit.At)];
 
     /// <summary>The last visit that was held, or null.</summary>
     public static Visit? Last(ClientRecord record) => Of(record).Select(pair => pair.Visit).LastOrDefault(visit => visit.Held);

@@ -144,6 +144,6 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, Store.Out
         ContactsMissing = records.Count == 0 ? !room.ContactsComplete() : !records[0].Rules.Contacts.Complete;
         Ahead = [.. records.SelectMany(DeskAhead.Of).GroupBy(entry => (entry.On, entry.What)).OrderBy(group => group.Key.On).ThenBy(group => group.Key.What, StringComparer.Ordinal)
             .Select(group => (group.Key.On, group.Key.What, (IReadOnlyList<(string, string)>)[.. group.Select(entry => (entry.ClientId, entry.Client)).Distinct()]))];
-        FailedMessages = outbox.Latest(200).Count(message => message.State == Store.MessageState.Failed);
+        FailedMessages = outbox.FailedOf(latest: 200);
     }
 }

@@ -106,7 +106,7 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
         var shown = treatments.Where(treatment => CareDrawing.Shown(treatment, Record.Today)).OrderBy(treatment => treatment.On).ToList();
         Drawing = shown.Count == 0 ? null : CareDrawing.Of(Record.DraftPath(before, days), treatments);
         Near = shown.LastOrDefault(treatment => treatment.On <= Record.Today) ?? (shown.Count > 0 ? shown[0] : null);
-        Headline = string.Join("; ", shown.Select(treatment => $"{Capital(TreatmentTimes.Of(treatment).Title)}, {Words.Day(treatment.On)}"));
+        Headline = string.Join("; ", shown.Select(treatment => $"{Words.Capital(TreatmentTimes.Of(treatment).Title)}, {Words.Day(treatment.On)}"));
         Treatments = [.. treatments.OrderByDescending(treatment => treatment.On).Take(MostTreatments).Select(treatment => new TreatmentLine(FactOf("treatment", treatment.Id), treatment, TreatmentTimes.Of(treatment),
             Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id)?.Because))];
         Courses = WhatToExpect.On(Record.Draft, Record.Today);
@@ -122,8 +122,6 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
 
     /// <summary>The fact that holds what the case knows by its own id; what a later one stands in place of is not it.</summary>
     private string FactOf(string kind, string id) => Record.Facts.Last(fact => fact.Kind == kind && (fact.Id == id || (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)).Id;
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
     private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
 }
