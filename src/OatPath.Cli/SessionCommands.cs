@@ -13,9 +13,9 @@ public static class SessionCommands
     {
         var arguments = Arguments.Parse(words, "--product", "--on", "--rules");
         var file = arguments.Case();
-        var product = arguments.Text("--product") ?? throw new BadInputException("--product: name the kit by its id");
+        var product = arguments.Text("--product") ?? throw new BadInputException("--product: name the kit or device by its id");
         var on = arguments.Date("--on") ?? CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
-        var (script, reasons) = PeelScript.Compile(file, arguments.Rules(), product, on);
+        var (script, reasons) = SessionCompiler.Compile(file, arguments.Rules(), product, on);
         if (script is null)
         {
             throw new BadInputException(string.Join(Environment.NewLine, reasons.Select(Words.Say)));

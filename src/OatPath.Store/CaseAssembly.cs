@@ -148,6 +148,7 @@ public static class CaseAssembly
         KeepLevel keep => shelf.ContainsKey(keep.Product),
         ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
         ShapeLadder ladder => shelf.ContainsKey(ladder.Product),
+        TryHalf half => shelf.ContainsKey(half.Product),
         _ => true,
     };
 }

@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.Text;
+using System.Text.Json;
 using CsvHelper;
 using CsvHelper.Configuration;
 using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -27,7 +29,7 @@ public static class ShelfCsv
     public static IReadOnlyList<string> Headers { get; } =
     [
         "id", "name", "line", "kind", "actives", "ph", "dispenser", "content_ml", "pieces", "unit_ml", "amount", "spf", "broad_spectrum", "matt", "strong_sulphate",
-        "contains", "made_for", "charge", "ending", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
+        "contains", "made_for", "charge", "needle_mm", "sheet", "ending", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
     ];
 
     public static string Write(IEnumerable<Product> products)
@@ -182,6 +184,8 @@ public static class ShelfCsv
         yield return string.Join(" + ", product.Contains.Select(EnumName.Of));
         yield return product.MadeFor is { } device ? EnumName.Of(device) : "";
         yield return product.Charge is { } charge ? EnumName.Of(charge) : "";
+        yield return Number(product.NeedleMm);
+        yield return product.Sheet is { } sheet ? JsonSerializer.Serialize(sheet, CaseJson.Compact) : "";
         yield return product.Ending is { } ending ? EnumName.Of(ending) : "";
         yield return YesNo(product.AlcoholNearTop);
         yield return YesNo(product.HeavyOil);

@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Text;
+using System.Text.Json;
 using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -42,6 +44,8 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             Contains = [.. Contains()],
             MadeFor = Named<ProductKind>("made_for"),
             Charge = Named<GelCharge>("charge"),
+            NeedleMm = Decimal("needle_mm"),
+            Sheet = Sheet(),
             Ending = Named<PeelEnding>("ending"),
             AlcoholNearTop = Yes("alcohol_near_top"),
             HeavyOil = Yes("heavy_oil"),
@@ -71,6 +75,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         "unitMl" => "unit_ml",
         "monthsGood" => "months_good",
         "madeFor" => "made_for",
+        "needleMm" => "needle_mm",
         var other => other.Split('[', '.')[0],
     };
 
@@ -99,6 +104,25 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
     {
         var index = Array.IndexOf(columns, column);
         return index >= 0 && index < record.Length ? ShelfCsv.Unguard(column == "label" ? record[index] : record[index].Trim()) : "";
+    }
+
+    /// <summary>What a device's sheet says, as in a case file.</summary>
+    private DeviceSheet? Sheet()
+    {
+        if (Text("sheet") is not { Length: > 0 } text)
+        {
+            return null;
+        }
+
+        try
+        {
+            return JsonSerializer.Deserialize<DeviceSheet>(text, CaseJson.Options);
+        }
+        catch (JsonException)
+        {
+            problems.Add(new(line, "sheet", "cannot be read; write it as in a case file, such as {\"mostSeconds\":600,\"restDays\":3}, or leave it empty"));
+            return null;
+        }
     }
 
     private string[] Parts(string column) => Text(column).Split('+', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);

@@ -50,6 +50,11 @@ public static class OatPathApp
         adjust?.Invoke(builder);
         var app = builder.Build();
         Migrator.Migrate(app.Services.GetRequiredService<Database>());
+        if (app.Services.GetService<RecordClock>() is { } recordClock && app.Services.GetRequiredService<Facts>().LastRecorded() is { } last)
+        {
+            recordClock.Recorded(last);
+        }
+
         if (options.Demo)
         {
             app.Services.GetRequiredService<DemoLoader>().FillIfEmpty();
@@ -91,7 +96,8 @@ public static class OatPathApp
         }
         else
         {
-            services.AddSingleton(clock ?? TimeProvider.System);
+            services.AddSingleton(new RecordClock(clock ?? TimeProvider.System));
+            services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<RecordClock>());
         }
 
         services.AddSingleton<IMessageGateway, SimulatedGateway>().AddSingleton<Messenger>();

@@ -29,9 +29,9 @@ public class ArchitectureTests
         ["Calendar"] = [.. Domain, "Case", "Plan"],
         ["Course"] = [.. Domain, "Case", "Known", "Plan", "Planner", "Formats"],
         ["Plan"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Care", "Supply"],
-        ["Session"] = ["House", "Skin", "Shelf"],
-        ["Formats"] = ["House", "Case", "Plan", "Session", "Skin", "Shelf"],
-        ["Scripting"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "Peel", "Case", "Known", "Plan", "Planner", "Session"],
+        ["Session"] = ["House", "Skin", "Shelf", "Routes"],
+        ["Formats"] = ["House", "CheckIn", "Case", "Plan", "Session", "Skin", "Shelf"],
+        ["Scripting"] = ["House", "Skin", "Shelf", "Routes", "Routine", "Ramp", "Peel", "Case", "Known", "Plan", "Planner", "Session"],
         ["Screening"] = ["House", "Skin", "Shelf", "Case", "Known", "Plan", "Planner", "Peel", "Routine", "Ramp", "Care", "Booking"],
         ["Upgrade"] = ["House", "Skin", "Shelf", "Ramp", "Routine", "Case", "Plan"],
         ["Planner"] = [.. Domain, "Session", "Fit", "Booking", "Case", "Known", "Plan"],
@@ -46,7 +46,7 @@ public class ArchitectureTests
     private static string[] Domain => ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Care", "Peel", "Supply"];
 
     /// <summary>The same inside the planner, where each room builds on those before it.</summary>
-    private static readonly string[] InsideThePlanner = ["Stock", "Tracks", "Climb", "KeptOff", "Peels", "Days", "Compose"];
+    private static readonly string[] InsideThePlanner = ["Stock", "Tracks", "Climb", "KeptOff", "Peels", "Needles", "Days", "Compose"];
 
     public static TheoryData<string> Rooms => [.. Knows.Keys];
 
@@ -123,6 +123,6 @@ public class ArchitectureTests
 
     [Fact]
     public void The_only_hard_limits_are_those_nobody_may_overrule() => Assert.Equal(
-        ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.never-at-home", "hard.peel-isotretinoin", "hard.peel-under-18", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
+        ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.needle-length", "hard.needle-under-18", "hard.never-at-home", "hard.peel-isotretinoin", "hard.peel-under-18", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
         RuleBook.All.Select(rule => rule.Id).Where(RuleBook.IsHardLimit).Order(StringComparer.Ordinal));
 }

@@ -16,7 +16,7 @@ public class AuditorTests
     /// <summary>Rules that are taken out of the planner one at a time; the auditor has to name each.</summary>
     public static TheoryData<string> Rules => new(
         RuleBook.NeverAtHome, RuleBook.AhaLimit, RuleBook.UnknownStrength, RuleBook.LabelContradicts, RuleBook.Allergy, RuleBook.AgeRetinoid, RuleBook.Pregnancy, RuleBook.Isotretinoin,
-        RuleBook.EssentialsFirst, RuleBook.Empty, RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.SunscreenBetterThanNone, RuleBook.SunscreenSkipped, RuleBook.StartDoubted, RuleBook.PrescriptionUnknown,
+        RuleBook.EssentialsFirst, RuleBook.Empty, RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.SunscreenBetterThanNone, RuleBook.StartDoubted, RuleBook.PrescriptionUnknown,
         RuleBook.PatchFirst, RuleBook.RungFrequency, RuleBook.Skip7, RuleBook.RungDown, RuleBook.StoppedAtEntry, RuleBook.RedPause, RuleBook.MedicalPause, RuleBook.StoppedMedical, RuleBook.RepairTonight,
         RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.SunNewActive, RuleBook.WinterHold, RuleBook.TwoActives, RuleBook.TwoExfoliants, RuleBook.NoTwoAcidEvenings,
         RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter, RuleBook.TreatmentRests, RuleBook.OpenAfterTreatment,

@@ -1,3 +1,4 @@
+using OatPath.Core.CheckIn;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Planner;
@@ -17,6 +18,18 @@ public class CaseJsonTests
         var text = CaseJson.Write(file);
 
         Assert.Equal(text, CaseJson.Write(CaseJson.ReadCase(text).Case!));
+    }
+
+    /// <summary>A sting without an end is still there; written down and read again it must not become one of no seconds.</summary>
+    [Fact]
+    public void A_sting_that_has_not_gone_is_still_there_after_reading()
+    {
+        var text = CaseJson.Write(new SkinReport { Sting = 5, StingSeconds = null });
+
+        Assert.Contains("\"stingSeconds\": null", text, StringComparison.Ordinal);
+        Assert.Null(CaseJson.ReadStored<SkinReport>(text).StingSeconds);
+        Assert.Null(CaseJson.ReadStored<SkinReport>("{\"sting\":5,\"redness\":0}").StingSeconds);
+        Assert.Equal(0, CaseJson.ReadStored<SkinReport>("{\"sting\":1,\"stingSeconds\":0}").StingSeconds);
     }
 
     [Theory]

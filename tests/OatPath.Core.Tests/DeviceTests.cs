@@ -9,7 +9,7 @@ public class DeviceTests
 {
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
-    private static Product Of(ProductKind kind) => new() { Id = kind.ToString(), Name = KindTraits.Of(kind).Title, Kind = kind };
+    private static Product Of(ProductKind kind) => new() { Id = kind.ToString(), Name = KindTraits.Of(kind).Title, Kind = kind, Sheet = kind == ProductKind.LightMask ? new() { MostSeconds = 600, RestDays = 3 } : null };
 
     private static string Evening(CaseBuilder build, DateOnly? day = null) =>
         string.Join(" ", build.Plan(14).On(day ?? Monday)!.Evening.Steps.Select(step => step.Action == StepAction.Apply ? step.Key : $"({step.Key})"));

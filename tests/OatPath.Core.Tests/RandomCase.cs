@@ -28,7 +28,14 @@ internal static class RandomCase
         new() { Id = "patch", Name = "Dot patches", Kind = ProductKind.SpotPatch, Actives = [new(Substance.Salicylic, 0.5m)] },
         new() { Id = "galvanic", Name = "Ripple plate", Kind = ProductKind.GalvanicDevice },
         new() { Id = "current", Name = "Eddy wand", Kind = ProductKind.MicrocurrentDevice },
-        new() { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask },
+        new() { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask, Sheet = new() { MostSeconds = 600, RestDays = 3 } },
+        new() { Id = "lamp", Name = "Unread lamp", Kind = ProductKind.LightMask },
+        new() { Id = "plate", Name = "Ember plate", Kind = ProductKind.WarmColdPlate },
+        new() { Id = "plategel", Name = "Ember gel", Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.WarmColdPlate, Charge = GelCharge.None, ContentMl = 16 },
+        new() { Id = "tips", Name = "Pin tips", Kind = ProductKind.DeviceTip, MadeFor = ProductKind.NanoTip, Pieces = 4 },
+        new() { Id = "hum", Name = "Hum wand", Kind = ProductKind.OtherDevice, Sheet = new() { RestDays = 4, Current = false, Heat = false, Light = false, NotOn = [FaceZone.Neck], NotWith = [FlagKind.Melasma], Ways = [new("Cheeks", "out and up", [FaceZone.LeftCheek, FaceZone.RightCheek], 60)] } },
+        new() { Id = "soothe", Name = "Oat mask", Kind = ProductKind.SoothingMask },
+        new() { Id = "balm", Name = "Wax balm", Kind = ProductKind.OcclusiveBalm },
         new() { Id = "steam", Name = "Kettle steamer", Kind = ProductKind.FacialSteamer },
         new() { Id = "tinted", Name = "Towpath tint", Kind = ProductKind.SunscreenTinted, Spf = 30, BroadSpectrum = true },
     ];
@@ -53,6 +60,10 @@ internal static class RandomCase
         new() { Id = "nightpad", Name = "Thistle night pads", Kind = ProductKind.PeelPad, Actives = [new(Substance.Retinol, 0.2m), new(Substance.Mandelic, 5)], Ph = 3.7m },
         new() { Id = "fade", Name = "Fade cream", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Hydroquinone, 2)] },
         new() { Id = "razor", Name = "Reed razors", Kind = ProductKind.Razor, Dispenser = Dispenser.SingleUse, Pieces = 3 },
+        new() { Id = "roller", Name = "Burr roller", Kind = ProductKind.NeedleRoller, NeedleMm = 0.25m },
+        new() { Id = "longroller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m },
+        new() { Id = "nano", Name = "Pin wand", Kind = ProductKind.NanoTip },
+        new() { Id = "mitt", Name = "Rope mitt", Kind = ProductKind.Mitt },
         new() { Id = "dots", Name = "Dot gel", Kind = ProductKind.SpotTreatment, Actives = [new(Substance.Salicylic, 1)] },
         new() { Id = "blankretinoid", Name = "Nameless night drops", Kind = ProductKind.Retinoid },
         new() { Id = "blankpad", Name = "Nameless pads", Kind = ProductKind.PeelPad },
@@ -151,6 +162,8 @@ internal static class RandomCase
         "sun" when random.Next(8) == 0 => product with { EmptyOn = now.AddDays(random.Next(-5, 40)) },
         "sun" when random.Next(15) == 0 => product with { Spf = random.Next(2) == 0 ? 30 : 15 },
         "cream" or "cleanser" when random.Next(40) == 0 => product with { EmptyOn = now.AddDays(random.Next(-5, 20)) },
+        "roller" when random.Next(6) == 0 => product with { NeedleMm = random.Next(2) == 0 ? null : 0.75m },
+        "gel" when random.Next(3) == 0 => product with { ContentMl = 12 },
         "gel" or "gelplus" when random.Next(6) == 0 => product with { Charge = null },
         _ when random.Next(60) == 0 && product.IsActive() => product with { OpenedOn = now.AddDays(-random.Next(20, 80)), MonthsGood = 2 },
         _ when random.Next(60) == 0 && product.IsActive() => product with { Actives = [] },
@@ -212,7 +225,7 @@ internal static class RandomCase
                 EveryDays = item.Product.IsKit() && random.Next(2) == 0 ? random.Next(14, 30) : item.Product.Id == "kit" && random.Next(3) == 0 ? 7 : null,
                 BoosterFor = booster ? file.Shelf.First(other => Strength(other) == 8).Product.Id : null,
                 Rung = inUse ? random.Next(0, 5) : null,
-                Reason = inUse ? "in use for long" : item.Product.IsKit() ? "knows the kit well" : "",
+                Reason = inUse ? "in use for long" : item.Product.IsKit() ? "knows the kit well" : item.Product.Kind == ProductKind.NeedleRoller ? "shown in the salon" : "",
             });
             if (inUse && random.Next(2) == 0)
             {
@@ -224,6 +237,11 @@ internal static class RandomCase
         {
             var top = random.Next(1, 5);
             decisions.Add(new ShapeLadder { Id = "ladder", Product = shaped.Product, On = now.AddDays(-random.Next(0, 80)), Top = random.Next(2) == 0 ? top : null, Start = random.Next(2) == 0 ? random.Next(0, top + 1) : null, HoldDays = random.Next(2) == 0 ? random.Next(14, 60) : null });
+        }
+
+        if (random.Next(10) == 0 && file.Shelf.FirstOrDefault(item => item.Product.Kind is ProductKind.HydratingSerum or ProductKind.MicrocurrentDevice or ProductKind.LeaveOnAcidLiquid) is { } trial)
+        {
+            decisions.Add(new TryHalf { Id = "half", Product = trial.Product.Id, Side = (FaceSide)random.Next(2), Days = random.Next(1, 29), On = now.AddDays(-random.Next(0, 20)) });
         }
 
         if (random.Next(4) == 0 && file.Shelf.Count > 3)
@@ -304,6 +322,30 @@ internal static class RandomCase
 
                     log.Add(new Applied { Id = $"a{id++}", Product = step.Product!, Day = planned.Date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds is { } contact && random.Next(8) > 0 ? Math.Max(5, contact + random.Next(-40, 40)) : null });
                 }
+            }
+        }
+
+        foreach (var step in planned.Evening.Steps.Where(step => step is { Product: not null, Kind: { } kind } && DeviceKinds.IsDevice(kind) && step.Roles.Count == 0))
+        {
+            // Some use a device every evening, whatever was planned.
+            if (random.Next(100) < diligence)
+            {
+                log.Add(new Applied { Id = $"d{id++}", Product = step.Product!, Day = planned.Date, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, 20) });
+            }
+        }
+
+        if (wild && random.Next(5) == 0)
+        {
+            log.Add(new Applied { Id = $"d{id++}", Product = random.Next(2) == 0 ? "galvanic" : "roller", Day = planned.Date, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, 20) });
+        }
+
+        if (random.Next(120) == 0)
+        {
+            var nick = new Nicked { Id = $"n{id++}", Day = planned.Date, HappenedAt = CaseBuilder.At(planned.Date, 22), Zones = [random.Next(2) == 0 ? FaceZone.LeftJaw : FaceZone.Chin] };
+            log.Add(nick);
+            if (random.Next(2) == 0)
+            {
+                log.Add(new NickClosed { Id = $"n{id++}", Nick = nick.Id, Day = planned.Date.AddDays(random.Next(0, 6)), HappenedAt = CaseBuilder.At(planned.Date.AddDays(6), 9) });
             }
         }
 

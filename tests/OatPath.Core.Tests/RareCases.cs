@@ -25,6 +25,18 @@ internal static class RareCases
         [RuleBook.AhaPh] = () => Begun(Liquid(Substance.Glycolic, 8, 2.8m)),
         [RuleBook.UsedElse] = () => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1)
             .Report(Monday, new SkinReport { AlsoUsed = "a friend's retinol" }, Monday, 17).Build(),
+        [RuleBook.SunscreenSkipped] = () => Enumerable.Range(1, 4).Aggregate(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 4), (built, back) =>
+            built.Log(new Skipped { Id = $"skip{back}", Product = "sun", Day = Monday.AddDays(-back), Moment = Moment.Morning, Reason = "no time", HappenedAt = CaseBuilder.At(Monday.AddDays(-back), 8) })).Build(),
+        [RuleBook.NeedleLength] = () => Rolled(0.75m),
+        [RuleBook.NeedleAge] = () => Rolled(0.25m) is var file ? file with { Intake = file.Intake with { BirthDate = Monday.AddYears(-16) } } : file,
+        [RuleBook.NeedleFlag] = () => Rolled(0.25m, built => built.Flag(FlagKind.BloodThinning)),
+        [RuleBook.NeedleSchool] = () => Rolled(0.5m),
+        [RuleBook.NeedleRest] = () => Rolled(0.25m, built => built.Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 3)),
+        [RuleBook.NeedleSun] = () => Rolled(0.25m, built => built.Use("roller", Monday.AddDays(-7)).Flag(FlagKind.StrongSun, Monday.AddDays(8), Monday.AddDays(9))),
+        [RuleBook.DeviceInterval] = () => CaseBuilder.Basic().Own(new Product { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask, Sheet = new() { MostSeconds = 600, RestDays = 4 } }).Build(),
+        [RuleBook.DeviceSheet] = () => CaseBuilder.Basic().Own(new Product { Id = "light", Name = "Lantern mask", Kind = ProductKind.LightMask }).Build(),
+        [RuleBook.SheetForbids] = () => CaseBuilder.Basic().Own(new Product { Id = "hum", Name = "Hum wand", Kind = ProductKind.OtherDevice, Sheet = new() { RestDays = 3, Current = false, Heat = false, Light = false, NotWith = [FlagKind.Melasma], Ways = [new("Chin", "round", [FaceZone.Chin], 30)] } }).Flag(FlagKind.Melasma).Build(),
+        [RuleBook.HalfFace] = () => CaseBuilder.Basic().Own(new Product { Id = "ripple", Name = "Ripple plate", Kind = ProductKind.GalvanicDevice }, Gel("minus", GelCharge.Negative), Gel("plus", GelCharge.Positive)).Build(),
         [RuleBook.PeroxideWithRetinoid] = () => Together(Peroxide, CaseBuilder.Retinol),
         [RuleBook.OverAcid] = () => Together(Peroxide, CaseBuilder.Glycolic),
         [RuleBook.ByHandAlone] = () => Together(Scrub, CaseBuilder.Retinol),
@@ -44,6 +56,13 @@ internal static class RareCases
         // More contact approved while the last peel is still to be told of.
         [RuleBook.PeelTold] = () => Peels(Kit(), -42, -28).Log(Peel(-14, "untold")).StepUp("kit", 1, Monday).Build(),
     };
+
+    private static Product Gel(string id, GelCharge charge) => new() { Id = id, Name = id, Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.GalvanicDevice, Charge = charge };
+
+    /// <summary>A roller that was signed off.</summary>
+    private static CaseFile Rolled(decimal length, Func<CaseBuilder, CaseBuilder>? with = null) => (with ?? (built => built))(
+        CaseBuilder.Basic().Own(new Product { Id = "roller", Name = "Burr roller", Kind = ProductKind.NeedleRoller, NeedleMm = length })
+            .Decide(new StartActive { Id = "signed", Product = "roller", On = Monday.AddDays(-8), Reason = "shown in the salon" })).Build();
 
     private static CaseFile Begun(Product product) => CaseBuilder.Basic().Own(product).Start(product.Id, Monday.AddDays(-10)).Patched(product.Id, Monday.AddDays(-9)).Build();
 

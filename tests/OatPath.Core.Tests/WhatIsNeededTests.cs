@@ -38,7 +38,7 @@ public class WhatIsNeededTests
         var razor = new Product { Id = "razor", Name = "Reed razors", Kind = ProductKind.Razor, Dispenser = Dispenser.SingleUse, Pieces = 3 };
         var built = CaseBuilder.Basic().Own(razor).InUse("razor", Monday.AddDays(-8), 0).Use("razor", Monday.AddDays(-8));
         Assert.Equal(2, built.Plan(60).DaysOf("razor").Count);
-        Assert.Equal(RuleBook.Empty, built.Plan(60).Days[^1].Evening.WhyNot("razor"));
+        Assert.Equal(RuleBook.UsedUp, built.Plan(60).Days[^1].Evening.WhyNot("razor"));
 
         var none = built.Log(new BottleSeen { Id = "look", Product = "razor", Share = 0, HappenedAt = CaseBuilder.At(Monday, 9) });
         Assert.Empty(none.Plan(60).DaysOf("razor"));

@@ -8,7 +8,8 @@ namespace OatPath.Store.Tests;
 public class DemoShelfTests
 {
     private static readonly ProductKind[] WithoutIngredients = [ProductKind.Razor, ProductKind.UltrasonicBlade, ProductKind.DeviceTip, ProductKind.CottonPads, ProductKind.Gloves,
-        ProductKind.CleansingBrush, ProductKind.FacialSteamer, ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser, ProductKind.WarmColdPlate, ProductKind.LightMask];
+        ProductKind.CleansingBrush, ProductKind.FacialSteamer, ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser, ProductKind.WarmColdPlate, ProductKind.LightMask,
+        ProductKind.NanoTip, ProductKind.NeedleRoller, ProductKind.Mitt, ProductKind.OtherDevice, ProductKind.RadioFrequencyDevice, ProductKind.MuscleTool];
 
     /// <summary>Kinds a label cannot tell by itself: what they are for stands in a sheet.</summary>
     private static readonly ProductKind[] NotOnTheLabel = [ProductKind.PhPrep, ProductKind.Neutraliser, ProductKind.AntisepticSpray, ProductKind.ConductiveGel, ProductKind.AloeGel, ProductKind.WashOffPeel];

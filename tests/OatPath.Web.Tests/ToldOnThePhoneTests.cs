@@ -17,6 +17,18 @@ public sealed class ToldOnThePhoneTests : IDisposable
     private static async Task<Answer> Report(Browser phone, params (string, string?)[] answers) =>
         await phone.Submit(await phone.Get("/my/report"), "form.ask", [("sting", "0"), ("redness", "0"), .. answers]);
 
+    /// <summary>Written down and read again, a sting that has not gone is still there: told a day later it stops everything.</summary>
+    [Fact]
+    public async Task A_strong_sting_that_still_lasts_the_next_day_stops_everything()
+    {
+        using var phone = await studio.Phone("Jory");
+        var about = Record("Jory").Today.AddDays(-1).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var answer = await phone.Submit(await phone.Get("/my/report"), "form.ask", ("about", about), ("sting", "5"), ("length", "-1"), ("redness", "0"));
+
+        Assert.Null(Record("Jory").Followed.Log.OfType<CheckedIn>().OrderBy(entry => entry.HappenedAt).Last().Report.StingSeconds);
+        Assert.Contains("Stop, call the studio", answer.Text, StringComparison.Ordinal);
+    }
+
     public static TheoryData<Sign> Signs => [.. Enum.GetValues<Sign>().Where(sign => sign != Sign.OutsideCourse)];
 
     [Theory]

@@ -138,7 +138,9 @@ for (const sign of [...medical, ...stops]) {
     const grave = medical.includes(sign);
     assert.match(await phone.textContent('h1'), grave ? /Get medical help now/ : /Stop, and call your studio/);
     const number = await phone.getAttribute('a.big-alarm', 'href');
-    assert.equal(number, grave ? 'tel:0555112' : 'tel:0555014200');
+    // The demo begins at half past six in the evening: on a Thursday the studio is still open, on any other day it is not.
+    const open = new Date(`${await day(0)}T12:00`).getDay() === 4;
+    assert.equal(number, grave ? 'tel:0555112' : open ? 'tel:0555014200' : 'tel:0555014299');
     await page.goto(studio.origin);
     const lines = await page.locator('li.need').evaluateAll((all) => all.map((line) => [line.dataset.client, line.classList.contains('is-call')]));
     const at = lines.findIndex(([client]) => client === clients.Bettina);

@@ -4,11 +4,13 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import test from 'node:test';
+import { waysOf } from '../../src/OatPath.Web/wwwroot/js/guide/device.js';
 import { play } from '../../src/OatPath.Web/wwwroot/js/guide/player.js';
 import { newFolder, root } from './studio.mjs';
 
 const LOGS = 10_000;
 const KINDS = ['ticked', 'answered', 'touched', 'layered', 'off', 'all-off', 'stung', 'reddened', 'crystals', 'frosted', 'burns', 'still-burns', 'cooled', 'in-eye', 'end-now', 'clock-lost', 'ended', 'taken-back'];
+const DEVICE_KINDS = ['device-on', 'device-off', 'battery', 'gel-on', 'set-to', 'readied', 'contact', 'contact-lost', 'passed', 'nicked', 'weals'];
 const OTHER_ZONES = ['left-brow', 'neck', 'left-eye', 'hairline'];
 
 /** A small generator with a seed, so that a failure can be run again. */
@@ -18,8 +20,19 @@ const dice = (seed) => {
   return { roll: (n) => Math.floor(next() * n), of: (list) => list[Math.floor(next() * list.length)] };
 };
 
+const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
+
+/** Scripts of devices, as the command line makes them: one of two programmes, one with a pause before each zone, one that counts strokes. */
+const devices = () => {
+  const file = join(root, 'demo/cases/device-evening.json');
+  const { days } = JSON.parse(oat('plan', file, '--rules', join(root, 'demo/studio.json'), '--days', '30').stdout);
+  return ['ripple-plate', 'frost-plate', 'reed-razor'].map((product) => {
+    const day = days.find((each) => each.evening.steps.some((step) => step.product === product));
+    return JSON.parse(oat('session', file, '--rules', join(root, 'demo/studio.json'), '--product', product, '--on', day.date).stdout);
+  });
+};
+
 const compiled = () => {
-  const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
   const file = join(root, 'demo/cases/peel-week.json');
   const house = ['--rules', join(root, 'demo/studio.json')];
   const { ladders } = JSON.parse(oat('plan', file, ...house, '--days', '1').stdout);
@@ -41,10 +54,11 @@ const shapes = (script) => {
 /** Pure noise: anything at any time, in any order, some of it twice. */
 const noise = (script, seed) => {
   const { roll, of } = dice(seed);
+  const kinds = script.device ? [...KINDS, ...DEVICE_KINDS, ...DEVICE_KINDS] : KINDS;
   const zones = [...script.groups.flatMap((group) => group.zones.map((step) => step.zone)), ...OTHER_ZONES];
-  const items = [...script.kit, ...script.asks].map((each) => each.id);
+  const items = [...[...script.kit, ...script.asks].map((each) => each.id), ...(script.device ? ['negative', 'positive', 'none', 'warm', 'cold', '0.0', '1.0', '2.1', 'one', 'two'] : [])];
   const events = Array.from({ length: 1 + roll(30) }, (_, i) => {
-    const kind = of(KINDS);
+    const kind = of(kinds);
     const event = { id: `e${roll(2) ? i : `x${i}`}`, atMilliseconds: roll(2_400_000), kind };
     if (kind === 'taken-back') event.item = `e${roll(i + 1)}`; else if (roll(4)) event.item = of(items);
     if (roll(5)) event.zone = of(zones);
@@ -53,6 +67,8 @@ const noise = (script, seed) => {
   });
   return [...events, ...events.slice(0, roll(3))];
 };
+
+const wayOf = (script, state) => waysOf(script.device).find((way) => way.id === state.next);
 
 /** Hands that follow the guide, with noise thrown in. */
 const guided = (script, seed) => {
@@ -63,7 +79,7 @@ const guided = (script, seed) => {
   for (let turn = 0; turn < 70; turn += 1) {
     at += 200 + roll(12_000);
     const state = play(script, events, at);
-    if (roll(40) === 0) add(of(KINDS), { zone: of([...OTHER_ZONES, 'chin']), value: roll(11), item: `g${roll(events.length + 1)}` });
+    if (roll(40) === 0) add(of(script.device ? [...KINDS, ...DEVICE_KINDS] : KINDS), { zone: of([...OTHER_ZONES, 'chin']), value: roll(11), item: `g${roll(events.length + 1)}` });
     switch (state.do) {
       case 'tick-kit': add('ticked', { item: state.next }); break;
       case 'answer': add('answered', { item: state.next, value: roll(30) === 0 ? 1 : 0 }); break;
@@ -74,6 +90,17 @@ const guided = (script, seed) => {
       case 'end': add('ended'); break;
       case 'tell-sting': add('stung', { value: roll(4) }); break;
       case 'rinse-again': case 'run-water': case 'rinse-eye': at += roll(700_000); add('reddened', { value: roll(5) }); break;
+      case 'put-gel': case 'change-gel': add('gel-on', { item: roll(6) ? wayOf(script, state).pass.gel : of(['negative', 'positive', 'none']) }); break;
+      case 'set': case 'change-setting': add('set-to', { item: roll(6) ? wayOf(script, state).stroke.setting : 'warm' }); break;
+      case 'prepare': add('readied', { item: state.next }); break;
+      case 'touch': case 'reach': add('contact'); break;
+      case 'switch-on': add('device-on', { item: 'one' }); break;
+      case 'one-device': add('device-off', { item: of(['one', 'two']) }); break;
+      case 'lead':
+        at += roll(40_000);
+        if (roll(3) === 0) add(of(['contact-lost', 'device-off', 'passed', 'device-on', 'battery', 'stung', 'nicked']), { item: of(['one', 'two', state.next]), value: roll(6), zone: roll(8) ? 'neck' : 'chin' });
+        else add('passed', { item: state.next });
+        break;
       case 'tell-burning': add(roll(2) ? 'cooled' : 'still-burns'); break;
       default: return [...events, { id: 'late', atMilliseconds: at + roll(3_000_000), kind: 'reddened', value: 1 }];
     }
@@ -87,8 +114,9 @@ test(`${LOGS} random logs give the same states in the core and on the phone`, ()
   const folder = newFolder();
   let compared = 0;
   const seen = { do: new Set(), outcome: new Set(), warning: new Set() };
-  for (const [shape, script] of shapes(compiled()).entries()) {
-    const logs = Array.from({ length: LOGS / 5 }, (_, i) => (i % 2 ? noise : guided)(script, shape * 100_003 + i * 7919 + 1));
+  const scripts = [...shapes(compiled()), ...devices()];
+  for (const [shape, script] of scripts.entries()) {
+    const logs = Array.from({ length: LOGS / scripts.length }, (_, i) => (i % 2 ? noise : guided)(script, shape * 100_003 + i * 7919 + 1));
     writeFileSync(join(folder, 'script.json'), JSON.stringify(script));
     writeFileSync(join(folder, 'logs.json'), JSON.stringify(logs));
     const core = spawnSync(join(root, 'oat'), ['play', join(folder, 'script.json'), '--logs', join(folder, 'logs.json')], { encoding: 'utf8', maxBuffer: 1 << 30 });
@@ -97,7 +125,7 @@ test(`${LOGS} random logs give the same states in the core and on the phone`, ()
     assert.equal(lines.length, logs.length);
     logs.forEach((log, i) => {
       const mine = states(script, log);
-      const theirs = JSON.parse(lines[i]).map((state) => ({ ...state, next: state.next ?? null, stingDueAt: state.stingDueAt ?? null, redness: state.redness ?? null, waterUntil: state.waterUntil ?? null, zones: state.zones.map((zone) => ({ ...zone, cueAt: zone.cueAt ?? null })) }));
+      const theirs = JSON.parse(lines[i]).map((state) => ({ ...state, next: state.next ?? null, stingDueAt: state.stingDueAt ?? null, redness: state.redness ?? null, waterUntil: state.waterUntil ?? null, device: state.device ? { ...state.device, gel: state.device.gel ?? null, setting: state.device.setting ?? null, battery: state.device.battery ?? null } : null, zones: state.zones.map((zone) => ({ ...zone, cueAt: zone.cueAt ?? null })) }));
       assert.deepEqual(mine, theirs, `shape ${shape}, log ${i}: ${JSON.stringify(log)}`);
       compared += 1;
       mine.forEach((state) => { seen.do.add(state.do); seen.outcome.add(state.outcome); state.warnings.forEach((warning) => seen.warning.add(warning)); });
@@ -106,14 +134,19 @@ test(`${LOGS} random logs give the same states in the core and on the phone`, ()
   rmSync(folder, { recursive: true, force: true });
   assert.equal(compared, LOGS);
   // The logs must reach everything a player can say, or they prove little.
-  assert.equal(seen.do.size, 15);
-  assert.equal(seen.outcome.size, 9);
-  assert.equal(seen.warning.size, 7);
+  const ALL = ['tick-kit', 'answer', 'apply', 'layer', 'wait', 'remove', 'remove-now', 'end', 'tell-sting', 'rinse-again', 'run-water', 'tell-burning', 'rinse-eye', 'get-help', 'nothing', 'put-gel', 'change-gel', 'set', 'change-setting', 'prepare', 'touch', 'lead', 'reach', 'switch-on', 'one-device'];
+  assert.deepEqual(ALL.filter((one) => !seen.do.has(one)), []);
+  assert.equal(seen.outcome.size, 10);
+  assert.equal(seen.warning.size, 11);
 });
 
-test('the guide\'s own script is at most 60 KB', async () => {
+test('a peel guide\'s own script is at most 60 KB, and a device adds at most 20', async () => {
   const { readdirSync } = await import('node:fs');
   const folder = join(root, 'src/OatPath.Web/wwwroot/js/guide');
-  const size = readdirSync(folder).reduce((sum, file) => sum + readFileSync(join(folder, file)).length, 0);
-  assert.ok(size > 0 && size <= 60 * 1024, `${size} bytes`);
+  // A peel does not load what only a device needs.
+  const ofDevices = ['device-parts.js', 'device-map.js', 'device-views.js', 'link.js'];
+  const size = (files) => files.reduce((sum, file) => sum + readFileSync(join(folder, file)).length, 0);
+  const all = readdirSync(folder);
+  assert.ok(size(all.filter((file) => !ofDevices.includes(file))) <= 60 * 1024);
+  assert.ok(size(ofDevices) <= 20 * 1024);
 });

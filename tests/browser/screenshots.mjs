@@ -50,13 +50,15 @@ for (let i = 0; i < 3; i += 1) {
 }
 for (let i = 0; i < 8 && !(await phone.locator('[data-start]').count()); i += 1) await phone.click('main form button.big-go');
 await keep('phone-tonight', phone);
-await phone.goto(`${studio.origin}/my/report`);
-await phone.check('input[name=sting][value="6"]', { force: true });
-await phone.check('input[name=length][value="600"]', { force: true });
-await phone.check('input[name=redness][value="1"]', { force: true });
-await phone.click('text=See what it means');
-await phone.waitForURL(/answer/);
-await keep('phone-answer', phone);
+
+await page.goto(`${studio.origin}/clients/${clients.Marlo}/link`); await page.click('text=Make the phone link');
+const owner = await openPage(browser, studio, pocket); await owner.goto(await page.inputValue('#address')); await owner.click('main button');
+await owner.goto(`${studio.origin}/my/device/frost-plate`); await owner.click('text=Practise without it'); await owner.waitForSelector('body[data-running]');
+while (await owner.locator('.act-kit[aria-pressed="false"]').count()) await owner.locator('.act-kit[aria-pressed="false"]').first().click();
+while (await owner.locator('#acts button', { hasText: /^No$/ }).count()) { await owner.waitForTimeout(400); await owner.locator('#acts button', { hasText: /^No$/ }).click(); }
+for (let i = 0; i < 2; i += 1) { await owner.waitForTimeout(400); await owner.locator('#acts button').first().click(); }
+for (let i = 0; i < 2; i += 1) { await owner.waitForTimeout(400); await owner.locator('#acts button', { hasText: 'Next way' }).click(); await owner.waitForTimeout(400); for (let k = 0; k < 2 && !(await owner.locator('#acts button', { hasText: 'Next way' }).count()); k += 1) { await owner.locator('#acts button').first().click(); await owner.waitForTimeout(400); } }
+await owner.waitForTimeout(1500); await keep('phone-device', owner);
 await studio.close();
 
 // The guide, and the Peel station after a session, on an evening of their own.

@@ -36,7 +36,7 @@ internal sealed class AuditFacts
         Decisions = [.. file.Decisions.Where(decision => decision.RecordedAt is null || decision.RecordedAt <= file.AsOf)];
         Decisions.AddRange(NewFormulas());
         Answers = [.. Entries<Screened>().Where(entry => !Decisions.OfType<ClearScreening>().Any(clear => clear.Screening == entry.Id) && !Entries<Screened>().Any(later => later.Day == entry.Day && (later.HappenedAt, later.Id).CompareTo((entry.HappenedAt, entry.Id)) > 0))];
-        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags)] };
+        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags), .. Entries<Nicked>().Select(OpenSince)] };
         Suns = [.. file.Intake.Flags.Where(flag => flag is { Kind: FlagKind.StrongSun or FlagKind.Sunburn, From: not null }).Select(flag => new Sun(flag.From!.Value, flag.Until ?? flag.From!.Value, flag.Kind == FlagKind.Sunburn, Ahead: true)),
             .. Answers.Where(entry => entry.Yes.Contains(DayQuestion.Sunburn)).Select(entry => new Sun(entry.Day, entry.Day, Burn: true, Ahead: false)),
             .. Reports.Where(entry => entry.Report.StrongSun).Select(entry => new Sun(entry.Day, DayOf(entry.HappenedAt), Burn: false, Ahead: false))];
@@ -65,6 +65,13 @@ internal sealed class AuditFacts
     public IEnumerable<T> Entries<T>()
         where T : LogEntry =>
         log.OfType<T>();
+
+    /// <summary>A nick is open skin until the day before somebody said that it had closed.</summary>
+    private Flag OpenSince(Nicked nick)
+    {
+        var closed = Entries<NickClosed>().Where(said => said.Nick == nick.Id && said.Day >= nick.Day).MinBy(said => said.Day);
+        return new Flag { Kind = FlagKind.OpenSkin, From = nick.Day, Until = closed is null ? null : closed.Day == nick.Day ? nick.Day : closed.Day.AddDays(-1), Zones = nick.Zones };
+    }
 
     /// <summary>What an answer before a peel says besides, as answers at Meet; what ends it is the first later no.</summary>
     private IEnumerable<Flag> AnsweredFlags(Screened entry)

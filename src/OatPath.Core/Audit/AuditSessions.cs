@@ -14,18 +14,33 @@ internal static class AuditSessions
     {
         var events = held.Events.DistinctBy(happened => happened.Id).OrderBy(happened => happened.AtMilliseconds).ThenBy(happened => happened.Id, StringComparer.Ordinal).ToList();
         var back = events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
-        events.RemoveAll(happened => back.Contains(happened.Id) && happened.Kind is not (SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted or SessionEventKind.InEye or SessionEventKind.ClockLost)
+        events.RemoveAll(happened => back.Contains(happened.Id) && happened.Kind is not (SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted or SessionEventKind.InEye or SessionEventKind.ClockLost
+                or SessionEventKind.Contact or SessionEventKind.ContactLost or SessionEventKind.DeviceOn or SessionEventKind.DeviceOff or SessionEventKind.Nicked or SessionEventKind.Weals)
             && !(happened.Kind == SessionEventKind.Stung && happened.Value >= held.Script.StingEnds));
-        if (held.Practice || !events.Exists(happened => happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null))
+        var device = held.Script.Device is not null;
+        var touched = events.Exists(happened => device ? happened.Kind == SessionEventKind.Contact || (happened.Kind == SessionEventKind.Passed && happened.Item is not null) || (happened.Kind == SessionEventKind.Nicked && happened.Zone is not null)
+            : happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null);
+        if (held.Practice || !touched)
         {
             yield break;
         }
 
-        yield return new Applied { Id = $"{held.Id}-use", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Product = held.Product, Day = held.Day, Moment = Moment.Evening, ContactSeconds = held.Script.StaysOn ? null : Longest(events) };
+        var nicked = device ? events.Where(happened => happened.Kind == SessionEventKind.Nicked).Select(happened => happened.Zone).OfType<FaceZone>().SelectMany(zone => zone switch
+        {
+            FaceZone.Jaw => new[] { FaceZone.LeftJaw, FaceZone.RightJaw },
+            FaceZone.EyeArea => [FaceZone.LeftEye, FaceZone.RightEye],
+            _ => [zone],
+        }).Distinct().Order().ToList() : [];
+        if (nicked.Count > 0)
+        {
+            yield return new Nicked { Id = $"{held.Id}-nick", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Day = held.Day, Zones = nicked };
+        }
+
+        yield return new Applied { Id = $"{held.Id}-use", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Product = held.Product, Day = held.Day, Moment = Moment.Evening, ContactSeconds = held.Script.StaysOn || device ? null : Longest(events) };
         bool Any(SessionEventKind kind) => events.Exists(happened => happened.Kind == kind);
         var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null }).ToList();
         var burned = Any(SessionEventKind.Burns) || Any(SessionEventKind.StillBurns) || Any(SessionEventKind.Frosted);
-        if (burned || Any(SessionEventKind.InEye) || stings.Count > 0)
+        if (burned || Any(SessionEventKind.InEye) || (device && Any(SessionEventKind.Weals)) || stings.Count > 0)
         {
             var worst = stings.Select(sting => sting.Value!.Value).DefaultIfEmpty().Max();
             yield return new CheckedIn
@@ -51,6 +66,12 @@ internal static class AuditSessions
                 signs.Add(happened.Kind == SessionEventKind.InEye ? Sign.EyeExposure : Sign.WhiteOrGreyBurn);
                 hurt = true;
             }
+        }
+
+        if (held.Script.Device is not null && signs.Count == 0 && events.Exists(happened => happened.Kind == SessionEventKind.Weals))
+        {
+            signs.Add(Sign.Weals);
+            hurt = true;
         }
 
         var first = events.Find(happened => happened.Kind is SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted);

@@ -124,7 +124,7 @@ internal sealed class ClientAudit(AuditRun run)
             yield return (RuleBook.Isotretinoin, "irritates or exfoliates with isotretinoin");
         }
 
-        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && Has(day, FlagKind.Rosacea))
+        if (product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && Has(day, FlagKind.Rosacea))
         {
             yield return (RuleBook.RosaceaScrub, "scrubs rosacea");
         }
@@ -134,12 +134,12 @@ internal sealed class ClientAudit(AuditRun run)
             yield return (RuleBook.ElectricalDevice, "is an electrical device that a flag forbids");
         }
 
-        if (product.Kind == ProductKind.LightMask && Has(day, FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy))
+        if ((product.Kind == ProductKind.LightMask || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Light != false)) && Has(day, FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy))
         {
             yield return (RuleBook.LightMask, "is a light mask that a flag forbids");
         }
 
-        if (product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate && Has(day, FlagKind.Rosacea))
+        if ((product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Heat != false)) && Has(day, FlagKind.Rosacea))
         {
             yield return (RuleBook.HeatDevice, "brings heat to rosacea");
         }
@@ -155,12 +155,12 @@ internal sealed class ClientAudit(AuditRun run)
                 run.Report(RuleBook.DeviceEvening, date, moment, irritant, $"shares an evening with {product.Id}");
             }
 
-            if (IsCurrent(product) && !HasItsGel(product, date))
+            if ((IsCurrent(product) || product.Kind == ProductKind.WarmColdPlate) && product.Sheet?.Gel != false && !HasItsGel(product, date))
             {
                 run.Report(RuleBook.DeviceGel, date, moment, product, "has no gel of its own");
             }
 
-            if ((IsCurrent(product) || product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush)
+            if ((IsCurrent(product) || product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.OtherDevice)
                 && facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.RecentFiller && flag.From is { } from && date >= from && date <= (flag.Until ?? from).AddDays(14)))
             {
                 run.Report(RuleBook.RecentFiller, date, moment, product, "is used over fresh filler");
@@ -177,7 +177,8 @@ internal sealed class ClientAudit(AuditRun run)
 
     private static List<Active> Ahas(Product product) => [.. product.Actives.Where(active => SubstanceTraits.Of(active.Substance).Family == Family.Aha)];
 
-    private static bool IsCurrent(Product product) => product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser;
+    private static bool IsCurrent(Product product) => product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
+        || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Current != false);
 
     private bool HasItsGel(Product device, DateOnly date)
     {

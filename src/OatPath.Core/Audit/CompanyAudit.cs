@@ -34,7 +34,8 @@ internal sealed class CompanyAudit(AuditRun run)
         }
 
         var extras = products.Where(product => !product.IsRaised() && (product.IsDevice() || product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)).ToList();
-        if (extras.Count > 1)
+        // A gentle mask may close a device's evening.
+        if (extras.Count(product => product.Kind is not (ProductKind.SoothingMask or ProductKind.HydratingMask)) > 1 || extras.Count > 2 || (extras.Count == 2 && !extras.Exists(product => product.IsDevice())))
         {
             run.Report(RuleBook.OneExtra, date, moment, extras[0], $"shares an evening with {extras[1].Id}");
         }
@@ -66,7 +67,8 @@ internal sealed class CompanyAudit(AuditRun run)
         }
 
         var mildAfterBlade = both && (a.Kind == ProductKind.UltrasonicBlade) != (b.Kind == ProductKind.UltrasonicBlade) && !(a.Traits.ByHand && b.Traits.ByHand) && !a.Has(Family.Retinoid) && !b.Has(Family.Retinoid);
-        if (!mildAfterBlade && Either(product => product.Traits.ByHand, product => product.IsAcid() || product.Has(Family.Retinoid) || product.Traits.ByHand))
+        var nanoAfterRazor = both && facts.Rules.NanoAfterRazor && Either(product => product.Kind == ProductKind.Razor, product => product.Kind == ProductKind.NanoTip);
+        if (!mildAfterBlade && !nanoAfterRazor && Either(product => product.Traits.ByHand, product => product.IsAcid() || product.Has(Family.Retinoid) || product.Traits.ByHand))
         {
             run.Report(RuleBook.ByHandAlone, date, moment, a, $"meets {b.Id}");
         }
@@ -116,7 +118,7 @@ internal sealed class CompanyAudit(AuditRun run)
 
     private static readonly (string Name, Func<Product, bool> Plays, int Most)[] RoleLimits =
     [
-        ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.ScrubMask, 2),
+        ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask, 2),
         ("scrub mask", product => product.Kind == ProductKind.ScrubMask, 1),
         ("razor", product => product.Kind == ProductKind.Razor, 1),
         ("ultrasonic blade", product => product.Kind == ProductKind.UltrasonicBlade, 1),

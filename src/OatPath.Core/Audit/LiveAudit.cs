@@ -6,7 +6,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Audit;
 
 /// <summary>"No breach" is also true of an empty plan: what was asked for begins where nothing speaks against it.</summary>
-internal sealed class LiveAudit(AuditRun run, ClientAudit client)
+internal sealed class LiveAudit(AuditRun run, ClientAudit client, DeviceAudit devices)
 {
     private const int PatchDays = 3;
     private const int SteadyDays = 28;
@@ -44,7 +44,7 @@ internal sealed class LiveAudit(AuditRun run, ClientAudit client)
         var days = Enumerable.Range(0, until.DayNumber - from.DayNumber + 1).Select(from.AddDays).ToList();
         bool Throughout(Func<Product, DateOnly, bool> has) => days.TrueForAll(day => facts.OnShelf.Any(other => has(other, day) && !client.Against(other, day).Any()));
         return !(product.Traits.Use is KindUse.Session or KindUse.OnHand && product.Kind != ProductKind.WashOffPeel)
-            && days.TrueForAll(day => product.UsableOn(day) && !client.Against(product, day).Any())
+            && days.TrueForAll(day => product.UsableOn(day) && !client.Against(product, day).Any() && !devices.Against(product, day).Any())
             && Throughout((other, day) => other.IsUsableSunscreen(facts.Rules.EverydaySpf, day))
             && Throughout((other, day) => other.IsGentleCleanser() && other.UsableOn(day))
             && Throughout((other, day) => other.IsNightMoisturiser() && other.UsableOn(day));

@@ -14,7 +14,7 @@ public static class PathAuditor
     /// <summary>What is looked at, in words for whoever relies on it.</summary>
     public static IReadOnlyList<string> Concerns { get; } =
     [
-        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told",
+        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told", "devices and needles",
         "order, sunscreen, a reason for everything", "that what was asked for begins",
     ];
 
@@ -29,6 +29,7 @@ public static class PathAuditor
         var company = new CompanyAudit(run);
         var routine = new RoutineAudit(run);
         var told = new ToldAudit(run);
+        var devices = new DeviceAudit(run);
         foreach (var day in run.Ahead)
         {
             foreach (var moment in new[] { Moment.Morning, Moment.Evening })
@@ -47,6 +48,8 @@ public static class PathAuditor
                     routine.WeekIsKept(product, day.Date, moment);
                     told.MayBeUsed(product, day.Date, moment);
                     care.IsKept(product, day.Date, moment);
+                    devices.MayBeUsed(product, step, day.Date, moment);
+                    devices.RestsAroundNeedles(product, day.Date, moment);
                     if (product.IsRaised())
                     {
                         ramp.MayBeUsed(product, step, day.Date, moment);
@@ -67,7 +70,7 @@ public static class PathAuditor
         care.EndsAreSaid();
         care.IsAskedAbout();
         ramp.OneChangeAtATime();
-        new LiveAudit(run, client).Look();
+        new LiveAudit(run, client, devices).Look();
         return [.. run.Breaches.Distinct().OrderBy(breach => breach.Date).ThenBy(breach => breach.Rule, StringComparer.Ordinal)];
     }
 }

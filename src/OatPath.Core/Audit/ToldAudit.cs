@@ -54,7 +54,7 @@ internal sealed class ToldAudit(AuditRun run)
 
     private bool NoPieceLeft(Product product, DateOnly date)
     {
-        var full = product.Pieces ?? (product.Kind == ProductKind.Razor && product.Dispenser == Dispenser.SingleUse ? 1 : (int?)null);
+        var full = product.Kind == ProductKind.NeedleRoller ? Math.Min(product.Pieces ?? 15, 15) : product.Pieces ?? (product.Kind == ProductKind.Razor && product.Dispenser == Dispenser.SingleUse ? 1 : (int?)null);
         if (full is not { } pieces || !(product.IsRaised() || product.Traits.Use == KindUse.Extra))
         {
             return false;

@@ -26,6 +26,7 @@ internal sealed class WindowAudit(AuditRun run)
             }
 
             var covered = flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone ? flag.Covers(date)
+                : flag.Kind == FlagKind.ActiveBreakouts ? flag.Covers(date) && product.Kind is ProductKind.Razor or ProductKind.NanoTip or ProductKind.NeedleRoller
                 : flag.Kind == FlagKind.HairRemoval && (product.IsAcid() || product.Has(Family.Retinoid)) && flag.From is { } waxed && date >= waxed.AddDays(-3) && date <= (flag.Until ?? waxed).AddDays(3);
             if (covered && flag.Zones.Count == 0)
             {

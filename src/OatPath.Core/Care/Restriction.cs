@@ -30,6 +30,12 @@ public enum RestrictionKind
 
     /// <summary>The skin is open: plain water and plain ointment, nothing else.</summary>
     Cleansing,
+
+    /// <summary>Anything with fragrance, alcohol or heavy oil.</summary>
+    Perfumed,
+
+    /// <summary>Balms and oils that seal the pores.</summary>
+    PoreBlocking,
 }
 
 public enum LengthUnit { Days, Hours }
@@ -66,6 +72,8 @@ public static class Restrictions
         RestrictionKind.Swimming => "Swimming",
         RestrictionKind.Waxing => "Waxing, threading",
         RestrictionKind.Cleansing => "Anything but plain water and ointment",
+        RestrictionKind.Perfumed => "Fragrance, alcohol, heavy oil",
+        RestrictionKind.PoreBlocking => "Balms and oils that seal the pores",
         _ => throw new ArgumentOutOfRangeException(nameof(kind)),
     };
 

@@ -98,8 +98,11 @@ public static partial class CaseCheck
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
         Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
         Need(problems, product.Ending is null || product.Kind == ProductKind.WashOffPeel, $"{field}.ending", "only a wash-off peel has an ending; leave it empty");
-        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist, $"{field}.madeFor", "only a gel or mist is made for a device; leave it empty");
-        Need(problems, product.MadeFor is not { } device || device is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate, $"{field}.madeFor", "name the kind of device it was made for");
+        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist or ProductKind.DeviceTip, $"{field}.madeFor", "only a gel, a mist or a tip is made for a device; leave it empty");
+        Need(problems, product.MadeFor is not { } device || (product.Kind == ProductKind.DeviceTip ? device == ProductKind.NanoTip : DeviceKinds.HasItsGel(device)), $"{field}.madeFor", "name the kind of device it was made for");
+        Need(problems, product.NeedleMm is null || product.Kind == ProductKind.NeedleRoller, $"{field}.needleMm", "only a needle roller has needles; leave it empty");
+        Need(problems, product.NeedleMm is null or (> 0 and <= 3), $"{field}.needleMm", "give the length in mm, above 0 and at most 3");
+        CheckSheet(problems, product, $"{field}.sheet");
         Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
         Need(problems, product.UnitMl is null or (> 0 and <= 20), $"{field}.unitMl", "give more than 0 and at most 20 mL");
         Need(problems, product.Price is null or (>= 0 and <= 100_000), $"{field}.price", "give 0 to 100000");
@@ -161,7 +164,7 @@ public static partial class CaseCheck
             var field = $"log[{i}]";
             Id(problems, ids, entry.Id, field);
             Need(problems, entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10), $"{field}.happenedAt", "lies in the future; check the clock of the device");
-            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, Screened screened => screened.Day, SessionHeld held => held.Day, _ => (DateOnly?)null };
+            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, Screened screened => screened.Day, SessionHeld held => held.Day, Nicked nick => nick.Day, NickClosed closed => closed.Day, Compared compared => compared.Day, _ => (DateOnly?)null };
             if (day is { } cell)
             {
                 Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
@@ -178,6 +181,7 @@ public static partial class CaseCheck
                 Need(problems, answers.ConsentText.Length <= 4000, $"{field}.consentText", "keep it under 4000 characters");
             }
 
+            Need(problems, entry is not Nicked { Zones.Count: 0 }, $"{field}.zones", "name where the skin is nicked, so that it is left out");
             if (entry is SessionHeld session)
             {
                 CheckSession(problems, session, field);

@@ -18,6 +18,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(SetOrder), "set-order")]
 [JsonDerivedType(typeof(ShapeWeek), "shape-week")]
 [JsonDerivedType(typeof(ShapeLadder), "shape-ladder")]
+[JsonDerivedType(typeof(TryHalf), "try-half")]
 public abstract record Decision
 {
     public required string Id { get; init; }
@@ -135,6 +136,16 @@ public sealed record ShapeLadder : Decision
 
     /// <summary>Days at a rung, longer than usual; null for the usual ones.</summary>
     public int? HoldDays { get; init; }
+}
+
+/// <summary>A product is used on one side of the face for some days, to compare.</summary>
+public sealed record TryHalf : Decision
+{
+    public required string Product { get; init; }
+    public required FaceSide Side { get; init; }
+
+    /// <summary>Days from <see cref="Decision.On"/> on, 1 to 28.</summary>
+    public required int Days { get; init; }
 }
 
 /// <summary>Weekdays on which a product is not used.</summary>

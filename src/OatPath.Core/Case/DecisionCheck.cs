@@ -27,6 +27,7 @@ public static partial class CaseCheck
                 KeepLevel keep => keep.Product,
                 ReopenLevel reopen => reopen.Product,
                 ShapeLadder shape => shape.Product,
+                TryHalf half => half.Product,
                 _ => null,
             };
             Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
@@ -39,6 +40,7 @@ public static partial class CaseCheck
                 Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
                 Need(problems, started.Rung is null || started.AlreadyInUse, $"{field}.rung", "only an active already in use names its rung");
                 Need(problems, started.Rung is null or (>= 0 and <= 5), $"{field}.rung", "give a rung from 0 to 5");
+                Need(problems, started.Reason.Trim().Length >= ShortestReason || !file.Shelf.Any(item => item.Product.Id == started.Product && item.Product.Kind == ProductKind.NeedleRoller), $"{field}.reason", "needles are signed off for one client: say why, in 3 letters or more");
                 CheckKit(problems, started, file, field);
             }
 
@@ -55,6 +57,11 @@ public static partial class CaseCheck
                 CheckBooster(problems, booster, serum, file, field);
             }
 
+            if (decision is TryHalf trial)
+            {
+                CheckHalf(problems, trial, file, field);
+            }
+
             if (decision is ShapeWeek week)
             {
                 CheckWeek(problems, week, products, field);
@@ -62,6 +69,14 @@ public static partial class CaseCheck
 
             Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
         }
+    }
+
+    /// <summary>Checks a trial on one side, as the Routine does.</summary>
+    public static void CheckHalf(List<Problem> problems, TryHalf trial, CaseFile file, string field = "half")
+    {
+        var product = file.Shelf.FirstOrDefault(item => item.Product.Id == trial.Product)?.Product;
+        Need(problems, trial.Days is >= 1 and <= 28, $"{field}.days", "give 1 to 28 days");
+        Need(problems, product is null || (product.Spf is null && !product.IsKit()), $"{field}.product", "sunscreen is needed on both sides, and a kit has its own evenings; choose another product");
     }
 
     /// <summary>Checks a client's ladder, as the Ramp does.</summary>

@@ -17,6 +17,9 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(BottleSeen), "bottle-seen")]
 [JsonDerivedType(typeof(Screened), "screened")]
 [JsonDerivedType(typeof(SessionHeld), "session")]
+[JsonDerivedType(typeof(Nicked), "nicked")]
+[JsonDerivedType(typeof(NickClosed), "nick-closed")]
+[JsonDerivedType(typeof(Compared), "compared")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 public abstract record LogEntry
 {
@@ -125,6 +128,40 @@ public sealed record SessionHeld : LogEntry
     /// <summary>With water, to learn it: nothing was used.</summary>
     public bool Practice { get; init; }
 }
+
+/// <summary>The skin was nicked; these zones are left out of everything until it has closed.</summary>
+public sealed record Nicked : LogEntry
+{
+    public required DateOnly Day { get; init; }
+    public required IReadOnlyList<FaceZone> Zones { get; init; }
+}
+
+/// <summary>A nick has closed; from this day on its zones are treated again.</summary>
+public sealed record NickClosed : LogEntry
+{
+    /// <summary>Id of the nick.</summary>
+    public required string Nick { get; init; }
+    public required DateOnly Day { get; init; }
+}
+
+/// <summary>The two sides compared after a use on one of them: feel first, then look, then touch.</summary>
+public sealed record Compared : LogEntry
+{
+    public required string Product { get; init; }
+    public required DateOnly Day { get; init; }
+
+    /// <summary>The side that was treated.</summary>
+    public required FaceSide Side { get; init; }
+
+    /// <summary>Later on the same day, and not straight after.</summary>
+    public bool Later { get; init; }
+    public required BetterSide Feel { get; init; }
+    public required BetterSide Look { get; init; }
+    public required BetterSide Touch { get; init; }
+}
+
+/// <summary>Which side is the better one.</summary>
+public enum BetterSide { Same, Treated, Untreated }
 
 /// <summary>Takes an earlier entry back; both stay in the record.</summary>
 public sealed record Retracted : LogEntry

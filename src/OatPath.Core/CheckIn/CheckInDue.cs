@@ -1,7 +1,7 @@
 namespace OatPath.Core.CheckIn;
 
 /// <summary>What a check-in is about.</summary>
-public enum CheckInOf { Treatment, HomePeel, Rung }
+public enum CheckInOf { Treatment, HomePeel, HomeNeedles, Rung }
 
 public enum CheckInState
 {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.CheckIn;
@@ -35,7 +36,8 @@ public sealed record SkinReport
     /// <summary>0 (nothing) to 10 (the worst pain).</summary>
     public int Sting { get; init; }
 
-    /// <summary>Seconds until the sting had gone, or null while it still stings.</summary>
+    /// <summary>Seconds until the sting had gone, or null while it still stings. Always written; what a file or a stored fact leaves out is null too, the graver reading.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
     public int? StingSeconds { get; init; } = 0;
 
     /// <summary>0 none, 1 pink, 2 red, 3 very red, 4 dark or burning red.</summary>

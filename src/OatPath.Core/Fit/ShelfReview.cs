@@ -114,7 +114,8 @@ public static class ShelfReview
             return !product.IsActive() && !product.StrongSulphate && !product.Contains.Contains(Allergen.Fragrance) && (product.Kind == refused.Kind || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
         }
 
-        return product.IsActive() && product.IsAcid() == refused.IsAcid() && product.Traits.LeaveOn == refused.Traits.LeaveOn && product.Traits.Use == refused.Traits.Use
+        // Needles are signed off by hand; no swap offers them.
+        return !product.IsNeedle() && product.IsActive() && product.IsAcid() == refused.IsAcid() && product.Traits.LeaveOn == refused.Traits.LeaveOn && product.Traits.Use == refused.Traits.Use
             && product.Has(Family.Retinoid) == refused.Has(Family.Retinoid);
     }
 }

@@ -22,6 +22,7 @@ public static class Suitability
         Pregnancy(product, intake, day, found);
         Medicines(product, intake, day, found);
         Devices(product, intake, day, found);
+        DeviceRules.Judge(product, intake, day, found);
         Peels(product, intake, day, found);
         Cautions(product, intake, day, found);
         return found;
@@ -108,7 +109,7 @@ public static class Suitability
             found.Add(new(Severity.Block, Because.Of(RuleBook.Isotretinoin, ("product", product.Name))));
         }
 
-        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && intake.Has(FlagKind.Rosacea, day))
+        if (product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && intake.Has(FlagKind.Rosacea, day))
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.RosaceaScrub, ("product", product.Name))));
         }
@@ -132,7 +133,7 @@ public static class Suitability
             }
         }
 
-        if (product.Kind == ProductKind.LightMask)
+        if (product.IsLight())
         {
             foreach (var flag in new[] { FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy })
             {

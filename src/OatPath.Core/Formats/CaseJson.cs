@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 
@@ -128,8 +130,18 @@ public static class CaseJson
             MaxDepth = 32,
             Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         };
+        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { StillStingsUntilSaid } };
         options.Converters.Add(new NamedEnumConverterFactory());
         options.MakeReadOnly(populateMissingResolver: true);
         return options;
+    }
+
+    /// <summary>A report whose sting has no end said still stings: stored facts leave it out for that.</summary>
+    private static void StillStingsUntilSaid(JsonTypeInfo info)
+    {
+        if (info.Type == typeof(SkinReport))
+        {
+            info.CreateObject = () => new SkinReport { StingSeconds = null };
+        }
     }
 }

@@ -70,6 +70,18 @@ public sealed record HouseRules
     /// <summary>Whether a client's first guided peel asks for one practice run with water before it.</summary>
     public bool PractiseFirst { get; init; } = true;
 
+    /// <summary>Whether needles over 0.3 and up to 0.5 mm may be signed off for a client at home; else they stay in the salon.</summary>
+    public bool LongNeedlesSignedOff { get; init; }
+
+    /// <summary>Sessions a week a galvanic device is planned at: 1, 2 or 3.</summary>
+    public int GalvanicAWeek { get; init; } = 2;
+
+    /// <summary>Whether a nano tip may follow the razor on one evening where the skin is established in both.</summary>
+    public bool NanoAfterRazor { get; init; }
+
+    /// <summary>Whether the razor goes over damp skin rather than dry.</summary>
+    public bool RazorOnDamp { get; init; } = true;
+
     /// <summary>Days between two changes over all actives.</summary>
     public int ChangeSpacingDays { get; init; } = 14;
 

@@ -39,6 +39,7 @@ public static class HouseRulesCheck
         Need(rules.ChangeSpacingDays is >= 14 and <= 60, "changeSpacingDays", "choose 14 to 60 days");
         Need(rules.EverydaySpf is 30 or 50, "everydaySpf", "choose 30 or 50");
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");
+        Need(rules.GalvanicAWeek is 1 or 2 or 3, "galvanicAWeek", "choose 1, 2 or 3 sessions a week");
         Need(rules.ClayMinutes is 10 or 15 or 20, "clayMinutes", "choose 10, 15 or 20 minutes");
         Need(rules.BeginnerExfoliationsPer7Days is >= 1 and <= 3, "beginnerExfoliationsPer7Days", "choose 1 to 3");
         Need(rules.EstablishedExfoliationsPer7Days is >= 1 and <= 7, "establishedExfoliationsPer7Days", "choose 1 to 7");

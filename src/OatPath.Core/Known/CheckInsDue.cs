@@ -16,8 +16,9 @@ internal static class CheckInsDue
 
     private const int KeptDays = 60;
     private static readonly int[] AfterPeel = [1, 3, 7];
+    private static readonly int[] AfterNeedles = [1, 4];
 
-    public static IReadOnlyList<CheckInDue> Of(KnownFacts facts) => Of(facts, Treatments(facts).Concat(Peels(facts)).Concat(Rungs(facts)));
+    public static IReadOnlyList<CheckInDue> Of(KnownFacts facts) => Of(facts, Treatments(facts).Concat(Peels(facts)).Concat(Needles(facts)).Concat(Rungs(facts)));
 
     private static List<CheckInDue> Of(KnownFacts facts, IEnumerable<(CheckInOf Of, string Source, string Title, DateOnly On, int[] Days)> all)
     {
@@ -43,6 +44,19 @@ internal static class CheckInsDue
 
     private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Peels(KnownFacts facts) =>
         facts.HomePeels.Where(peel => peel.Day <= facts.Today).Select(peel => (CheckInOf.HomePeel, peel.Product, facts.NameOf(peel.Product), peel.Day, AfterPeel));
+
+    /// <summary>After every use of needles that work on the skin itself; of fine ones after the first.</summary>
+    private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Needles(KnownFacts facts)
+    {
+        foreach (var roller in facts.File.Shelf.Select(item => item.Product).Where(product => product.Kind == ProductKind.NeedleRoller))
+        {
+            var uses = facts.Log.OfType<Applied>().Where(use => use.Product == roller.Id && use.Day <= facts.Today).Select(use => use.Day).Distinct().Order();
+            foreach (var day in NeedleTimes.AreFine(roller) ? uses.Take(1) : uses)
+            {
+                yield return (CheckInOf.HomeNeedles, roller.Id, facts.NameOf(roller.Id), day, AfterNeedles);
+            }
+        }
+    }
 
     private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Rungs(KnownFacts facts)
     {

@@ -33,8 +33,13 @@ public static class HeldSessions
             Product = held.Product,
             Day = held.Day,
             Moment = Moment.Evening,
-            ContactSeconds = held.Script.StaysOn ? null : (int)Math.Min(CaseCheck.MaxContactSeconds, (reading.LongestMilliseconds + 999) / 1000),
+            ContactSeconds = held.Script.StaysOn || held.Script.Device is not null ? null : (int)Math.Min(CaseCheck.MaxContactSeconds, (reading.LongestMilliseconds + 999) / 1000),
         };
+
+        if (reading.Last.Device is { Cut.Count: > 0 } device)
+        {
+            yield return new Nicked { Id = $"{held.Id}-nick", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, By = held.By, Day = held.Day, Zones = device.Cut };
+        }
 
         if (Report(reading) is { } report)
         {
@@ -46,7 +51,7 @@ public static class HeldSessions
     public static SkinReport? Report(SessionReading reading)
     {
         var state = reading.Last;
-        var hurt = state.Outcome is SessionOutcome.Burned or SessionOutcome.Frosted or SessionOutcome.InEye or SessionOutcome.StillStings;
+        var hurt = state.Outcome is SessionOutcome.Burned or SessionOutcome.Frosted or SessionOutcome.InEye or SessionOutcome.StillStings or SessionOutcome.Weals;
         if (reading.Stings.Count == 0 && !hurt)
         {
             return null;
@@ -62,6 +67,7 @@ public static class HeldSessions
         }
 
         If(state.Outcome == SessionOutcome.InEye, Sign.EyeExposure);
+        If(state.Outcome == SessionOutcome.Weals, Sign.Weals);
         If(state.Outcome == SessionOutcome.Frosted, Sign.WhiteOrGreyBurn);
         If(reading.StillBurned, Sign.BurnsAfterWater);
         If(state.Outcome == SessionOutcome.StillStings, Sign.StingsAfterPeel);

@@ -11,23 +11,24 @@ internal sealed class KnownFacts
     {
         Zone = CareDay.FindZone(file.Zone) ?? throw new ArgumentException($"Unknown time zone {file.Zone}.", nameof(file));
         Today = CareDay.Of(file.AsOf, Zone);
-        bool Known(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
+        bool IsKnown(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
 
         var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
-        var takenBack = file.Log.OfType<Retracted>().Where(entry => Known(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
-        var log = file.Log.Where(entry => Known(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
+        var takenBack = file.Log.OfType<Retracted>().Where(entry => IsKnown(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
+        var log = file.Log.Where(entry => IsKnown(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
         Log = [.. HeldSessions.Expand(log).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
         Sessions = [.. log.OfType<SessionHeld>().Where(held => !held.Practice).OrderBy(held => held.HappenedAt)];
         Bottles = [.. BottleEvents()];
         Reports = [.. Log.OfType<CheckedIn>()];
         Replaced = [.. Reports.Select(entry => entry.Replaces).OfType<string>()];
         Told = ToldUses.Of(Reports);
-        var decided = file.Decisions.Where(decision => Known(decision.RecordedAt)).ToList();
+        var decided = file.Decisions.Where(decision => IsKnown(decision.RecordedAt)).ToList();
         Screened = Screenings.Standing(Log, decided);
+        Nicks = Known.Nicks.Of(Log);
         File = file with
         {
             Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
-            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf), .. Screenings.Flags(Screened)] },
+            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf), .. Screenings.Flags(Screened), .. Known.Nicks.Flags(Nicks)] },
         };
         InUse = [.. File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
         Sunscreen = new(Log, File.Shelf);
@@ -70,6 +71,8 @@ internal sealed class KnownFacts
     private IReadOnlyList<(string Product, DateOnly Day)>? homePeels;
 
     public string NameOf(string product) => File.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product.Name ?? product;
+
+    public IReadOnlyList<Nick> Nicks { get; }
 
     /// <summary>Answers before a peel that still count, by day.</summary>
     public IReadOnlyList<Screened> Screened { get; }
@@ -200,7 +203,7 @@ internal sealed class KnownFacts
         // What is written down late may be about an earlier day.
         foreach (var entry in Log)
         {
-            var day = entry switch { Applied applied => applied.Day, CheckedIn report => report.Day, Skipped skipped => skipped.Day, _ => DayOf(entry.HappenedAt) };
+            var day = entry switch { Applied applied => applied.Day, CheckedIn report => report.Day, Skipped skipped => skipped.Day, Nicked nick => nick.Day, _ => DayOf(entry.HappenedAt) };
             first = day < first ? day : first;
         }
 

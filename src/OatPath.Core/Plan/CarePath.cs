@@ -38,6 +38,10 @@ public sealed record CarePath
     public bool IsEstablished(Shelf.Product product) =>
         Shelf.ProductRoles.Families(product).All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || Established.Contains(family));
 
+    /// <summary>The first use of a product from today on, with its step; null where the path has none.</summary>
+    public (DateOnly On, Step Step)? NextUse(string product) => Days.Where(day => day.Date >= Today)
+        .SelectMany(day => day.Evening.Steps.Concat(day.Morning.Steps).Where(step => step.Product == product && step.Action == StepAction.Apply).Select(step => ((DateOnly, Step)?)(day.Date, step))).FirstOrDefault();
+
     public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
 }
 
@@ -77,6 +81,9 @@ public enum WindowKind
     /// <summary>Everything that irritates rests until somebody clears it.</summary>
     Stop,
     Sun,
+
+    /// <summary>Zones left out since a nick.</summary>
+    Nick,
 
     /// <summary>Something around a treatment that is not the irritants, with its own end.</summary>
     CareRests,

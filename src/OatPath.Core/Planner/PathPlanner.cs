@@ -60,7 +60,7 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts.File, run.Care, run.Standing, run.PeelDays, run.PeelRest, facts.Today))
+            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts, run.Care, run.Standing, run.PeelDays, run.Needles, run.PeelRest))
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
             Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],

@@ -5,6 +5,7 @@ using OatPath.Core.Known;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
+using OatPath.Core.Planner.Needles;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Skin;
@@ -23,6 +24,7 @@ internal sealed class PlanRun
     private readonly Placement placement;
     private readonly UsesCounted uses;
     private readonly Beginnings beginnings;
+    private readonly NeedleEvenings needleEvenings;
     private readonly bool climbs;
 
     /// <summary>Steps up of the day that were not due when it began.</summary>
@@ -43,7 +45,8 @@ internal sealed class PlanRun
         var treatments = Treatments = new TreatmentRest(Care, rule);
         Calendar = new FirstOf(flags, treatments, new OccasionRest(file.Occasions, rule));
         ZonesLeftOut = new(intake, rule);
-        SpfNeeded = new(Care, PeelDays, rules);
+        Needles = new(rule);
+        SpfNeeded = new(Care, PeelDays, Needles, rules);
         PeelRest = new(rule, PeelDays, Standing);
         SunscreenAsked = new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsAsk);
         var waits = new FirstOf(new MissingEssentials(facts, rule, Verdicts), new UnknownPrescription(intake, rule, Standing), new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
@@ -57,7 +60,7 @@ internal sealed class PlanRun
         StrongerInUse = new(rule);
 
         // What reports, patch tests and uses have shown.
-        var course = new ExpectedCourse(Care, peelDays);
+        var course = new ExpectedCourse(Care, peelDays, Needles);
         Reactions = new(facts, rules, rule, course.Includes, course.IncludesPink, Standing.Tracks);
         Repair = new(Reactions, flags, treatments);
         Established = new(facts, Standing.Tracks);
@@ -74,14 +77,15 @@ internal sealed class PlanRun
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
         var obstacles = new Obstacles(Verdicts, flags,
             actives: new FirstOf(Calendar, PeelRest, screened, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
-            extras: new FirstOf(bottle, PeelRest, treatments, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule)));
+            extras: new FirstOf(bottle, PeelRest, treatments, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule)));
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
-        var clashes = new Clashes(rule, Established);
+        needleEvenings = new(facts, rules, rule, Standing, Needles, new FirstOf(Repair, obstacles, evenings));
+        var clashes = new Clashes(rules, rule, Established);
         var company = new Company(rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);
-        placement = new(facts, Standing, PeelDays, beginnings, company, Repair, obstacles, ready, new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters), new FirstOf(evenings, rung, boosters));
+        placement = new(facts, Standing, PeelDays, beginnings, company, Repair, obstacles, ready, new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters, needleEvenings), new FirstOf(evenings, rung, boosters, needleEvenings));
         uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, told, climbs);
 
         // And where a peel fits in.
@@ -105,6 +109,7 @@ internal sealed class PlanRun
     public ZonesLeftOut ZonesLeftOut { get; }
     public SpfNeeded SpfNeeded { get; }
     public PeelDays PeelDays { get; }
+    public NeedleDays Needles { get; }
     public PeelEvenings Peels { get; }
     public Reactions Reactions { get; }
     public PatchTests Patches { get; }
@@ -147,6 +152,7 @@ internal sealed class PlanRun
         }
 
         Peels.Schedule(day);
+        needleEvenings.Schedule(day);
         uses.NotePeelsDone(day);
     }
 

@@ -1,6 +1,7 @@
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.KeptOff;
@@ -13,8 +14,11 @@ namespace OatPath.Core.Planner;
 /// <summary>The spans that treatments, sun, occasions and peels open, for the path's ribbons.</summary>
 internal static class PlanWindows
 {
-    public static IEnumerable<PathWindow> Of(CaseFile file, CareCalendar care, Standing standing, PeelDays peels, PeelRest rest, DateOnly today) =>
-        care.Joined.Select(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(Peels(standing, peels).Where(peel => peel.On >= today).SelectMany(peel => OfStops(file, peel.Kit, peel.On, rest)));
+    public static IEnumerable<PathWindow> Of(KnownFacts facts, CareCalendar care, Standing standing, PeelDays peels, NeedleDays needles, PeelRest rest) =>
+        Of(facts.File, care, standing, peels, needles, rest, facts.Today).Concat(facts.Nicks.Select(OfNick));
+
+    private static IEnumerable<PathWindow> Of(CaseFile file, CareCalendar care, Standing standing, PeelDays peels, NeedleDays needles, PeelRest rest, DateOnly today) =>
+        care.Joined.Select(OfTreatment).Concat(file.Intake.Flags.SelectMany(OfSun)).Concat(file.Occasions.Select(OfOccasion)).Concat(OfPeels(standing, peels)).Concat(needles.All.SelectMany(evening => OfNeedles(evening.Roller, evening.On))).Concat(Peels(standing, peels).Where(peel => peel.On >= today).SelectMany(peel => OfStops(file, peel.Kit, peel.On, rest)));
 
     /// <summary>Irritants open the window that everything else reads; each other restriction stands beside it with its own end.</summary>
     private static PathWindow OfTreatment(CareSpan span) => new(
@@ -46,6 +50,15 @@ internal static class PlanWindows
             yield return new(WindowKind.Peel, on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
         }
     }
+
+    private static PathWindow OfNick(Nick nick) => new(WindowKind.Nick, nick.On, nick.ClosedOn is { } closed ? closed > nick.On ? closed.AddDays(-1) : nick.On : null, null,
+        Because.Of(RuleBook.Nick, ("on", nick.On), ("zones", Words.List([.. nick.Zones.Select(FaceZones.TitleOf)]))));
+
+    /// <summary>What each evening with needles keeps the client from, one span for each thing.</summary>
+    private static IEnumerable<PathWindow> OfNeedles(Track roller, DateOnly on) => NeedleDays.Rests(roller.Product).Select(rest =>
+        new PathWindow(WindowKind.CareRests, on.AddDays(-rest.Before), on.AddDays(rest.After), roller.Product.Id,
+            Because.Of(RuleBook.NeedleSun, ("product", roller.Product.Name), ("on", on), ("what", $"no {Restrictions.TitleOf(rest.Kind).ToLowerInvariant()}"), ("until", on.AddDays(rest.After))))
+        { Restriction = rest.Kind });
 
     /// <summary>Peels done, planned and next.</summary>
     private static IEnumerable<(Track Kit, DateOnly On)> Peels(Standing standing, PeelDays peels) =>

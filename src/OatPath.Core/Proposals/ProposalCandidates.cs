@@ -183,7 +183,7 @@ internal sealed class ProposalCandidates
 
     /// <summary>The way in which a product serves a concern openly, or null: nothing hidden in a cleanser or a cream, nothing kept for sessions.</summary>
     private static ConcernChoice? Serves(Product product, Concern concern) =>
-        product.Traits.Use is KindUse.Session or KindUse.OnHand || product.IsAcidCleanser() || ShelfReview.IsHidden(product) || (product.IsElectrical() && concern != Concern.FineLines)
+        product.Traits.Use is KindUse.Session or KindUse.OnHand || product.IsNeedle() || product.IsAcidCleanser() || ShelfReview.IsHidden(product) || (product.IsElectrical() && concern != Concern.FineLines)
             ? null : ConcernTable.Of(concern).FirstOrDefault(choice => choice.Does(product));
 
     private static Because Why(Product product, Concern concern) =>

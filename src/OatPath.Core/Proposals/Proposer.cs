@@ -101,7 +101,7 @@ public static class Proposer
         return file with
         {
             Shelf = shelf,
-            Decisions = [.. file.Decisions, .. items.Where(item => item.Starts).Select(item => new StartActive { Id = $"propose-{item.Product.Id}", On = today, Product = item.Product.Id })],
+            Decisions = [.. file.Decisions, .. items.Where(item => item.Starts && item.Product.Kind != ProductKind.NeedleRoller).Select(item => new StartActive { Id = $"propose-{item.Product.Id}", On = today, Product = item.Product.Id })],
         };
     }
 

@@ -80,7 +80,8 @@ public static class TemplateFitting
     private static CaseFile AsCase(RegimenTemplate template, CaseFile file, List<Product> used, List<Product> starts, DateOnly today, List<TemplateLine> lines)
     {
         var decisions = file.Decisions.ToList();
-        decisions.AddRange(starts.Select(product => new StartActive { Id = $"template-{product.Id}", On = today, Product = product.Id }));
+        // Needles are signed off for one client by hand, never by a template.
+        decisions.AddRange(starts.Where(product => product.Kind != ProductKind.NeedleRoller).Select(product => new StartActive { Id = $"template-{product.Id}", On = today, Product = product.Id }));
         decisions.AddRange(Carried(template, lines, file, today));
         return file with
         {

@@ -4,7 +4,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Ramp;
 
 /// <summary>Ways of exfoliating that have a budget of their own.</summary>
-public enum ExfoliantRole { Scrub, Razor, ScrubMask, PeelPad, Enzyme, AcidCleanser, UltrasonicBlade }
+public enum ExfoliantRole { Scrub, Razor, ScrubMask, PeelPad, Enzyme, AcidCleanser, UltrasonicBlade, Needle }
 
 public static class ExfoliantRoles
 {
@@ -12,7 +12,7 @@ public static class ExfoliantRoles
     public static IReadOnlyList<ExfoliantRole> Of(Product product)
     {
         var roles = new List<ExfoliantRole>();
-        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask)
+        if (product.Kind is ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Mitt)
         {
             roles.Add(ExfoliantRole.Scrub);
         }
@@ -30,6 +30,11 @@ public static class ExfoliantRoles
         if (product.Kind == ProductKind.UltrasonicBlade)
         {
             roles.Add(ExfoliantRole.UltrasonicBlade);
+        }
+
+        if (product.IsNeedle())
+        {
+            roles.Add(ExfoliantRole.Needle);
         }
 
         if (product.Kind == ProductKind.PeelPad)

@@ -36,9 +36,10 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         {
             ProductKind.WashOffPeel => Kit(product, intake, rules),
             ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
-            ProductKind.Scrub or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
+            ProductKind.NeedleRoller => new("needle-roller", "needle roller", Evenings(Frequency.OnceAWeek), 0, 0),
+            ProductKind.Scrub or ProductKind.Mitt or ProductKind.NanoTip or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
-            _ when product.IsDevice() => new("device", "device", Evenings(DeviceFrequency(product)), 0, 0),
+            _ when product.IsDevice() => Device(product, rules),
             _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
                 Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek), gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
             _ when !product.IsActive() => null,
@@ -94,14 +95,23 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     private static readonly int[] WeakContact = [300, 480, 600];
     private static readonly int[] StrongContact = [30, 60, 90, 120, 150, 180];
 
-    /// <summary>How often a device is used when nothing else is agreed.</summary>
-    /// <remarks>House default: galvanic 2, microcurrent 3, plate 3, light mask 2, ion cleansing and steam 1 a week; the label comes first.</remarks>
-    private static Frequency DeviceFrequency(Product product) => product.Kind switch
+    /// <summary>How often a device is used: nothing to climb, only what is agreed, and never more often than the last rung.</summary>
+    /// <remarks>
+    /// Source: trade convention, galvanic 2 a week and at most 3, never daily; microcurrent 3; ion cleansing 1; plate daily possible. House default: plate 3, steam 1, and what goes by its sheet at most 3 a week.
+    /// The days of rest of a device's own sheet come on top.
+    /// </remarks>
+    private static Ladder Device(Product product, HouseRules rules)
     {
-        ProductKind.MicrocurrentDevice or ProductKind.WarmColdPlate => Frequency.ThreeAWeek,
-        ProductKind.GalvanicDevice or ProductKind.LightMask => Frequency.TwiceAWeek,
-        _ => Frequency.OnceAWeek,
-    };
+        var (most, usual) = product.Kind switch
+        {
+            ProductKind.WarmColdPlate => (Frequency.EveryDay, Frequency.ThreeAWeek),
+            ProductKind.MicrocurrentDevice => (Frequency.ThreeAWeek, Frequency.ThreeAWeek),
+            ProductKind.GalvanicDevice => (Frequency.ThreeAWeek, AllRungs[rules.GalvanicAWeek - 1].Frequency),
+            _ when product.GoesByItsSheet() => (Frequency.ThreeAWeek, product.Sheet?.RestDays switch { <= 2 => Frequency.ThreeAWeek, <= 4 => Frequency.TwiceAWeek, _ => Frequency.OnceAWeek }),
+            _ => (Frequency.OnceAWeek, Frequency.OnceAWeek),
+        };
+        return new("device", "device", [.. AllRungs.Where(rung => rung.Frequency <= most)], Array.FindIndex(AllRungs, rung => rung.Frequency == usual), 0);
+    }
 
     private static Rung[] Evenings(params Frequency[] frequencies) => [.. frequencies.Select(frequency => new Rung(frequency))];
 

@@ -4,48 +4,115 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Routes;
 
+/// <summary>How the hand goes on one way.</summary>
+public enum StrokeMotion
+{
+    /// <summary>From the first zone through the others to the last.</summary>
+    Along,
+    Up,
+    Down,
+    UpAndDown,
+    Across,
+    Diagonal,
+    Circles,
+
+    /// <summary>Held still.</summary>
+    Still,
+}
+
 /// <summary>One way the device goes: from where to where, over which zones, for how long.</summary>
 /// <param name="Words">"from the side of the nose along the eye bone".</param>
+/// <param name="Zones">In the order they are passed.</param>
 /// <param name="Seconds">On this way; 0 where strokes count and not seconds.</param>
-public sealed record DeviceStroke(string Title, string Words, IReadOnlyList<FaceZone> Zones, int Seconds)
+/// <param name="Before">What is put on just before it, a sentence; empty where it follows without a pause.</param>
+/// <param name="Setting">What the device is set to, as it names it; null where it has none.</param>
+public sealed record DeviceStroke(string Title, string Words, StrokeMotion Motion, IReadOnlyList<FaceZone> Zones, int Seconds, string Before = "", string? Setting = null)
 {
-    public bool Equals(DeviceStroke? other) => other is not null && (Title, Words, Seconds) == (other.Title, other.Words, other.Seconds) && Zones.SequenceEqual(other.Zones);
+    public bool Equals(DeviceStroke? other) => other is not null && (Title, Words, Motion, Seconds, Before, Setting) == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting) && Zones.SequenceEqual(other.Zones);
 
     public override int GetHashCode() => HashCode.Combine(Title, Words, Seconds);
 }
 
 /// <summary>One programme over all its ways.</summary>
-/// <param name="Before">What is put on or set before it, a sentence.</param>
-/// <param name="Gel">The charge of the gel that goes under it; null where no gel does.</param>
+/// <param name="Before">What is put on before it, a sentence.</param>
+/// <param name="Gel">The charge of the gel that goes under it, put on fresh; null where no gel of its own does.</param>
 /// <param name="After">What follows it, a sentence; may be empty.</param>
 public sealed record DevicePass(string Title, string Before, GelCharge? Gel, IReadOnlyList<DeviceStroke> Strokes, string After)
 {
+    [System.Text.Json.Serialization.JsonIgnore]
     public int Seconds => Strokes.Sum(stroke => stroke.Seconds);
 }
 
 /// <summary>How a device is used at home: what is looked at first, its programmes in order, how hard, what follows.</summary>
 /// <param name="Checks">Before each use.</param>
-/// <param name="LeftOut">Ways that touch a zone to leave out, by title: they are not made at all.</param>
+/// <param name="LeftOut">What falls away for zones to leave out, by title.</param>
 public sealed record DeviceGuide(ProductKind Kind, IReadOnlyList<string> Checks, string Pressure, IReadOnlyList<DevicePass> Passes, IReadOnlyList<string> LeftOut)
 {
+    [System.Text.Json.Serialization.JsonIgnore]
     public int Seconds => Passes.Sum(pass => pass.Seconds);
 
-    /// <summary>The guide of a kind of device or tool with some zones left out; null for a kind that is not led over the face.</summary>
+    /// <summary>The guide of a device or tool with some zones left out; null for what is not led over the face, or whose sheet is not known.</summary>
     /// <param name="neck">Whether the neck is done too.</param>
-    /// <param name="leaveOut">Zones that are open, sore or otherwise left alone: a way that touches one is not made.</param>
-    public static DeviceGuide? Of(ProductKind kind, bool neck, IReadOnlyList<FaceZone> leaveOut)
+    /// <param name="leaveOut">Zones that are open, sore or otherwise left alone: a way through one is not made, an area loses it.</param>
+    /// <param name="level">Level of a brush.</param>
+    /// <param name="razorOnDamp">Whether the house has the razor go over damp skin rather than dry.</param>
+    public static DeviceGuide? Of(Product product, bool neck, IReadOnlyList<FaceZone> leaveOut, int? level = null, bool razorOnDamp = true)
     {
-        if (DeviceRoutes.Of(kind, neck) is not { } guide || leaveOut.Count == 0)
+        if (DeviceRoutes.Of(product, neck, level, razorOnDamp) is not { } guide)
         {
-            return DeviceRoutes.Of(kind, neck);
+            return null;
         }
 
-        var spared = leaveOut.SelectMany(FaceZones.Covered).ToHashSet();
-        bool Spares(DeviceStroke stroke) => stroke.Zones.Any(spared.Contains);
-        return guide with
+        var spared = leaveOut.Concat(product.Sheet?.NotOn ?? []).SelectMany(FaceZones.Covered).ToHashSet();
+        guide = product.Sheet?.MostSeconds is { } most && most < guide.Seconds ? Shortened(guide, most) : guide;
+        return spared.Count == 0 ? guide : Sparing(guide, spared);
+    }
+
+    /// <summary>The same on one half of the face: ways of the other side fall away, those in the middle go up to the middle line in half the time.</summary>
+    /// <remarks>Source: trade convention, the first galvanic session on half a face; half the time in the middle: derived.</remarks>
+    public DeviceGuide On(FaceSide side)
+    {
+        var name = EnumName.Of(side);
+        return this with
         {
-            Passes = [.. guide.Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Where(stroke => !Spares(stroke))] })],
-            LeftOut = [.. guide.Passes.SelectMany(pass => pass.Strokes).Where(Spares).Select(stroke => stroke.Title).Distinct()],
+            Passes = [.. Passes.Select(pass => pass with
+            {
+                Strokes = [.. pass.Strokes.Where(stroke => !stroke.Zones.Any(zone => FaceZones.SideOf(zone) is { } at && at != side))
+                    .Select(stroke => stroke.Zones.Any(zone => FaceZones.SideOf(zone) == side) ? stroke
+                        : stroke with { Words = $"{stroke.Words}; only the {name} half, up to the middle", Seconds = (stroke.Seconds + 1) / 2 })],
+            }).Where(pass => pass.Strokes.Count > 0)],
         };
+    }
+
+    /// <summary>Every way in proportion, so that the whole is no longer than the sheet allows.</summary>
+    private static DeviceGuide Shortened(DeviceGuide guide, int most) => guide with
+    {
+        Passes = [.. guide.Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Select(stroke => stroke with { Seconds = (int)((long)stroke.Seconds * most / guide.Seconds) })] })],
+    };
+
+    private static DeviceGuide Sparing(DeviceGuide guide, HashSet<FaceZone> spared)
+    {
+        var gone = new List<string>();
+        DeviceStroke? Spare(DeviceStroke stroke)
+        {
+            var kept = stroke.Zones.Where(zone => !spared.Contains(zone)).ToList();
+            if (kept.Count == stroke.Zones.Count)
+            {
+                return stroke;
+            }
+
+            // A way leads through its zones and cannot go round one; an area can do without it.
+            if (kept.Count == 0 || stroke.Motion == StrokeMotion.Along)
+            {
+                gone.Add(stroke.Title);
+                return null;
+            }
+
+            gone.AddRange(stroke.Zones.Except(kept).Select(FaceZones.TitleOf));
+            return stroke with { Zones = kept, Words = $"{stroke.Words}; not {Words.List([.. stroke.Zones.Except(kept).Select(FaceZones.TitleOf)])}", Seconds = stroke.Seconds * kept.Count / stroke.Zones.Count };
+        }
+
+        var passes = guide.Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Select(Spare).OfType<DeviceStroke>()] }).Where(pass => pass.Strokes.Count > 0).ToList();
+        return guide with { Passes = passes, LeftOut = [.. gone.Distinct()] };
     }
 }

@@ -6,7 +6,7 @@ namespace OatPath.Core.Routine;
 
 /// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
 public sealed class RoutineItem(
-    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1)
+    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1, FaceSide? side = null)
 {
     private Step? built;
     private (bool CleanseTwice, bool Optional) builtFor;
@@ -23,6 +23,9 @@ public sealed class RoutineItem(
     /// <summary>Contact of a kit, seconds, and its layers; null for everything else.</summary>
     public int? ContactSeconds { get; } = contactSeconds;
     public int Layers { get; } = layers;
+
+    /// <summary>Only on this side; null for the whole face.</summary>
+    public FaceSide? Side { get; } = side;
     public bool Neck { get; } = neck;
     public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
 
@@ -210,8 +213,8 @@ public static class RoutineBuilder
             Kind = item.Product.Kind,
             Slot = item.Slot,
             Roles = item.Product.Families(),
-            Amount = amount,
-            SkinState = item.Product.IsAcid() && traits.LeaveOn ? SkinState.Dry : traits.Wants,
+            Amount = item.Side is null ? amount : HalfOf(item.Product, amount),
+            SkinState = (item.Product.IsAcid() && traits.LeaveOn) || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp) ? SkinState.Dry : traits.Wants,
             HoldSeconds = item.ContactSeconds ?? hold,
             ContactSeconds = item.ContactSeconds,
             Layers = item.Layers,
@@ -221,11 +224,17 @@ public static class RoutineBuilder
             Chest = request.ChestToo && item.Slot is RoutineSlot.Moisturiser or RoutineSlot.Sunscreen,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
             LeaveOut = item.LeaveOut,
+            Side = item.Side,
             Frequency = item.Frequency,
             Level = item.Level,
             Because = because,
         };
     }
+
+    /// <summary>Half a face takes half; a vial is opened for one use and goes on whole, and what is counted cannot be halved.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    private static Amount HalfOf(Product product, Amount amount) =>
+        amount.IsCounted || amount.Unit == AmountUnit.Vial || product.Dispenser is Dispenser.Vial or Dispenser.SingleUse ? amount : amount with { Count = amount.Count / 2 };
 
     private static int IndexOf(IReadOnlyList<string> list, string id)
     {

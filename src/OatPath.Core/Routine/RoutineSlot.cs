@@ -41,10 +41,11 @@ public static class RoutineSlots
         ProductKind.EyeMakeUpRemover => RoutineSlot.EyeRemover,
         ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater => RoutineSlot.FirstCleanse,
         ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => RoutineSlot.Cleanse,
-        ProductKind.ExfoliatingCleanser or ProductKind.Enzyme or ProductKind.Scrub or ProductKind.Razor => RoutineSlot.WetExfoliation,
+        ProductKind.ExfoliatingCleanser or ProductKind.Enzyme or ProductKind.Scrub or ProductKind.Mitt or ProductKind.Razor => RoutineSlot.WetExfoliation,
         ProductKind.FacialSteamer => RoutineSlot.Steam,
         ProductKind.CleansingBrush => RoutineSlot.Brush,
-        ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask => RoutineSlot.Device,
+        ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask
+            or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.OtherDevice => RoutineSlot.Device,
         ProductKind.UltrasonicBlade => RoutineSlot.Blade,
         ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask => RoutineSlot.Mask,
         ProductKind.WashOffPeel => RoutineSlot.Peel,

@@ -26,6 +26,9 @@ public sealed record Step
     public bool Chest { get; init; }
 
     public bool Optional { get; init; }
+
+    /// <summary>Only on this side, to compare; null for the whole face.</summary>
+    public FaceSide? Side { get; init; }
     public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];
 
     /// <summary>How often its rung allows it, for actives only.</summary>

@@ -77,8 +77,11 @@ public static class StepWords
             RoutineSlot.Cleanse => $"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}.",
             RoutineSlot.WetExfoliation when step.Kind == ProductKind.Razor => "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. Then into the bin.",
             RoutineSlot.Steam => $"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot.",
-            RoutineSlot.Brush => "Put the next cleanser on the brush head: 20 s on each cheek, on the forehead, and on the chin with the nose. No pressure. Rinse the head.",
+            RoutineSlot.Brush => "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for the neck. No pressure. Rinse the head.",
             RoutineSlot.Device when step.Kind == ProductKind.LightMask => "Eyes covered, as long as the label says.",
+            RoutineSlot.Device when step.Kind == ProductKind.NeedleRoller => "Plain serum, four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, not under the eyes. 70 % alcohol before, dried, and after.",
+            RoutineSlot.Device when step.Kind == ProductKind.NanoTip => "A new tip, plain serum, upright, section by section; stop at slight pink. Soothing mask after. The tip into the bin.",
+            RoutineSlot.Device when step.HoldSeconds == 0 => "As its sheet says, way by way.",
             RoutineSlot.Device => $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then {RemovalOf(step)}.",
             RoutineSlot.Blade => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
             RoutineSlot.WetExfoliation or RoutineSlot.Mask or RoutineSlot.LateMask => $"An even layer, no rubbing. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.",
@@ -93,6 +96,11 @@ public static class StepWords
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
             yield return "Do it twice: sunscreen comes off with the second round.";
+        }
+
+        if (step.Side is { } side)
+        {
+            yield return $"Only on the {EnumName.Of(side)} side of the face, up to the middle; the other side stays as it is, to compare.";
         }
 
         if (step.LeaveOut.Count > 0)

@@ -55,6 +55,39 @@ public enum SessionEventKind
     /// <summary>The ending was done to its last line.</summary>
     Ended,
 
+    /// <summary>A device was switched on, or tells of itself; its serial is the item.</summary>
+    DeviceOn,
+
+    /// <summary>A device was switched off, or its battery is empty.</summary>
+    DeviceOff,
+
+    /// <summary>Charge of its battery, percent.</summary>
+    Battery,
+
+    /// <summary>A gel is on, its charge is the item.</summary>
+    GelOn,
+
+    /// <summary>The device was set to the item.</summary>
+    SetTo,
+
+    /// <summary>What comes before a way was done; the way's id is the item.</summary>
+    Readied,
+
+    /// <summary>The device is on the skin.</summary>
+    Contact,
+
+    /// <summary>It is not, or not well.</summary>
+    ContactLost,
+
+    /// <summary>The way named by its id is done.</summary>
+    Passed,
+
+    /// <summary>The skin was nicked or bleeds in a zone.</summary>
+    Nicked,
+
+    /// <summary>Itchy weals.</summary>
+    Weals,
+
     /// <summary>The event named by its id was pressed by mistake. What may hurt cannot be taken back.</summary>
     TakenBack,
 }

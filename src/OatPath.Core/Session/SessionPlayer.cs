@@ -25,7 +25,8 @@ public static class SessionPlayer
     public static bool MayBeTakenBack(SessionScript script, SessionEvent happened) => happened.Kind switch
     {
         SessionEventKind.Ticked or SessionEventKind.Answered or SessionEventKind.Touched or SessionEventKind.Layered or SessionEventKind.Off or SessionEventKind.AllOff
-            or SessionEventKind.Crystals or SessionEventKind.Reddened or SessionEventKind.EndNow or SessionEventKind.Ended or SessionEventKind.Cooled => true,
+            or SessionEventKind.Crystals or SessionEventKind.Reddened or SessionEventKind.EndNow or SessionEventKind.Ended or SessionEventKind.Cooled
+            or SessionEventKind.GelOn or SessionEventKind.SetTo or SessionEventKind.Readied or SessionEventKind.Passed => true,
         SessionEventKind.Stung => happened.Value < script.StingEnds,
         _ => false,
     };

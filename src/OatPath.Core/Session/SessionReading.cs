@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Session;
@@ -10,7 +11,7 @@ namespace OatPath.Core.Session;
 public sealed record SessionReading(SessionState Last, long LongestMilliseconds, long? StingMilliseconds, IReadOnlyList<(long At, int Value)> Stings, bool StillBurned)
 {
     /// <summary>Whether any of the product was on the skin.</summary>
-    public bool Touched => Last.Zones.Count > 0;
+    public bool Touched => Last.Zones.Count > 0 || Last.Device is { Began: true };
 
     /// <param name="until">Milliseconds since it was opened to which it is read; null reads to the last event.</param>
     public static SessionReading Of(SessionScript script, IReadOnlyList<SessionEvent> events, long? until = null)
@@ -50,6 +51,16 @@ public sealed record SessionReading(SessionState Last, long LongestMilliseconds,
             faults.Add($"{FaceZones.TitleOf(zone.Zone)} was touched and should be left out");
         }
 
+        if (state.Device is { OverMilliseconds: > 0 } device && state.Warnings.Contains(SessionWarning.OverTarget))
+        {
+            faults.Add($"{device.OverMilliseconds / 60_000}:{device.OverMilliseconds / 1000 % 60:00} longer than planned");
+        }
+
+        if (state.Device is { Cut.Count: > 0 } nicked)
+        {
+            faults.Add($"nicked: {Words.List([.. nicked.Cut.Select(FaceZones.TitleOf)])}");
+        }
+
         foreach (var warning in state.Warnings)
         {
             if (warning switch
@@ -57,6 +68,9 @@ public sealed record SessionReading(SessionState Last, long LongestMilliseconds,
                 SessionWarning.BeganUnchecked => "began before the kit was complete and every question answered",
                 SessionWarning.TouchedAgain => "a zone was put on again after it was off",
                 SessionWarning.ExtraLayer => "one layer more than planned",
+                SessionWarning.WrongGel => "a gel was on that does not fit the programme",
+                SessionWarning.WrongSetting => "the device was set otherwise than planned",
+                SessionWarning.TwoDevices => "two devices were on at once",
                 SessionWarning.ClockLost => "the phone's clock went back: nobody knows how long it was on",
                 _ => null,
             } is { } said)

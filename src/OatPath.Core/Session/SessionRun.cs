@@ -12,6 +12,7 @@ internal sealed partial class SessionRun(SessionScript script)
     private readonly Dictionary<string, bool> answers = [];
     private readonly Contacts contacts = new();
     private readonly HashSet<SessionWarning> warnings = [];
+    private readonly DeviceRun? device = script.Device is { } work ? new DeviceRun(work) : null;
     private readonly Dictionary<FaceZone, ZoneStep> steps = script.Groups.SelectMany(group => group.Zones).ToDictionary(step => step.Zone);
     private int worst;
     private int? redness;
@@ -24,6 +25,7 @@ internal sealed partial class SessionRun(SessionScript script)
     private (long At, int Value)? lastSting;
     private long? waterFrom;
     private long? eyeFrom;
+    private bool weals;
     private long? endedAt;
 
     private bool KitComplete => script.Kit.All(item => ticked.Contains(item.Id));
@@ -32,12 +34,23 @@ internal sealed partial class SessionRun(SessionScript script)
 
     private SessionAsk? Refusal => script.Asks.FirstOrDefault(ask => answers.TryGetValue(ask.Id, out var yes) && yes != ask.GoesOn);
 
+    /// <summary>Whether anything of it was on the skin.</summary>
+    private bool Touched => contacts.Zones.Count > 0 || device is { Began: true };
+
+    /// <summary>Whether anything of it is, as far as is known.</summary>
+    private bool IsOn => contacts.AnyOn || (device is { Began: true } && endedAt is null);
+
     /// <summary>Whatever is on comes off, and nothing more goes on.</summary>
     private bool Over => stung || endNow || warnings.Contains(SessionWarning.BeganUnchecked) || warnings.Contains(SessionWarning.OverLimit) || warnings.Contains(SessionWarning.ClockLost);
 
     public void Take(SessionEvent happened)
     {
         var at = happened.AtMilliseconds;
+        if (device is not null)
+        {
+            TakeDevice(device, happened);
+        }
+
         switch (happened.Kind)
         {
             case SessionEventKind.Ticked when happened.Item is { } item:
@@ -71,12 +84,18 @@ internal sealed partial class SessionRun(SessionScript script)
             case SessionEventKind.Stung when happened.Value is { } sting:
                 worst = Math.Max(worst, sting);
                 lastSting = (at, sting);
-                stung |= sting >= script.StingEnds && contacts.AnyOn;
+                stung |= sting >= script.StingEnds && IsOn;
                 break;
             case SessionEventKind.Reddened when happened.Value is { } red:
                 redness = Math.Max(redness ?? 0, red);
                 break;
+            case SessionEventKind.Weals:
+                weals |= device is not null;
+                device?.End(at);
+                contacts.AllOff(at);
+                break;
             case SessionEventKind.Burns or SessionEventKind.Frosted:
+                device?.End(at);
                 waterFrom ??= at;
                 frosted |= happened.Kind == SessionEventKind.Frosted;
                 contacts.AllOff(at);
@@ -92,10 +111,12 @@ internal sealed partial class SessionRun(SessionScript script)
                 cooled = true;
                 break;
             case SessionEventKind.InEye:
+                device?.End(at);
                 eyeFrom ??= at;
                 break;
             case SessionEventKind.EndNow:
-                endNow |= contacts.AnyOn;
+                endNow |= IsOn;
+                device?.End(at);
                 break;
             case SessionEventKind.ClockLost:
                 if (contacts.AnyOn)
@@ -107,8 +128,24 @@ internal sealed partial class SessionRun(SessionScript script)
             case SessionEventKind.Ended:
                 // Whoever says it is over has taken everything off.
                 contacts.AllOff(at);
+                device?.End(at);
                 endedAt ??= at;
                 break;
+        }
+    }
+
+    private void TakeDevice(DeviceRun run, SessionEvent happened)
+    {
+        var began = run.Began;
+        run.Took(happened);
+        if (endedAt is null && waterFrom is null && eyeFrom is null && !weals)
+        {
+            run.Take(happened);
+        }
+
+        if (!began && run.Began && (!KitComplete || !Cleared))
+        {
+            warnings.Add(SessionWarning.BeganUnchecked);
         }
     }
 
@@ -128,6 +165,16 @@ internal sealed partial class SessionRun(SessionScript script)
             }
         }
 
+        var ways = device?.At(now);
+        if (device is not null)
+        {
+            warnings.UnionWith(device.Warnings);
+            if (device.Over)
+            {
+                warnings.Add(SessionWarning.OverTarget);
+            }
+        }
+
         var cues = Cues();
         var (phase, what, next, due) = Now(now, cues);
         return new(
@@ -135,7 +182,7 @@ internal sealed partial class SessionRun(SessionScript script)
             [.. contacts.Zones.Select(zone => new ZoneState(zone, contacts.IsOn(zone), contacts.Longest(zone, now), contacts.Of(zone, now), cues.TryGetValue(zone, out var cue) ? cue : null))],
             due, worst, redness,
             phase == SessionPhase.Water ? waterFrom + (WaterFor * Milli) : phase == SessionPhase.Eye ? eyeFrom + (script.EyeSeconds * Milli) : null,
-            Outcome(phase), [.. warnings.Order()]);
+            Outcome(phase), [.. warnings.Order()], ways);
     }
 
     private int WaterFor => stillBurns ? script.LongWaterSeconds : script.WaterSeconds;
@@ -193,8 +240,8 @@ internal sealed partial class SessionRun(SessionScript script)
     private ZoneStep? NextInGroup() => script.Groups.FirstOrDefault(group => group.Zones.Any(step => contacts.IsOn(step.Zone)))?.Zones.FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
 
     private SessionOutcome Outcome(SessionPhase phase) =>
-        eyeFrom is not null ? SessionOutcome.InEye : frosted ? SessionOutcome.Frosted : waterFrom is not null ? SessionOutcome.Burned
-        : phase != SessionPhase.Done ? Refusal is not null && contacts.Zones.Count == 0 ? SessionOutcome.Refused : SessionOutcome.Open
+        eyeFrom is not null ? SessionOutcome.InEye : weals ? SessionOutcome.Weals : frosted ? SessionOutcome.Frosted : waterFrom is not null ? SessionOutcome.Burned
+        : phase != SessionPhase.Done ? Refusal is not null && !Touched ? SessionOutcome.Refused : SessionOutcome.Open
         : lastSting is { } told && endedAt <= told.At && told.Value > script.StingCalm ? SessionOutcome.StillStings
         : stung ? SessionOutcome.EndedForSting : endNow ? SessionOutcome.EndedEarly : SessionOutcome.Done;
 }

@@ -11,6 +11,9 @@ public enum SessionKind
 
     /// <summary>A stronger leave-on evening in the place of the usual serum.</summary>
     Booster,
+
+    /// <summary>A device or a tool, led way by way.</summary>
+    Device,
 }
 
 /// <summary>One session, compiled: what has to be at hand, what is asked, which zones in which order, how long, and how it ends. A player only follows it.</summary>
@@ -29,7 +32,12 @@ public sealed record SessionScript
 
     /// <summary>The care day it is for.</summary>
     public required DateOnly On { get; init; }
-    public required KitStrength Strength { get; init; }
+
+    /// <summary>How strong a kit it is; null where it is none.</summary>
+    public KitStrength? Strength { get; init; }
+
+    /// <summary>The ways of a device; null for what is put on and comes off.</summary>
+    public DeviceWork? Device { get; init; }
 
     /// <summary>Contact of each zone from first touch, seconds: the rung held.</summary>
     public required int TargetSeconds { get; init; }
@@ -92,4 +100,5 @@ public sealed record ZoneStep(FaceZone Zone, int ApplySeconds, int RemoveSeconds
 public sealed record ZoneGroup(IReadOnlyList<ZoneStep> Zones);
 
 /// <summary>The normal ending.</summary>
-public sealed record SessionEnding(PeelEnding Kind, IReadOnlyList<string> Lines);
+/// <param name="Kind">By the label of a kit; null where there is none.</param>
+public sealed record SessionEnding(PeelEnding? Kind, IReadOnlyList<string> Lines);

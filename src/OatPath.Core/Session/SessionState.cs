@@ -24,6 +24,9 @@ public enum SessionPhase
     /// <summary>Cool running water, no neutraliser.</summary>
     Water,
     Eye,
+
+    /// <summary>Something that only medical help looks at.</summary>
+    Help,
 }
 
 public enum SessionDo
@@ -45,6 +48,32 @@ public enum SessionDo
 
     /// <summary>Past its time, or stung too much: off with it, this zone first.</summary>
     RemoveNow,
+
+    /// <summary>Put this gel on.</summary>
+    PutGel,
+
+    /// <summary>The gel that is on does not fit: wipe it off, take the other.</summary>
+    ChangeGel,
+
+    /// <summary>Set the device.</summary>
+    Set,
+    ChangeSetting,
+
+    /// <summary>Do what comes before this way.</summary>
+    Prepare,
+
+    /// <summary>Put the device on the skin.</summary>
+    Touch,
+
+    /// <summary>Lead it along this way.</summary>
+    Lead,
+
+    /// <summary>Contact was lost; the clock waits.</summary>
+    Reach,
+    SwitchOn,
+
+    /// <summary>Two devices tell of themselves: one is switched off.</summary>
+    OneDevice,
     End,
 
     /// <summary>Say whether it still stings.</summary>
@@ -63,7 +92,7 @@ public enum SessionDo
     Nothing,
 }
 
-public enum SessionOutcome { Open, Done, EndedEarly, EndedForSting, StillStings, Burned, Frosted, InEye, Refused }
+public enum SessionOutcome { Open, Done, EndedEarly, EndedForSting, StillStings, Burned, Frosted, InEye, Weals, Refused }
 
 /// <summary>How long one zone was on.</summary>
 /// <param name="ContactMilliseconds">From first touch, all times it was on together, up to now where it still is.</param>
@@ -75,9 +104,10 @@ public sealed record ZoneState(FaceZone Zone, bool IsOn, long ContactMillisecond
 /// <param name="Next">The zone, kit item or question that is meant.</param>
 /// <param name="StingDueAt">When the sting is asked next; null while nothing is on and nothing calms.</param>
 /// <param name="WaterUntil">When the water may stop; null where none runs.</param>
+/// <param name="Device">How far a device is; null where there is none.</param>
 /// <param name="Warnings">What must be said and is recorded, each once.</param>
 public sealed record SessionState(
-    SessionPhase Phase, SessionDo Do, string? Next, IReadOnlyList<ZoneState> Zones, long? StingDueAt, int WorstSting, int? Redness, long? WaterUntil, SessionOutcome Outcome, IReadOnlyList<SessionWarning> Warnings);
+    SessionPhase Phase, SessionDo Do, string? Next, IReadOnlyList<ZoneState> Zones, long? StingDueAt, int WorstSting, int? Redness, long? WaterUntil, SessionOutcome Outcome, IReadOnlyList<SessionWarning> Warnings, DeviceState? Device = null);
 
 public enum SessionWarning
 {
@@ -101,4 +131,14 @@ public enum SessionWarning
 
     /// <summary>Nobody knows how long it was on.</summary>
     ClockLost,
+
+    /// <summary>A gel was on that does not fit the programme.</summary>
+    WrongGel,
+
+    /// <summary>The device was set to another programme, or a higher level.</summary>
+    WrongSetting,
+    TwoDevices,
+
+    /// <summary>The skin was nicked.</summary>
+    Nicked,
 }

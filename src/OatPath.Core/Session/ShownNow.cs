@@ -14,6 +14,11 @@ internal sealed partial class SessionRun
             return (SessionPhase.Eye, now < eye + (script.EyeSeconds * Milli) ? SessionDo.RinseEye : SessionDo.GetHelp, null, null);
         }
 
+        if (weals)
+        {
+            return (SessionPhase.Help, SessionDo.GetHelp, null, null);
+        }
+
         if (waterFrom is { } water)
         {
             return (SessionPhase.Water, now < water + (WaterFor * Milli) ? SessionDo.RunWater : frosted || helpless ? SessionDo.GetHelp : cooled ? SessionDo.Nothing : SessionDo.TellBurning, null, null);
@@ -32,7 +37,12 @@ internal sealed partial class SessionRun
 
         if (Refusal is { } refused)
         {
-            return contacts.Zones.Count > 0 ? (SessionPhase.Ending, SessionDo.End, null, null) : (SessionPhase.Refused, SessionDo.Nothing, refused.Id, null);
+            return Touched ? (SessionPhase.Ending, SessionDo.End, null, null) : (SessionPhase.Refused, SessionDo.Nothing, refused.Id, null);
+        }
+
+        if (device is not null)
+        {
+            return Touched && (Over || device.AllDone) ? (SessionPhase.Ending, SessionDo.End, null, null) : Before();
         }
 
         // Whatever went wrong, nothing more goes on.
@@ -45,7 +55,7 @@ internal sealed partial class SessionRun
 
     private (SessionPhase, SessionDo, string?, long?) Calming(long now, long ended)
     {
-        if (contacts.Zones.Count == 0)
+        if (!Touched)
         {
             return (SessionPhase.Done, SessionDo.Nothing, null, null);
         }
@@ -73,9 +83,18 @@ internal sealed partial class SessionRun
             return (SessionPhase.Kit, SessionDo.TickKit, missing.Id, null);
         }
 
-        return script.Asks.FirstOrDefault(ask => !answers.ContainsKey(ask.Id)) is { } open
-            ? (SessionPhase.Asking, SessionDo.Answer, open.Id, null)
-            : (SessionPhase.On, SessionDo.Apply, Untouched() is { } next ? Name(next.Zone) : null, null);
+        if (script.Asks.FirstOrDefault(ask => !answers.ContainsKey(ask.Id)) is { } open)
+        {
+            return (SessionPhase.Asking, SessionDo.Answer, open.Id, null);
+        }
+
+        if (device is not null)
+        {
+            var (what, way) = device.Now();
+            return (SessionPhase.On, what, way, null);
+        }
+
+        return (SessionPhase.On, SessionDo.Apply, Untouched() is { } next ? Name(next.Zone) : null, null);
     }
 
     private (SessionDo Do, string? Next) On(long now, Dictionary<FaceZone, long> cues)

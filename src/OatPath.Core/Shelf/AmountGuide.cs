@@ -39,7 +39,7 @@ public static class AmountGuide
         ProductKind.AntisepticSpray or ProductKind.HydratingMist => new(2, AmountUnit.Spray),
         ProductKind.LipBalm => new(1, AmountUnit.Swipe),
         ProductKind.SpotPatch or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.FacialSteamer or ProductKind.GalvanicDevice
-            or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.DeviceTip or ProductKind.CottonPads => new(1, AmountUnit.Piece),
+            or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.DeviceTip or ProductKind.Mitt or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice or ProductKind.CottonPads => new(1, AmountUnit.Piece),
         ProductKind.Gloves => new(1, AmountUnit.Piece),
         ProductKind.SunscreenPowder => new(2, AmountUnit.Swipe),
         ProductKind.WashOffPeel or ProductKind.Neutraliser => new(5, AmountUnit.Millilitre),

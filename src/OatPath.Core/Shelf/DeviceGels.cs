@@ -3,14 +3,17 @@ namespace OatPath.Core.Shelf;
 /// <summary>The charge of a gel that goes under a current.</summary>
 public enum GelCharge { None, Negative, Positive }
 
-/// <summary>Which gel a device needs: made for it, and of the charge its programmes repel.</summary>
+/// <summary>Which gel a device needs: made for it, and under a current of the charge its programmes repel.</summary>
 /// <remarks>Source: trade convention; the device's own sheet comes first. A gel whose device or charge nobody noted counts for none.</remarks>
 public static class DeviceGels
 {
-    /// <summary>What an electrical device still lacks among the products in use on a day, in words; null when nothing lacks or it is no such device.</summary>
+    /// <summary>Whether it is used with a gel or mist of its own; one nobody listed needs one under a current unless its sheet says otherwise.</summary>
+    public static bool Needs(Product device) => DeviceKinds.HasItsGel(device.Kind) && (device.Kind != ProductKind.OtherDevice || (device.Sheet?.Gel ?? device.IsElectrical()));
+
+    /// <summary>What a device still lacks among the products in use on a day, in words; null when nothing lacks or it needs none.</summary>
     public static string? Lacks(Product device, IEnumerable<Product> inUse, DateOnly day)
     {
-        if (!device.IsElectrical())
+        if (!Needs(device))
         {
             return null;
         }
@@ -24,6 +27,8 @@ public static class DeviceGels
                 return minus && plus ? null : minus ? "its positive gel" : plus ? "its negative gel" : "its two gels, negative and positive,";
             case ProductKind.MicrocurrentDevice:
                 return Gel(GelCharge.None) ? null : "its own gel, without a charge,";
+            case ProductKind.WarmColdPlate:
+                return made.Count > 0 ? null : "the gel, proof against heat and cold,";
             default:
                 return made.Count > 0 ? null : "the mist or gel made for it";
         }

@@ -29,6 +29,13 @@ public static class HardLimits
             }
         }
 
+        if (product.Kind == ProductKind.NeedleRoller && product.NeedleMm is null or > NeedleTimes.LongestMm)
+        {
+            found.Add(product.NeedleMm is { } length
+                ? new(Severity.HardLimit, Because.Of(RuleBook.NeedleLength, ("product", product.Name), ("length", length)))
+                : new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "length of its needles"))));
+        }
+
         if (product.Implied is { } implied)
         {
             found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", ImpliedFamily.Unknown(implied)))));

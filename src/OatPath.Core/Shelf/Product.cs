@@ -55,6 +55,12 @@ public sealed record Product
     /// <summary>How a wash-off peel is ended by its label; null while nobody has looked, and then no session is guided.</summary>
     public PeelEnding? Ending { get; init; }
 
+    /// <summary>Length of a roller's needles, mm, above 0 to 3; null when it is not known, and then it is not used at home.</summary>
+    public decimal? NeedleMm { get; init; }
+
+    /// <summary>What the sheet of a device says; null while nobody has looked.</summary>
+    public DeviceSheet? Sheet { get; init; }
+
     public bool AlcoholNearTop { get; init; }
     public bool HeavyOil { get; init; }
     public bool ShakeFirst { get; init; }

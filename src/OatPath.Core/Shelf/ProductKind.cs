@@ -20,6 +20,7 @@ public enum ProductKind
     WashOffPeel,
     Enzyme,
     Scrub,
+    Mitt,
     ClayMask,
     SoothingMask,
     HydratingMask,
@@ -57,6 +58,13 @@ public enum ProductKind
     IonCleanser,
     WarmColdPlate,
     LightMask,
+    RadioFrequencyDevice,
+    MuscleTool,
+    NanoTip,
+    NeedleRoller,
+
+    /// <summary>A device of a kind nobody listed; what it does stands in its sheet.</summary>
+    OtherDevice,
     DeviceTip,
     CottonPads,
     Gloves,

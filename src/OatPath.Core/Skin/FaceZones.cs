@@ -34,6 +34,14 @@ public static class FaceZones
         _ => zone.ToString().ToLowerInvariant(),
     };
 
+    /// <summary>The side a zone lies on; null for one in the middle.</summary>
+    public static FaceSide? SideOf(FaceZone zone) => zone switch
+    {
+        FaceZone.LeftCheek or FaceZone.LeftTemple or FaceZone.LeftBrow or FaceZone.LeftEye or FaceZone.LeftJaw or FaceZone.LeftEar or FaceZone.LeftNeck => FaceSide.Left,
+        FaceZone.RightCheek or FaceZone.RightTemple or FaceZone.RightBrow or FaceZone.RightEye or FaceZone.RightJaw or FaceZone.RightEar or FaceZone.RightNeck => FaceSide.Right,
+        _ => null,
+    };
+
     /// <summary>The zones of a map that a zone covers: itself, or its two sides.</summary>
     public static IReadOnlyList<FaceZone> Covered(FaceZone zone) => zone switch
     {

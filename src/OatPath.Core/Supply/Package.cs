@@ -10,6 +10,12 @@ public sealed record Package(decimal Full, bool IsCounted)
     /// <summary>The package of a product, or null when its content is not known.</summary>
     public static Package? Of(Product product)
     {
+        // A roller's needles bend and blunt: its uses are counted like pieces.
+        if (product.Kind == ProductKind.NeedleRoller)
+        {
+            return new(Math.Min(product.Pieces ?? NeedleTimes.MostUses, NeedleTimes.MostUses), true);
+        }
+
         if (product.Pieces is { } pieces)
         {
             return new(pieces, true);

@@ -37,6 +37,9 @@ public static class DemoShift
             {
                 Applied applied => applied with { Day = Day(applied.Day), HappenedAt = At(applied.HappenedAt) },
                 Skipped skipped => skipped with { Day = Day(skipped.Day), HappenedAt = At(skipped.HappenedAt) },
+                Nicked nicked => nicked with { Day = Day(nicked.Day), HappenedAt = At(nicked.HappenedAt) },
+                NickClosed closed => closed with { Day = Day(closed.Day), HappenedAt = At(closed.HappenedAt) },
+                Compared compared => compared with { Day = Day(compared.Day), HappenedAt = At(compared.HappenedAt) },
                 Screened screened => screened with { Day = Day(screened.Day), HappenedAt = At(screened.HappenedAt) },
                 SessionHeld held => held with { Day = Day(held.Day), HappenedAt = At(held.HappenedAt), Script = held.Script with { On = Day(held.Script.On) } },
                 CheckedIn checkedIn => checkedIn with { Day = Day(checkedIn.Day), HappenedAt = At(checkedIn.HappenedAt) },

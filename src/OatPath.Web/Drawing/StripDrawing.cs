@@ -152,8 +152,9 @@ public sealed class StripDrawing
         return drawn;
     }
 
-    /// <summary>Of what rests around a treatment the Strip shows what concerns the shelf longer than its irritants, and sun; the rest stands at Care.</summary>
-    private static bool Stands(PathWindow window) => window.Kind != WindowKind.CareRests || (window.Because.Rule == RuleBook.TreatmentRests && window.Restriction is RestrictionKind.ByHand or RestrictionKind.Sun);
+    /// <summary>Of what rests around a treatment or needles the Strip shows what concerns the shelf longer than its irritants, and sun; the rest stands at Care.</summary>
+    private static bool Stands(PathWindow window) => window.Kind != WindowKind.CareRests || (window.Because.Rule == RuleBook.TreatmentRests && window.Restriction is RestrictionKind.ByHand or RestrictionKind.Sun)
+        || (window.Because.Rule == RuleBook.NeedleSun && window.Restriction == RestrictionKind.Irritants);
 
     private static List<StripRibbon> SmallRibbons(CarePath path, Func<DateOnly, double> x, double column) =>
         [.. DrawRibbons(path with { Windows = [.. path.Windows.Where(window => window.Kind != WindowKind.CareRests).OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
@@ -166,6 +167,8 @@ public sealed class StripDrawing
         WindowKind.BeforeTreatment => "stops before treatment",
         WindowKind.PeelStops => $"no {window.Because.Values["products"]}",
         WindowKind.Sun => "strong sun",
+        WindowKind.Nick => $"a nick: not on {window.Because.Values["zones"]}",
+        WindowKind.CareRests when window.Because.Rule == RuleBook.NeedleSun => $"no irritants, {nameOf(window.Product)}",
         WindowKind.CareRests => $"{Restrictions.TitleOf(window.Restriction!.Value)}, {CareEnds.Back(window)}",
         WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
         _ => "skin left in peace",

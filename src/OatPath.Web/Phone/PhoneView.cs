@@ -70,8 +70,13 @@ public sealed class PhoneView
         ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
     /// <summary>A guided session of this care day that was begun and is not over.</summary>
-    public string? Running => Record.Sessions.LastOrDefault(held => !held.Practice && held.Day == Day
+    public string? Running => Record.Sessions.LastOrDefault(held => !held.Practice && held.Day == Day && (held.Script.Device is null || Core.Session.SessionReading.Of(held.Script, held.Events).Touched)
         && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused))?.Id;
+
+    /// <summary>Nicks and sides to compare.</summary>
+    public DeviceDay Devices => devices ??= new(this);
+
+    private DeviceDay? devices;
 
     /// <summary>What has its last day today, tomorrow or the day after before a peel or a treatment.</summary>
     public IEnumerable<string> LastEvenings => Path.Windows.Where(window => window.From > Day && window.From <= Day.AddDays(3) && (window.Kind == WindowKind.PeelStops || window.Because.Rule == RuleBook.TreatmentBefore))
@@ -118,6 +123,7 @@ public sealed class PhoneView
             var actives = Drawing.Grains.Actives(Half).ToList();
             return (Moment, actives.Count) switch
             {
+                (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) => "A device evening",
                 (Moment.Evening, 0) => "A rest evening",
                 (Moment.Morning, 0) => "Good morning",
                 (Moment.Evening, _) when actives.Exists(step => step.ContactSeconds is not null) => "A peel evening",

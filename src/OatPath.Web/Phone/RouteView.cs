@@ -1,7 +1,7 @@
-using OatPath.Core.Case;
 using OatPath.Core.Plan;
 using OatPath.Core.Routes;
 using OatPath.Core.Routine;
+using OatPath.Core.Scripting;
 using OatPath.Core.Shelf;
 using OatPath.Web.Records;
 
@@ -12,10 +12,6 @@ public sealed record RouteView(DeviceGuide Guide, IReadOnlyDictionary<GelCharge,
 {
     /// <summary>Null where the step is no device or tool that is led over the face.</summary>
     public static RouteView? Of(Step step, ClientRecord record) =>
-        step is { Action: StepAction.Apply, Kind: { } kind } && DeviceGuide.Of(kind, step.Neck, step.LeaveOut) is { } guide ? new(guide, GelsOf(kind, record)) : null;
-
-    /// <summary>The gel on the shelf that was made for the device, by its charge.</summary>
-    private static Dictionary<GelCharge, string> GelsOf(ProductKind device, ClientRecord record) => record.Followed.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.MadeFor == device && item.Product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist)
-        .GroupBy(item => item.Product.Charge ?? GelCharge.None).ToDictionary(group => group.Key, group => group.First().Product.Name);
+        step is { Action: StepAction.Apply, Product: { } id } && record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == id)?.Product is { } product && DeviceGuide.Of(product, step.Neck, step.LeaveOut, step.Level, record.PublishedRules.RazorOnDamp) is { } guide
+            ? new(step.Side is { } side ? guide.On(side) : guide, DeviceScript.Gels(record.Followed, product, record.Today).ToDictionary(gel => gel.Charge, gel => gel.Name)) : null;
 }

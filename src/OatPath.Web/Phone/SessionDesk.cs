@@ -34,8 +34,8 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
 
     /// <summary>Whether a practice run is still asked for before the first real session.</summary>
     public static bool AsksPractice(ClientRecord record, string product) => record.PublishedRules.PractiseFirst
-        && !record.Sessions.Any(held => held.Practice && SessionReading.Of(held.Script, held.Events).Last.Phase == SessionPhase.Done)
-        && !record.Followed.Log.Any(entry => entry is Applied applied && applied.Product == product) && !record.Sessions.Any(held => !held.Practice);
+        && !record.Sessions.Any(held => held.Practice && held.Script.Device is null && SessionReading.Of(held.Script, held.Events).Last.Phase == SessionPhase.Done)
+        && !record.Followed.Log.Any(entry => entry is Applied applied && applied.Product == product) && !record.Sessions.Any(held => !held.Practice && held.Script.Device is null);
 
     /// <summary>A real session's grant, a running one again, or why there is none.</summary>
     public (SessionGrant? Grant, string Why) Begin(ClientRecord record, Device device, string product)
@@ -52,27 +52,17 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
                 ? (null, "Tonight's session was used. What happened besides goes under How was it.") : (running, "");
         }
 
-        if (AnswersOf(record, product) is not { } answers)
+        if (!IsDevice(record, product) && WaitsFor(record, product) is { } first)
         {
-            return (null, "Answer the questions of the day first.");
-        }
-
-        if (answers.ConsentVersion != PeelConsent.Version)
-        {
-            return (null, "Agree to the words below the questions first; they may have changed since.");
-        }
-
-        if (AsksPractice(record, product))
-        {
-            return (null, "One practice run with water comes first.");
+            return (null, first);
         }
 
         if (HeldSessions.Expand(record.Followed.Log).Any(entry => entry is Applied applied && applied.Product == product && applied.Day == record.Today))
         {
-            return (null, "Tonight's peel is written down already. One is enough.");
+            return (null, "Today's session is written down already. One is enough.");
         }
 
-        var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, record.Today);
+        var (script, reasons) = SessionCompiler.Compile(record.Followed, record.PublishedRules, product, record.Today);
         if (script is null)
         {
             return (null, string.Join(" ", reasons.Select(Words.Say)));
@@ -82,14 +72,26 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
         return (latest is not null && CaseAssembly.Write(latest.Script) == CaseAssembly.Write(script) ? latest : Issue(record, device.Id, "client", script, practice: false), "");
     }
 
+    /// <summary>Whether it is led way by way: its script asks its own questions.</summary>
+    public static bool IsDevice(ClientRecord record, string product) => record.Product(product) is { } found && DeviceScript.Leads(found);
+
+    /// <summary>What a peel or booster still waits for, in words; null where nothing is missing.</summary>
+    private static string? WaitsFor(ClientRecord record, string product) =>
+        AnswersOf(record, product) is not { } answers ? "Answer the questions of the day first."
+        : answers.ConsentVersion != PeelConsent.Version ? "Agree to the words below the questions first; they may have changed since."
+        : AsksPractice(record, product) ? "One practice run with water comes first." : null;
+
     /// <summary>Practice with water on the script of the next evening.</summary>
     public (SessionGrant? Grant, string Why) Practise(ClientRecord record, long? device, string by, string product)
     {
         var path = record.ClientPath(0, 1);
-        var on = path.Ladders.FirstOrDefault(ladder => ladder.Product == product)?.NextOn ?? record.Today;
-        var (script, reasons) = PeelScript.Compile(record.Followed, record.PublishedRules, product, on);
+        var on = path.Ladders.FirstOrDefault(ladder => ladder.Product == product)?.NextOn ?? (IsDevice(record, product) ? NextUse(record, product) : null) ?? record.Today;
+        var (script, reasons) = SessionCompiler.Compile(record.Followed, record.PublishedRules, product, on);
         return script is null ? (null, string.Join(" ", reasons.Select(Words.Say))) : (Issue(record, device, by, script, practice: true), "");
     }
+
+    /// <summary>The next day the plan has it, within five weeks.</summary>
+    public static DateOnly? NextUse(ClientRecord record, string product) => record.ClientPath(0, 35).NextUse(product)?.On;
 
     private SessionGrant Issue(ClientRecord record, long? device, string by, SessionScript script, bool practice)
     {

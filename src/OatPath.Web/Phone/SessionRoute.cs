@@ -5,6 +5,7 @@ using OatPath.Core.House;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Store;
+using OatPath.Web.Clock;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Phone;
@@ -59,6 +60,7 @@ public static class SessionRoute
             return Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
         }
 
+        (clock as RecordClock)?.Recorded(now);
         var withdrawn = !grant.Practice && log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered) && Withdrawn(http, grant, room, links);
         return Results.Json(new { kept, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
     }
@@ -67,7 +69,7 @@ public static class SessionRoute
     private static bool Withdrawn(HttpContext http, SessionGrant grant, RecordRoom room, Links links) =>
         !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.Recognise(cookie) is not null)
         || room.Derive(grant.ClientId) is not { Published: not null } record
-        || PeelScript.Compile(record.Followed, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
+        || SessionCompiler.Compile(record.Followed, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
 
     private static string? Problem(SessionLog log) =>
         log.Events is null || log.Grant is null || log.Run is not { Length: > 7 and <= 64 } ? "grant, run and events are needed."

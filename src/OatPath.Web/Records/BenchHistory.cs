@@ -54,7 +54,7 @@ public sealed class BenchHistory
     }
 
     private static bool IsOfTheBench(Fact fact) => fact.Kind is "shelf" or "shelf-removed" or "retract"
-        || (fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive);
+        || (fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);
 
     private void Take(List<Fact> step)
     {

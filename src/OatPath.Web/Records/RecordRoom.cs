@@ -7,6 +7,7 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Upgrade;
 using OatPath.Store;
+using OatPath.Web.Clock;
 
 namespace OatPath.Web.Records;
 
@@ -67,7 +68,19 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
     public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) => Decide(record.Client.Id, by, (id, now) =>
         new WaitBeforeStep { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Until = record.Today.AddDays(StepAdvices.WaitDays), AsksClient = ask });
 
-    public bool Append(string clientId, long? version, params IReadOnlyList<Fact> added) => facts.Append(clientId, version, added);
+    public bool Append(string clientId, long? version, params IReadOnlyList<Fact> added)
+    {
+        var kept = facts.Append(clientId, version, added);
+        foreach (var fact in added)
+        {
+            Recorded(fact.RecordedAt);
+        }
+
+        return kept;
+    }
+
+    /// <summary>From what was written down, time never goes back.</summary>
+    private void Recorded(DateTimeOffset at) => (clock as RecordClock)?.Recorded(at);
 
     public bool ContactsComplete() => studio.Current().Rules.Contacts.Complete;
 
@@ -112,6 +125,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         }
 
         var path = JsonSerializer.Serialize(planned, CaseJson.Compact);
+        Recorded(now);
         return publications.Publish(
             new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
                 held.Count > 0 ? record.Published!.Engine : EngineVersion.Current, path, Publication.HashOf(path)),

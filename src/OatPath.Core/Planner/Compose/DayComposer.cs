@@ -19,6 +19,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private readonly Dictionary<Track, RoutineItem> shared = [];
     private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
+    private readonly HalfFaces halves = new(facts);
     private readonly EverydayShelf everyday = new(facts, run, rule);
     private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
         .Where(entry => entry is Applied or Skipped or CheckedIn)
@@ -84,10 +85,10 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
     private HalfDay Half(DateOnly day, Moment moment, Placed actives, Because? repair)
     {
-        // A peel evening is a repair evening but for the peel.
-        var peel = actives.Tracks.Exists(track => track.Kit is not null);
+        // An evening with a peel or needles is a repair evening but for those.
+        var peel = actives.Tracks.Exists(track => track.Kit is not null || track.Product.IsNeedle());
         var open = run.Treatments.Closes(day);
-        var half = everyday.Choose(day, moment, repair is not null || peel, open);
+        var half = everyday.Choose(day, moment, repair is not null || peel, open, halves);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
         foreach (var (track, because) in actives.Resting)
@@ -149,28 +150,33 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             ? track.Kit is null && !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
                 && (!product.Has(Family.Retinoid) || run.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
+        var side = rule.On(RuleBook.HalfFace) ? halves.Of(product, day, track.Placed.LastBefore(day) >= facts.Today) : null;
         if (!track.Active)
         {
             var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
-            return spared.Count == 0 && shared.TryGetValue(track, out var kept)
+            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side
                 ? kept
-                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name))], track.Frequency, neck && !product.IsDevice(), spared);
+                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)), .. OneSide(product, side), .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : []], track.Frequency, neck && !product.IsDevice(), spared, side: side);
         }
 
         var because = track.Words.RungOf(moment == Moment.Morning, day);
         var leaveOut = run.ZonesLeftOut.Of(product, day);
-        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units)
+        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units && side is null && same.Side is null)
         {
             return same;
         }
 
         if (leaveOut.Count > 0)
         {
-            because = [.. because, Because.Of(RuleBook.ZoneLeftOut)];
+            because = [.. because, LeftOut(leaveOut, day)];
         }
 
-        return shared[track] = new(product, slot, because, track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers);
+        return shared[track] = new(product, slot, [.. because, .. OneSide(product, side)], track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers, side);
     }
+
+    private static Because LeftOut(IReadOnlyList<FaceZone> zones, DateOnly day) => Because.Of(RuleBook.ZoneLeftOut, ("zones", Words.List([.. zones.Select(FaceZones.TitleOf)])), ("on", day));
+
+    private static Because[] OneSide(Product product, FaceSide? side) => side is { } one ? [Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(one)))] : [];
 
     /// <summary>Reading stands first, a new patch test last.</summary>
     private IReadOnlyList<Step> WithPatchSteps(DateOnly day, IReadOnlyList<Step> steps)

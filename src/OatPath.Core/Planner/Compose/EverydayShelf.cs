@@ -25,13 +25,17 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
     private (DateOnly Day, long Bits) usableOn = (DateOnly.MaxValue, 0);
 
     /// <summary>The everyday part of a half day; days on which nothing about it differs share one result.</summary>
-    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair, Because? open)
+    public EverydayHalf Choose(DateOnly day, Moment moment, bool repair, Because? open, HalfFaces halves)
     {
         var key = (moment, repair, open is not null, run.SpfNeeded.On(day), Usable(day), run.Verdicts.Epoch(day), LightSensitising()?.Id);
-        if (everyday.Count >= 62 || open is not null || !chosen.TryGetValue(key, out var half))
+        if (everyday.Count >= 62 || open is not null || run.Needles.Near(day) || halves.Any(day) || !chosen.TryGetValue(key, out var half))
         {
-            chosen[key] = half = new EverydayHalf();
-            Choose(day, moment, repair, open, half.Items, half.Omitted);
+            half = new EverydayHalf();
+            Choose(day, moment, repair, open, half.Items, half.Omitted, halves);
+            if (open is null && !run.Needles.Near(day) && !halves.Any(day))
+            {
+                chosen[key] = half;
+            }
         }
 
         return half;
@@ -45,7 +49,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             long usable = 0;
             for (var i = 0; i < everyday.Count && i < 62; i++)
             {
-                usable |= everyday[i].UsableOn(day) && run.PeelRest.Of(everyday[i], day) is null ? 1L << i : 0;
+                usable |= everyday[i].UsableOn(day) && run.PeelRest.Of(everyday[i], day) is null && run.Needles.Of(everyday[i], day) is null ? 1L << i : 0;
             }
 
             usableOn = (day, usable);
@@ -54,7 +58,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         return usableOn.Bits;
     }
 
-    private void Choose(DateOnly day, Moment moment, bool repair, Because? open, List<RoutineItem> items, List<Omission> omitted)
+    private void Choose(DateOnly day, Moment moment, bool repair, Because? open, List<RoutineItem> items, List<Omission> omitted, HalfFaces halves)
     {
         var allowed = new List<Product>(everyday.Count);
         foreach (var product in everyday)
@@ -127,7 +131,8 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             }
             else
             {
-                items.Add(new(product, slot, [Because.Of(RuleBook.Everyday)], null, product.Kind != ProductKind.EyeGel));
+                var side = halves.Of(product, day, usedBefore: true);
+                items.Add(new(product, slot, side is { } half ? [Because.Of(RuleBook.Everyday), Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(half)))] : [Because.Of(RuleBook.Everyday)], null, product.Kind != ProductKind.EyeGel, side: side));
             }
         }
     }
@@ -140,7 +145,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        return run.Verdicts.Refusal(product, day) ?? run.PeelRest.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+        return run.Verdicts.Refusal(product, day) ?? run.PeelRest.Of(product, day)?.Because ?? run.Needles.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
     private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is

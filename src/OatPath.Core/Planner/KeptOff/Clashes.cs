@@ -7,7 +7,7 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>Which two do not share a half day.</summary>
-internal sealed class Clashes(RuleSwitch rule, Establishment established)
+internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment established)
 {
     /// <summary>Why two do not share a half day, or null.</summary>
     public Because? Pair(Track track, Track other, DateOnly day)
@@ -17,7 +17,8 @@ internal sealed class Clashes(RuleSwitch rule, Establishment established)
         static bool Retinoid(Track t) => t.Product.Has(Family.Retinoid);
         static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
 
-        if (!track.Active && !other.Active && rule.On(RuleBook.OneExtra))
+        // A gentle mask may close a device's evening; otherwise one extra is enough.
+        if (!track.Active && !other.Active && !Either(t => t.Product.IsDevice(), t => t.Product.Kind is ProductKind.SoothingMask or ProductKind.HydratingMask) && rule.On(RuleBook.OneExtra))
         {
             return Say(RuleBook.OneExtra);
         }
@@ -34,6 +35,11 @@ internal sealed class Clashes(RuleSwitch rule, Establishment established)
         }
 
         if (!track.Active || !other.Active)
+        {
+            return null;
+        }
+
+        if (bothEstablished && rules.NanoAfterRazor && Either(t => t.Product.Kind == ProductKind.Razor, t => t.Product.Kind == ProductKind.NanoTip))
         {
             return null;
         }

@@ -20,6 +20,11 @@ internal sealed class ZonesLeftOut(Intake intake, RuleSwitch rule)
             }
         }
 
+        if (product.Sheet is { NotOn.Count: > 0 } sheet)
+        {
+            (zones ??= []).AddRange(sheet.NotOn.Where(zone => !zones.Contains(zone)));
+        }
+
         return zones ?? [];
     }
 
@@ -29,6 +34,8 @@ internal sealed class ZonesLeftOut(Intake intake, RuleSwitch rule)
         FlagKind.OpenSkin or FlagKind.EczemaProneZone => flag.Covers(day),
         FlagKind.HairRemoval => (product.IsAcid() || product.Has(Family.Retinoid))
             && flag.From is { } on && day >= on.AddDays(-WaxDays) && day <= (flag.Until ?? on).AddDays(WaxDays),
+        FlagKind.ActiveBreakouts => (product.IsNeedle() || product.Kind == ProductKind.Razor) && flag.Covers(day),
+        FlagKind.KeloidTendency => product.IsNeedle() && flag.Covers(day),
         _ => false,
     };
 }

@@ -38,12 +38,22 @@ internal static class SupplyCount
         foreach (var line in supply)
         {
             var product = facts.File.Shelf.First(item => item.Product.Id == line.Product).Product;
+            if (IsUsedUp(line, product))
+            {
+                yield return new(QuestionKind.LowSupply, product.Id, facts.Today, Because.Of(RuleBook.UsedUp, ("product", product.Name)));
+            }
+
             if (product.Spf is not null && line.RunsOutOn is { } ends && ends <= facts.Today.AddDays(SoonDays))
             {
                 yield return new(QuestionKind.LowSupply, product.Id, facts.Today, Because.Of(RuleBook.RunsOut, ("product", product.Name), ("on", ends)));
             }
         }
     }
+
+    /// <summary>Nothing left of what is used once, or of what goes under a device.</summary>
+    private static bool IsUsedUp(SupplyLine line, Product product) =>
+        product.Kind is ProductKind.Razor or ProductKind.NeedleRoller or ProductKind.DeviceTip ? line.PiecesLeft == 0
+        : product.MadeFor is not null && line.PiecesLeft is null && line.MillilitresLeft < AmountGuide.Millilitres(product, AmountGuide.For(product));
 
     /// <summary>What is left today. Ticks before the last look at the package no longer count, nor does anything once it is empty.</summary>
     public static decimal Left(KnownFacts facts, Product product, Package package)
@@ -55,7 +65,8 @@ internal static class SupplyCount
 
         var look = facts.Bottles.LastOrDefault(seen => seen.Product == product.Id);
         var left = look is null ? package.Full : look.Share * package.Full;
-        foreach (var applied in facts.Log.OfType<Applied>().Where(use => use.Product == product.Id).DistinctBy(use => (use.Day, use.Moment)))
+        var usedBy = Consumables.UsedBy(facts, product);
+        foreach (var applied in facts.Log.OfType<Applied>().Where(use => usedBy.Contains(use.Product)).DistinctBy(use => (use.Product, use.Day, use.Moment)))
         {
             if ((look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
             {
@@ -96,11 +107,12 @@ internal static class SupplyCount
     public static decimal Use(DayPath day, Product product, Package package, KnownFacts facts)
     {
         decimal use = 0;
+        var usedBy = product.MadeFor is null ? [] : Consumables.UsedBy(facts, product);
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
             foreach (var step in day[moment].Steps)
             {
-                if (step.Action == StepAction.Apply && step.Product == product.Id && step.Amount is { } amount && !(day.Date == facts.Today && facts.WasApplied(product.Id, day.Date, moment)))
+                if (step.Action == StepAction.Apply && (step.Product == product.Id || (product.MadeFor is not null && step.Product is { } by && usedBy.Contains(by))) && AmountOf(step, product) is { } amount && !(day.Date == facts.Today && facts.WasApplied(step.Product, day.Date, moment)))
                 {
                     use += package.Takes(product, amount) * (step.Slot == RoutineSlot.Sunscreen ? Times(facts.File.Intake, product) : 1);
                 }
@@ -109,6 +121,9 @@ internal static class SupplyCount
 
         return use;
     }
+
+    /// <summary>What a step takes of a product: its own amount, or what a session of the device takes of what was made for it.</summary>
+    private static Amount? AmountOf(Step step, Product product) => step.Product == product.Id ? step.Amount : AmountGuide.For(product);
 
     /// <summary>Applications in a day for one planned: sunscreen is put on again.</summary>
     private static int Times(Intake intake, Product product) => product.Spf is null ? 1 : 1 + (int)Math.Floor(intake.HoursOutdoors / ReapplyHours) + (intake.SweatOrWater ? 1 : 0);

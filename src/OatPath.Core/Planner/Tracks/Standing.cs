@@ -98,6 +98,6 @@ internal sealed class Standing
         return track.Ladder.InTheMorning ? Moment.Morning : Moment.Evening;
     }
 
-    private static int? PiecesLeft(KnownFacts facts, Product product) =>
-        (product.Pieces is not null || product.Kind == ProductKind.Razor) && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
+    private static int? PiecesLeft(KnownFacts facts, Product product) => product.IsDevice() && product.Kind != ProductKind.NeedleRoller ? Consumables.SessionsLeft(facts, product) :
+        (product.Pieces is not null || product.Kind is ProductKind.Razor or ProductKind.NeedleRoller) && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
 }

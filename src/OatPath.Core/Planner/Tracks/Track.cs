@@ -142,7 +142,12 @@ internal sealed class Track
     {
         shape = wanted;
         Reshape(tender);
-        if (Started && Rung > Ladder.Top)
+        if (!Active && !Ladder.Climbs)
+        {
+            // What nobody climbs is used as often as was agreed, from that day on.
+            Rung = Ladder.StartRung;
+        }
+        else if (Started && Rung > Ladder.Top)
         {
             Enter(Ladder.Top, day, Because.Of(RuleBook.LadderShaped, ("product", Product.Name), ("frequency", Ladder.Rungs[Ladder.Top].InWords())));
         }

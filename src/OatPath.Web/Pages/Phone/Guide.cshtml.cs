@@ -9,7 +9,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>The guide at the sink: one granted session on the device it was granted to. What it does once it is loaded needs no network.</summary>
-public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, Sessions sessions, SessionSigner signer) : PhonePage(door, room, links, clock)
+public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, Sessions sessions, SessionSigner signer, ServeOptions options) : PhonePage(door, room, links, clock)
 {
     public GuideData Guide { get; private set; } = null!;
 
@@ -24,10 +24,10 @@ public sealed class GuideModel(PhoneDoor door, RecordRoom room, Links links, Tim
         if (grant.Day != View.Day && progress.Run is null)
         {
             TempData["Hint"] = $"That guide was for {Words.Day(grant.Day)}. A new day asks its questions anew.";
-            return Redirect("/my/peel");
+            return Redirect(grant.Script.Device is null ? "/my/peel" : $"/my/device/{grant.Product}");
         }
 
-        Guide = GuideData.Of(grant, progress, signer.Sign(grant), View.Record, Now);
+        Guide = GuideData.Of(grant, progress, signer.Sign(grant), View.Record, Now, options.Demo);
         return Page();
     }
 

@@ -29,6 +29,8 @@ public sealed class ProductForm
     public string MadeFor { get; set; } = "";
     public string Charge { get; set; } = "";
     public string Ending { get; set; } = "";
+    public string NeedleMm { get; set; } = "";
+    public DeviceSheetForm Sheet { get; set; } = new();
     public string Price { get; set; } = "";
     public string Supplier { get; set; } = "";
     public string Label { get; set; } = "";
@@ -65,6 +67,8 @@ public sealed class ProductForm
             AmountCount = form["amountCount"].ToString().Trim(),
             AmountUnit = form["amountUnit"].ToString(),
             Runniness = form["runniness"].ToString().Trim(),
+            NeedleMm = form["needleMm"].ToString().Trim(),
+            Sheet = DeviceSheetForm.From(form),
             MadeFor = form["madeFor"].ToString(),
             Charge = form["charge"].ToString(),
             Ending = form["ending"].ToString(),
@@ -99,6 +103,8 @@ public sealed class ProductForm
         AmountCount = Text(product.Amount?.Count),
         AmountUnit = product.Amount?.Unit.ToString() ?? "",
         Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
+        NeedleMm = Text(product.NeedleMm),
+        Sheet = DeviceSheetForm.Of(product.Sheet),
         MadeFor = product.MadeFor?.ToString() ?? "",
         Charge = product.Charge?.ToString() ?? "",
         Ending = product.Ending?.ToString() ?? "",
@@ -138,6 +144,8 @@ public sealed class ProductForm
             UnitMl = Number(UnitMl, "One pump or drop", problems),
             Amount = ReadAmount(problems),
             Runniness = Whole(Runniness, "Runniness", problems),
+            NeedleMm = Number(NeedleMm, "Needles", problems),
+            Sheet = Sheet.ToSheet(problems),
             MadeFor = Named<ProductKind>(MadeFor),
             Charge = Named<GelCharge>(Charge),
             Ending = Named<PeelEnding>(Ending),

@@ -8,6 +8,7 @@ using OatPath.Core.Screening;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Store;
+using OatPath.Web.Phone;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
@@ -20,7 +21,7 @@ public sealed record HandoutSheet(string Title, Moment Moment, IReadOnlyList<Dat
 [Authorize(Policy = People.Roles.Decides)]
 public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider clock) : WalkPage(room)
 {
-    private const int Days = 14;
+    public const int Days = 14;
 
     public override string Station => "Handout";
 
@@ -83,6 +84,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
         cared = Record.ClientPath(28, 90);
         Care = [.. Record.Followed.Treatments.Where(treatment => treatment.On <= Path.Today.AddDays(Days) && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays)) >= Path.Today && !cared.Questions.Any(question => question.IsAgainst(treatment.Id))).OrderBy(treatment => treatment.On)];
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
+        Devices = [.. DevicesOf()];
         var others = Path.Days.Except(peels).ToList();
         Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];
         if (peels.Count > 0)
@@ -93,6 +95,12 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
             Sheets = [.. Sheets, Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true)];
         }
     }
+
+    /// <summary>Devices and tools of these days, each led way by way on a sheet of its own.</summary>
+    public IReadOnlyList<(string Name, DateOnly First, Step Step, RouteView Route)> Devices { get; private set; } = [];
+
+    private IEnumerable<(string, DateOnly, Step, RouteView)> DevicesOf() => Path.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, Step: step))).Where(each => each.Step.Product is not null).DistinctBy(each => each.Step.Product)
+        .Select(each => (Name: Record.NameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record))).Where(each => each.Route is not null).Select(each => (each.Name, each.Date, each.Step, each.Route!));
 
     private HandoutSheet Sheet(string title, Moment moment, IReadOnlyList<DayPath> days, bool peel) =>
         new(title, moment, [.. days.Select(day => day.Date)], MomentSheet.Of(days, moment), !peel && days[0].Date == Path.Days[0].Date && Path.Days[0][moment].Repair, peel);
@@ -106,5 +114,5 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
     private static readonly string[] Counted = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight"];
 
     /// <summary>"Print two sheets".</summary>
-    public string PrintWords => Sheets.Count + Care.Count + (Session is null ? 0 : 1) is var count && count < Counted.Length ? $"Print {Counted[count]} sheets" : $"Print {count} sheets";
+    public string PrintWords => Sheets.Count + Care.Count + Devices.Count + (Session is null ? 0 : 1) is var count && count < Counted.Length ? $"Print {Counted[count]} sheets" : $"Print {count} sheets";
 }

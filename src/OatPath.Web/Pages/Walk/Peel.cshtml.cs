@@ -255,8 +255,8 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var before = Record.DraftPath(DaysBefore, DaysBefore + 1);
         Screen = PeelScreening.Of(Record.Draft, Record.Rules, course.Product);
         var gone = Record.Draft.Log.OfType<Retracted>().Select(back => back.Entry).ToHashSet();
-        var held = Record.Sessions.Where(session => !session.Practice && !gone.Contains(session.Id)).ToList();
-        Practised = [.. Record.Sessions.Where(session => session.Practice).TakeLast(3).Reverse()];
+        var held = Record.Sessions.Where(session => !session.Practice && session.Script.Device is null && !gone.Contains(session.Id)).ToList();
+        Practised = [.. Record.Sessions.Where(session => session.Practice && session.Script.Device is null).TakeLast(3).Reverse()];
         Done = [.. HeldSessions.Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id))).OfType<Applied>()
             .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
             .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];

@@ -18,14 +18,16 @@ public sealed class PracticeModel(RecordRoom room) : WalkPage(room)
 
     public string Json => JsonSerializer.Serialize(Guide, CaseJson.Compact);
 
-    public IActionResult OnGet()
+    /// <param name="product">A device or tool; null for the peel that comes next.</param>
+    public IActionResult OnGet(string? product)
     {
-        var ladder = SessionDesk.CourseOf(Record.DraftPath());
-        var (script, reasons) = ladder is null ? (null, []) : PeelScript.Compile(Record.Draft, Record.Rules, ladder.Product, ladder.NextOn ?? Record.Today);
+        var ladder = product is null ? SessionDesk.CourseOf(Record.DraftPath()) : null;
+        var next = product is null ? ladder?.NextOn : Record.DraftPath(0, 35).NextUse(product)?.On;
+        var (script, reasons) = (product ?? ladder?.Product) is { } id ? SessionCompiler.Compile(Record.Draft, Record.Rules, id, next ?? Record.Today) : (null, []);
         if (script is null)
         {
             TempData["Done"] = reasons.Count > 0 ? string.Join(" ", reasons.Select(Words.Say)) : "No session is planned to practise; plan peel evenings first.";
-            return Redirect($"/clients/{Id}/peel");
+            return Redirect(product is null ? $"/clients/{Id}/peel" : $"/clients/{Id}/routine");
         }
 
         var grant = new SessionGrant($"practice-{Id}", Id, null, script.Product, Record.Today, true, script, Record.AsOf, By);

@@ -109,6 +109,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
             ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
             NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
             ShapeLadder ladder => $"{Record.NameOf(ladder.Product)}: this client's own ladder",
+            TryHalf half => $"{Record.NameOf(half.Product)}: on the {Core.House.EnumName.Of(half.Side)} side for {half.Days} days, to compare",
             SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
             ShapeWeek week => Shape(week),
             _ => "A decision",

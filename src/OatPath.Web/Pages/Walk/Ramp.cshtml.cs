@@ -94,9 +94,9 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var text = (reason ?? "").Trim();
-        if (text.Length > 500 || (what is "in-use" or "established" && text.Length < 3))
+        if (text.Length > 500 || (what is "in-use" or "established" && text.Length < 3) || (what == "start" && text.Length < 3 && found.Kind == ProductKind.NeedleRoller))
         {
-            Problems.Add(new("Reason", "say since when, how often and how it was taken, in 3 to 500 characters"));
+            Problems.Add(new("Reason", found.Kind == ProductKind.NeedleRoller ? "needles are signed off for one client: say why, and that the use was shown, in 3 to 500 characters" : "say since when, how often and how it was taken, in 3 to 500 characters"));
             Fill();
             return Page();
         }

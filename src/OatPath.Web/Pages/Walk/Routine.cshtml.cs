@@ -5,6 +5,7 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Proposals;
 using OatPath.Core.Routine;
+using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Drawing;
 using OatPath.Web.Records;
@@ -29,6 +30,13 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     private IReadOnlyList<BenchClash>? clashes;
 
     public WeekGrid Week { get; private set; } = null!;
+
+    public BenchDevices Devices => devices ??= BenchDevices.Of(Record, Record.DraftPath(0, 35));
+
+    private BenchDevices? devices;
+
+    /// <summary>A trial on one side as typed, where it could not be kept.</summary>
+    public (string Product, FaceSide? Side, string Days)? HalfTyped { get; private set; }
 
     public BenchHistory History { get; private set; } = null!;
 
@@ -130,6 +138,65 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         return Done("The week is shaped.", fact.Id);
+    }
+
+    /// <summary>How often a device is used that nobody climbs with: fewer or more, within what its kind allows.</summary>
+    public IActionResult OnPostOften(string product, int rung)
+    {
+        if (User.IsInRole(People.Roles.Assistant))
+        {
+            return Forbid();
+        }
+
+        if (Devices.Devices.FirstOrDefault(device => device.Product.Id == product) is not { Often.Count: > 1 } device)
+        {
+            return NotFound();
+        }
+
+        if (!device.Often.Any(choice => choice.Rung == rung))
+        {
+            Problems.Add(new(device.Product.Name, "choose one of the spacings offered; more often does harm and not more good"));
+            Fill();
+            return Page();
+        }
+
+        return Finish(Decide(new ShapeLadder { Id = "", On = Record.Today, Product = product, Start = rung }), $"{device.Product.Name}: {device.Often.First(choice => choice.Rung == rung).Words}.");
+    }
+
+    /// <summary>Something is tried on one side.</summary>
+    public IActionResult OnPostHalf(string product, FaceSide? side, string? days)
+    {
+        if (User.IsInRole(People.Roles.Assistant))
+        {
+            return Forbid();
+        }
+
+        if (Record.Draft.Shelf.All(item => item.Product.Id != product))
+        {
+            return NotFound();
+        }
+
+        var trial = new TryHalf { Id = "", On = Record.Today, Product = product, Side = side is { } known && Enum.IsDefined(known) ? known : FaceSide.Left, Days = int.TryParse(days, out var number) ? number : 0 };
+        CaseCheck.CheckHalf(Problems, trial, Record.Draft, Record.NameOf(product));
+        if (Problems.Count > 0)
+        {
+            HalfTyped = (product, side, days ?? "");
+            Fill();
+            return Page();
+        }
+
+        return Finish(Decide(trial), $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side for {trial.Days} days once it is published; the phone asks to compare.");
+    }
+
+    private IActionResult Finish(Fact fact, string done)
+    {
+        if (Save(fact))
+        {
+            return Done(done, fact.Id);
+        }
+
+        Fill();
+        return Page();
     }
 
     public IActionResult OnPostUndo()

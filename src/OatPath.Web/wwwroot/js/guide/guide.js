@@ -9,10 +9,15 @@ import { minutes, view } from './views.js';
 const $ = (id) => document.getElementById(id);
 const guide = JSON.parse($('guide').dataset.guide);
 const { script, zones, practice } = guide;
+const parts = script.device ? await import('./device-parts.js') : null;
+guide.parts = parts;
 const STINGS = [[0, 'none'], [1, 'hint'], [2, 'tingle'], [3, 'warm'], [4, 'strong'], [5, 'too much']];
 const log = new SessionLog(guide, (mark) => new SessionClock(mark));
 const { clock } = log;
-const map = new FaceMap($('map'), script);
+const map = script.device ? new parts.DeviceMap($('map'), script) : new FaceMap($('map'), script);
+const ways = script.device ? parts.waysOf(script.device) : [];
+const link = script.device && guide.listens ? new parts.DeviceLink(script, (kind, more) => happened(kind, more)) : null;
+let steadyAt = 0;
 const planned = script.groups.flatMap((group) => group.zones.map((step) => step.zone));
 let shown = '';
 let changedAt = -1000;
@@ -39,7 +44,7 @@ const happened = (kind, more = {}) => {
   if (!['ticked', 'answered'].includes(kind)) send();
 };
 
-const link = (text, href, className) => Object.assign(document.createElement('a'), { textContent: text, href, className });
+const anchor = (text, href, className) => Object.assign(document.createElement('a'), { textContent: text, href, className });
 
 function numberNow() {
   const at = Date.now();
@@ -88,14 +93,14 @@ function draw(screen, state) {
     lines.append(...screen.lines.map((line) => Object.assign(document.createElement('li'), { textContent: line })));
     list.append(lines);
   }
-  const acts = screen.acts.map((act) => button(act.label, act.tone, () => happened(act.kind, act.more)));
+  const acts = screen.acts.map((act) => button(act.label, act.tone, () => { happened(act.kind, act.more); if (act.also) happened(act.also); }));
   if (screen.red) acts.push(rednessRow());
-  if (screen.emergency) acts.push(link(`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
+  if (screen.emergency) acts.push(anchor(`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
   else if (screen.number) {
-    acts.push(link(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'));
+    acts.push(anchor(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'));
     acts.push(Object.assign(document.createElement('p'), { textContent: screen.number.note }));
   }
-  if (screen.back) acts.push(link(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
+  if (screen.back) acts.push(anchor(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
   $('acts').replaceChildren(...acts);
   changedAt = performance.now();
   if (document.activeElement === document.body) $('what').focus({ preventScroll: true });
@@ -130,11 +135,28 @@ function drawTimes(state, now) {
   $('times').replaceChildren(...rows, list);
 }
 
+function drawWays(state) {
+  const rows = parts.deviceTimes(script, state, minutes).map(([className, textContent]) => Object.assign(document.createElement('p'), { className, textContent }));
+  const same = rows.map((row) => row.textContent).join('|');
+  if ($('times').dataset.said === same) return;
+  $('times').dataset.said = same;
+  $('times').replaceChildren(...rows);
+}
+
+/** Where no device gives its steady sign, the guide does. */
+function steady(state) {
+  const { steadySeconds, lastSteadySeconds, lastSeconds } = script.device;
+  if (!state.device.runs || guide.connected || !steadySeconds) { steadyAt = performance.now(); return; }
+  const pass = ways[state.device.way]?.pass;
+  const left = ways.reduce((sum, way, i) => sum + (way.pass === pass ? way.stroke.seconds * 1000 - state.device.wayMilliseconds[i] : 0), 0);
+  if (performance.now() - steadyAt >= (left <= lastSeconds * 1000 ? lastSteadySeconds : steadySeconds) * 1000) { steadyAt = performance.now(); senses.call('look'); }
+}
+
 function footer() {
   const parts = [];
   if (refused) parts.push(refused);
   if (log.onlyHere) parts.push('This phone keeps nothing when the page is closed: leave it open.');
-  parts.push(script.staysOn ? 'A locked phone may not sound.' : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`);
+  parts.push(script.device ? (link?.connected ? `Device connected${link.unreadable ? `; ${link.unreadable} signs could not be read` : ''}.` : 'A locked phone may not sound.') : script.staysOn ? 'A locked phone may not sound.' : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`);
   const text = parts.join(' ');
   if ($('foot').textContent !== text) $('foot').textContent = text;
   const net = practice ? 'as in your mirror' : log.unsent.length === 0 ? 'sent to the studio' : offline ? 'no network: kept on this phone' : 'kept on this phone';
@@ -145,9 +167,9 @@ function tick() {
   const now = clock.now();
   const state = play(script, log.events, now);
   guide.wrongAnswer = state.phase === 'refused' ? log.events.findLast((event) => event.kind === 'answered' && event.item === state.next)?.id : null;
-  const nothingOn = !state.zones.some((zone) => zone.isOn);
-  const screen = withdrawn && state.zones.length === 0 && state.phase !== 'refused'
-    ? { title: 'Do not begin', how: 'The plan or your answers have changed since this guide was opened. Close it, and open it anew from Tonight if the peel still stands there.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
+  const nothingOn = script.device ? !state.device.runs : !state.zones.some((zone) => zone.isOn);
+  const screen = withdrawn && state.zones.length === 0 && !state.device?.began && state.phase !== 'refused'
+    ? { title: 'Do not begin', how: 'The plan or your answers have changed since this guide was opened. Close it, and open it anew from Tonight if it still stands there.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
     : view(guide, state, now, numberNow());
   const key = [screen.key ?? screen.title, state.phase, state.do, state.next, screen.kit ? log.events.length : '', state.redness].join('|');
   if (key !== shown) {
@@ -157,7 +179,8 @@ function tick() {
     $('what').textContent = screen.title;
     $('how').textContent = screen.how;
   }
-  if (screen.map) { map.show(state, now, minutes); drawTimes(state, now); }
+  guide.connected = !!link?.connected;
+  if (screen.map && script.device) { map.show(ways.find((way) => way.id === state.next) ?? null, state.device.cut); drawWays(state); link?.check(); steady(state); } else if (screen.map) { map.show(state, now, minutes); drawTimes(state, now); }
   const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
   $('sting').classList.toggle('is-due', due);
   $('sting-title').textContent = due ? 'How much does it sting now?' : 'How much does it sting?';
@@ -186,15 +209,17 @@ const choose = (label, tone, press) => button(label, tone, () => { $('sheet').cl
 
 function more() {
   const last = lastPress(script, log.events);
-  const words = { touched: 'on', layered: 'second layer', off: 'off', 'all-off': 'everything off', stung: 'sting', ticked: 'tick', answered: 'answer', ended: 'ending', 'end-now': 'early end', crystals: 'crystals', reddened: 'redness', cooled: 'no longer burning' };
+  const words = { 'gel-on': 'gel', 'set-to': 'setting', readied: 'done', passed: 'next way', touched: 'on', layered: 'second layer', off: 'off', 'all-off': 'everything off', stung: 'sting', ticked: 'tick', answered: 'answer', ended: 'ending', 'end-now': 'early end', crystals: 'crystals', reddened: 'redness', cooled: 'no longer burning' };
   openSheet('What happened?', [
-    choose('White on the skin', 'plain', white),
-    choose('A drop ran where nothing belongs', 'plain', drop),
-    choose('Take it off early', 'plain', () => happened('end-now')),
+    ...(script.device ? [choose('I nicked the skin, or it bleeds', 'plain', nick), choose('Itchy weals', 'alarm', () => happened('weals')), choose('In the eye', 'plain', () => happened('in-eye'))]
+      : [choose('White on the skin', 'plain', white), choose('A drop ran where nothing belongs', 'plain', drop)]),
+    choose(script.device ? 'End here' : 'Take it off early', 'plain', () => happened('end-now')),
     last ? choose(`Take the last press back: ${words[last.kind]}${last.zone ? `, ${zones[last.zone]}` : last.value !== undefined && last.kind === 'stung' ? ` ${last.value}` : ''}`, 'plain', () => happened('taken-back', { item: last.id })) : null,
     senses.canRead() ? choose(senses.reading() ? 'Stop reading aloud' : 'Read the steps aloud', 'plain', () => senses.readAloud(!senses.reading())) : null,
   ].filter(Boolean));
 }
+
+const nick = () => openSheet('Where is it?', Object.entries(zones).map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('nicked', { zone }))));
 
 const white = () => openSheet('Wipe it with a wet finger', [
   choose('It wipes off: crystals, go on', 'go', () => happened('crystals')),
@@ -212,6 +237,19 @@ $('stings').append(...STINGS.map(([value, word]) => {
 $('burns').addEventListener('click', () => { senses.awaken(); happened('burns'); });
 $('eye').addEventListener('click', () => { senses.awaken(); happened('in-eye'); });
 $('more').addEventListener('click', more);
+if (script.device) {
+  // What a tool does most often is a nick; a device has nothing that runs to the eye.
+  const first = $('eye').cloneNode(true);
+  first.id = 'nick';
+  first.textContent = script.device.sharp ? 'I nicked it' : 'End here';
+  first.addEventListener('click', () => { senses.awaken(); if (script.device.sharp) nick(); else happened('end-now'); });
+  $('eye').replaceWith(first);
+  $('burns').textContent = 'It burns or hurts, stop now';
+  if (guide.listens) {
+    const stand = Object.assign(document.createElement('a'), { className: 'act act-small', textContent: 'Stand-in', href: `/stand-in?kind=${script.device.guide.kind}`, target: '_blank', rel: 'noopener' });
+    $('more').after(stand);
+  }
+}
 if (practice) {
   $('speeds').append(...[1, 5, 20].map((speed) => {
     const made = button(`${speed}\u00d7`, 'speed', () => { clock.setSpeed(speed); [...$('speeds').children].forEach((each) => each.setAttribute('aria-pressed', String(each === made))); }, false);
@@ -220,11 +258,16 @@ if (practice) {
   }));
 }
 
+function isOn() {
+  const state = play(script, log.events, clock.now());
+  return state.zones.some((zone) => zone.isOn) || !!state.device?.runs;
+}
+
 if (clock.lost) log.add('clock-lost');
 // The back button leaves nothing behind while something is on: it comes back to the guide.
 history.pushState(null, '');
-addEventListener('popstate', () => { if (play(script, log.events, clock.now()).zones.some((zone) => zone.isOn)) { history.pushState(null, ''); senses.call('alarm'); } else history.back(); });
-addEventListener('beforeunload', (event) => { if (play(script, log.events, clock.now()).zones.some((zone) => zone.isOn)) event.preventDefault(); });
+addEventListener('popstate', () => { if (isOn()) { history.pushState(null, ''); senses.call('alarm'); } else history.back(); });
+addEventListener('beforeunload', (event) => { if (isOn()) event.preventDefault(); });
 addEventListener('pagehide', () => log.save());
 addEventListener('online', send);
 document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') { tick(); send(); } else log.save(); });

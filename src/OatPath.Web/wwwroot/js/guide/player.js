@@ -1,9 +1,12 @@
+import { DeviceRun } from './device.js';
+
 // Turns a script and what happened into what is shown now. Follows the player of the core line by line; a parity test holds it to it.
 const MILLI = 1000;
 
 const mayBeTakenBack = (script, happened) => {
   switch (happened.kind) {
     case 'ticked': case 'answered': case 'touched': case 'layered': case 'off': case 'all-off': case 'crystals': case 'reddened': case 'end-now': case 'ended': case 'cooled':
+    case 'gel-on': case 'set-to': case 'readied': case 'passed':
       return true;
     case 'stung':
       return has(happened.value) && happened.value < script.stingEnds;
@@ -61,6 +64,8 @@ class Run {
     this.ticked = new Set();
     this.answers = new Map();
     this.contacts = new Contacts();
+    this.device = has(script.device) ? new DeviceRun(script.device) : null;
+    this.weals = false;
     this.warnings = new Set();
     this.worst = 0;
     this.redness = null;
@@ -76,13 +81,22 @@ class Run {
     this.endedAt = null;
   }
 
+  get touched() { return this.contacts.zones.length > 0 || !!this.device?.began; }
+  get isOn() { return this.contacts.anyOn || (!!this.device?.began && this.endedAt === null); }
   get kitComplete() { return this.script.kit.every((item) => this.ticked.has(item.id)); }
   get cleared() { return this.script.asks.every((ask) => this.answers.get(ask.id) === ask.goesOn); }
   get refusal() { return this.script.asks.find((ask) => this.answers.has(ask.id) && this.answers.get(ask.id) !== ask.goesOn) ?? null; }
   get over() { return this.stung || this.endNow || this.warnings.has('began-unchecked') || this.warnings.has('over-limit') || this.warnings.has('clock-lost'); }
 
-  take({ kind, item, zone, value, atMilliseconds: at }) {
-    const { contacts, script } = this;
+  take(happened) {
+    const { kind, item, zone, value, atMilliseconds: at } = happened;
+    const { contacts, script, device } = this;
+    if (device) {
+      const { began } = device;
+      device.took(happened);
+      if (this.endedAt === null && this.waterFrom === null && this.eyeFrom === null && !this.weals) device.take(happened);
+      if (!began && device.began && (!this.kitComplete || !this.cleared)) this.warnings.add('began-unchecked');
+    }
     switch (kind) {
       case 'ticked': if (has(item)) this.ticked.add(item); break;
       case 'answered': if (has(item)) this.answers.set(item, value === 1); break;
@@ -99,10 +113,16 @@ class Run {
         if (!has(value)) break;
         this.worst = Math.max(this.worst, value);
         this.lastSting = { at, value };
-        this.stung ||= value >= script.stingEnds && contacts.anyOn;
+        this.stung ||= value >= script.stingEnds && this.isOn;
         break;
       case 'reddened': if (has(value)) this.redness = Math.max(this.redness ?? 0, value); break;
+      case 'weals':
+        this.weals ||= !!device;
+        device?.end(at);
+        contacts.allOff(at);
+        break;
       case 'burns': case 'frosted':
+        device?.end(at);
         this.waterFrom ??= at;
         this.frosted ||= kind === 'frosted';
         contacts.allOff(at);
@@ -115,10 +135,10 @@ class Run {
         contacts.allOff(at);
         break;
       case 'cooled': this.cooled = true; break;
-      case 'in-eye': this.eyeFrom ??= at; break;
-      case 'end-now': this.endNow ||= contacts.anyOn; break;
+      case 'in-eye': device?.end(at); this.eyeFrom ??= at; break;
+      case 'end-now': this.endNow ||= this.isOn; device?.end(at); break;
       case 'clock-lost': if (contacts.anyOn) this.warnings.add('clock-lost'); break;
-      case 'ended': contacts.allOff(at); this.endedAt ??= at; break;
+      case 'ended': contacts.allOff(at); device?.end(at); this.endedAt ??= at; break;
       default:
     }
   }
@@ -131,6 +151,11 @@ class Run {
         if (on > script.targetSeconds * MILLI) this.warnings.add('over-target');
         if (on > script.limitSeconds * MILLI) this.warnings.add('over-limit');
       });
+    }
+    const ways = this.device?.at(now) ?? null;
+    if (this.device) {
+      this.device.warnings.forEach((warning) => this.warnings.add(warning));
+      if (this.device.isOver) this.warnings.add('over-target');
     }
     const cues = this.cues();
     const [phase, what, next = null, due = null] = this.now(now, cues);
@@ -147,6 +172,7 @@ class Run {
       waterUntil: phase === 'water' ? this.waterFrom + this.waterFor * MILLI : phase === 'eye' ? this.eyeFrom + script.eyeSeconds * MILLI : null,
       outcome: this.outcome(phase),
       warnings: WARNINGS.filter((warning) => this.warnings.has(warning)),
+      device: ways,
     };
   }
 
@@ -163,6 +189,7 @@ class Run {
     const { contacts, script } = this;
     // What may hurt comes before everything, and the eye before the skin.
     if (this.eyeFrom !== null) return ['eye', now < this.eyeFrom + script.eyeSeconds * MILLI ? 'rinse-eye' : 'get-help'];
+    if (this.weals) return ['help', 'get-help'];
     if (this.waterFrom !== null) {
       return ['water', now < this.waterFrom + this.waterFor * MILLI ? 'run-water' : this.frosted || this.helpless ? 'get-help' : this.cooled ? 'nothing' : 'tell-burning'];
     }
@@ -171,14 +198,15 @@ class Run {
       return [what === 'end' ? 'ending' : 'on', what, next, Math.max(this.lastSting?.at ?? 0, contacts.firstTouch) + script.stingEverySeconds * MILLI];
     }
     if (this.endedAt !== null) return this.calming(now, this.endedAt);
-    if (this.refusal) return contacts.zones.length > 0 ? ['ending', 'end'] : ['refused', 'nothing', this.refusal.id];
+    if (this.refusal) return this.touched ? ['ending', 'end'] : ['refused', 'nothing', this.refusal.id];
+    if (this.device) return this.touched && (this.over || this.device.allDone) ? ['ending', 'end'] : this.before();
     // Whatever went wrong, nothing more goes on.
     const through = this.over || (!this.untouched() && contacts.zones.some((zone) => this.steps.has(zone)));
     return contacts.zones.length > 0 && through ? ['ending', 'end'] : this.before();
   }
 
   calming(now, ended) {
-    if (this.contacts.zones.length === 0) return ['done', 'nothing'];
+    if (!this.touched) return ['done', 'nothing'];
     const rinse = ended + this.script.calmSeconds * MILLI;
     const stop = ended + this.script.stopSeconds * MILLI;
     const told = this.lastSting;
@@ -192,7 +220,8 @@ class Run {
     const missing = this.script.kit.find((item) => !this.ticked.has(item.id));
     if (missing) return ['kit', 'tick-kit', missing.id];
     const open = this.script.asks.find((ask) => !this.answers.has(ask.id));
-    return open ? ['asking', 'answer', open.id] : ['on', 'apply', this.untouched()?.zone ?? null];
+    if (open) return ['asking', 'answer', open.id];
+    return this.device ? ['on', ...this.device.now()] : ['on', 'apply', this.untouched()?.zone ?? null];
   }
 
   whileOn(now, cues) {
@@ -242,16 +271,17 @@ class Run {
 
   outcome(phase) {
     if (this.eyeFrom !== null) return 'in-eye';
+    if (this.weals) return 'weals';
     if (this.frosted) return 'frosted';
     if (this.waterFrom !== null) return 'burned';
-    if (phase !== 'done') return this.refusal && this.contacts.zones.length === 0 ? 'refused' : 'open';
+    if (phase !== 'done') return this.refusal && !this.touched ? 'refused' : 'open';
     const told = this.lastSting;
     if (told && this.endedAt !== null && told.at >= this.endedAt && told.value > this.script.stingCalm) return 'still-stings';
     return this.stung ? 'ended-for-sting' : this.endNow ? 'ended-early' : 'done';
   }
 }
 
-const WARNINGS = ['began-unchecked', 'touched-left-out', 'touched-again', 'extra-layer', 'over-target', 'over-limit', 'clock-lost'];
+const WARNINGS = ['began-unchecked', 'touched-left-out', 'touched-again', 'extra-layer', 'over-target', 'over-limit', 'clock-lost', 'wrong-gel', 'wrong-setting', 'two-devices', 'nicked'];
 
 /** What a script shows at a moment, in milliseconds since the session was opened. */
 export function play(script, events, now) {

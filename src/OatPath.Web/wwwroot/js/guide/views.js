@@ -7,7 +7,8 @@ const left = (milliseconds) => minutes(Math.max(0, milliseconds) + 999);
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
 
 /** What went otherwise than the script has it; empty where all went as planned. */
-export function faults(script, state, zones) {
+export function faults(guide, state) {
+  const { script, zones, parts } = guide;
   const planned = new Set(script.groups.flatMap((group) => group.zones.map((step) => step.zone)));
   const found = [];
   if (!script.staysOn) {
@@ -17,6 +18,7 @@ export function faults(script, state, zones) {
     });
   }
   state.zones.filter((zone) => !planned.has(zone.zone)).forEach((zone) => found.push(`${zones[zone.zone]} was touched and should be left out`));
+  if (parts) found.push(...parts.deviceFaults(state, zones, minutes));
   const said = {
     'began-unchecked': 'began before the kit was complete and every question answered',
     'touched-again': 'a zone was put on again after it was off',
@@ -35,6 +37,8 @@ export function view(guide, state, now, number) {
   const act = (label, kind, more, tone = 'go') => ({ label, kind, more, tone });
   const water = practice ? 'water' : script.name;
   const on = state.zones.filter((each) => each.isOn);
+  const device = guide.parts?.deviceView(guide, state, number, minutes);
+  if (device) return device;
   switch (state.do) {
     case 'tick-kit':
       return { title: 'Everything at hand first', how: 'Tick each thing as it stands before you. No clock starts before the last.', kit: true, acts: [] };
@@ -68,9 +72,9 @@ export function view(guide, state, now, number) {
       };
     }
     case 'end':
-      return { title: script.staysOn && on.length > 0 ? 'The wait is over' : 'Now the ending', how: '', lines: script.staysOn && on.length === 0 ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.'] : script.ending.lines, cue: 'look', alarms: true, acts: acts(act('Done to the last line', 'ended', {})) };
+      return { title: script.staysOn && on.length > 0 ? 'The wait is over' : script.device ? 'Off the skin' : 'Now the ending', how: '', lines: script.device ? script.ending.lines : script.staysOn && on.length === 0 ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.'] : script.ending.lines, cue: 'look', alarms: true, acts: acts(act('Done to the last line', 'ended', {})) };
     case 'tell-sting':
-      return { title: 'Does it still sting?', how: '0 or 1 is calm. It should fade within 10 minutes.', sting: true, asked: true, alarms: true, cue: 'look', acts: [] };
+      return { title: script.device ? 'How does the skin feel?' : 'Does it still sting?', how: script.device ? 'How much it stings or burns, where it was. 0 or 1 is calm.' : '0 or 1 is calm. It should fade within 10 minutes.', sting: true, asked: true, alarms: true, cue: 'look', acts: [] };
     case 'rinse-again':
       return { title: 'Cool water once more', how: `It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`, key: 'rinse', sting: true, alarms: true, acts: [] };
     case 'run-water':
@@ -97,13 +101,13 @@ export function view(guide, state, now, number) {
 }
 
 function ending(guide, state) {
-  const { script, zones, practice } = guide;
-  const wrong = faults(script, state, zones);
+  const { script, practice } = guide;
+  const wrong = faults(guide, state);
   const longest = Math.max(0, ...state.zones.map((zone) => zone.contactMilliseconds));
   const lines = practice ? wrong : [...wrong.map((fault) => `${fault}: your studio sees it.`), ...script.after];
   return {
-    title: practice ? (wrong.length ? 'What went otherwise' : 'Practised: all in time') : 'Well ended',
-    how: state.zones.length && !script.staysOn ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.` : '',
+    title: practice && script.device ? (wrong.length ? 'What went otherwise' : 'Practised: way by way') : practice ? (wrong.length ? 'What went otherwise' : 'Practised: all in time') : 'Well ended',
+    how: script.device ? `${minutes(state.device.wayMilliseconds.reduce((sum, time) => sum + time, 0))} on the skin; planned ${minutes(script.targetSeconds * 1000)}.` : state.zones.length && !script.staysOn ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.` : '',
     lines, red: !practice && state.redness === null, back: true, acts: [],
   };
 }

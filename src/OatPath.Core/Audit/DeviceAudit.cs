@@ -1,0 +1,209 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Audit;
+
+/// <summary>Devices and needles: who may use them, how often, with what, and what rests around needles. Its numbers stand here by themselves.</summary>
+internal sealed class DeviceAudit(AuditRun run)
+{
+    private static readonly FlagKind[] AgainstNeedles =
+    [
+        FlagKind.KeloidTendency, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression, FlagKind.Pregnancy, FlagKind.SkinFlare,
+    ];
+
+    private readonly AuditFacts facts = run.Facts;
+
+    private IEnumerable<Product> Rollers => facts.Products.Values.Where(product => product.Kind == ProductKind.NeedleRoller);
+
+    public void MayBeUsed(Product product, Step step, DateOnly date, Moment moment)
+    {
+        foreach (var (rule, detail) in Against(product, date))
+        {
+            run.Report(rule, date, moment, product, detail);
+        }
+
+        if (product.Kind == ProductKind.NeedleRoller)
+        {
+            RollerRests(product, date, moment);
+        }
+
+        if (IsCurrentOrDevice(product) && facts.Intake.Flags.Any(flag => flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone && flag.Covers(date) && flag.Zones.Any(zone => !step.LeaveOut.Contains(zone))))
+        {
+            run.Report(RuleBook.ZoneLeftOut, date, moment, product, "goes over a zone that is left out");
+        }
+
+        Sheet(product, step, date, moment);
+        if (Most(product) is { } most && run.UseDays(product.Id, date.AddDays(-6), date).Count > most)
+        {
+            run.Report(RuleBook.RungFrequency, date, moment, product, $"is used more than {most} times in 7 days");
+        }
+
+        if (product.Kind == ProductKind.GalvanicDevice && step.Side is null && run.UseDays(product.Id, date.AddYears(-2), date.AddDays(-1)).Count == 0)
+        {
+            run.Report(RuleBook.HalfFace, date, moment, product, "begins on the whole face");
+        }
+
+        if (product.Kind is ProductKind.NanoTip or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice && UsedUp(product, date))
+        {
+            run.Report(RuleBook.Empty, date, moment, product, "is planned with nothing left of what goes with it");
+        }
+    }
+
+    /// <summary>What rests before and after needles, also of the everyday shelf.</summary>
+    public void RestsAroundNeedles(Product product, DateOnly date, Moment moment)
+    {
+        foreach (var roller in Rollers.Where(roller => roller.Id != product.Id))
+        {
+            var fine = roller.NeedleMm <= 0.3m;
+            var (before, after) = product.Irritancy() != Degree.No || product.Kind == ProductKind.WashOffPeel ? fine ? (1, 2) : (3, 3)
+                : product.Spf is not null ? (-1, -1)
+                : IsCurrentOrDevice(product) || product.Kind == ProductKind.ClayMask ? (0, 0)
+                : !fine && (product.Kind is ProductKind.OcclusiveBalm or ProductKind.FaceOil || product.HeavyOil) ? (0, 2)
+                : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1) : (-1, -1);
+            if (before >= 0 && run.UseDays(roller.Id, date.AddDays(-after), date.AddDays(before)).Count > 0)
+            {
+                run.Report(RuleBook.NeedleRest, date, moment, product, $"is used too near needles ({roller.Id})");
+            }
+        }
+    }
+
+    /// <summary>Everything that speaks against a device or needles on a day, by rule, whatever else is planned.</summary>
+    public IEnumerable<(string Rule, string Detail)> Against(Product product, DateOnly date)
+    {
+        var sheet = product.Sheet;
+        var goes = product.Kind is ProductKind.LightMask or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice;
+        if (goes && (sheet?.RestDays is null || (product.Kind == ProductKind.LightMask ? sheet.MostSeconds is null : sheet.Ways.Count == 0)))
+        {
+            yield return (RuleBook.DeviceSheet, "goes by a sheet that nobody has entered");
+        }
+
+        if (sheet is not null && sheet.NotWith.Any(flag => facts.Intake.Flags.Any(told => told.Kind == flag && told.Covers(date))))
+        {
+            yield return (RuleBook.SheetForbids, "is forbidden by its sheet");
+        }
+
+        foreach (var found in product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip ? AgainstNeedle(product, date) : [])
+        {
+            yield return found;
+        }
+    }
+
+    private IEnumerable<(string, string)> AgainstNeedle(Product product, DateOnly date)
+    {
+        if (facts.Intake.BirthDate is not { } born || born.AddYears(18) > date)
+        {
+            yield return (RuleBook.NeedleAge, "is for grown-ups only");
+        }
+
+        if (facts.Intake.Flags.Any(flag => flag.Covers(date) && (AgainstNeedles.Contains(flag.Kind) || (flag.Kind == FlagKind.ActiveBreakouts && flag.Zones.Count == 0))))
+        {
+            yield return (RuleBook.NeedleFlag, "meets an answer that keeps needles away");
+        }
+
+        if (product.Kind != ProductKind.NeedleRoller)
+        {
+            yield break;
+        }
+
+        if (product.NeedleMm is null)
+        {
+            yield return (RuleBook.UnknownStrength, "has needles of unknown length");
+        }
+
+        if (product.NeedleMm > 0.5m)
+        {
+            yield return (RuleBook.NeedleLength, $"has needles of {product.NeedleMm} mm");
+        }
+
+        if (product.NeedleMm is > 0.3m and <= 0.5m && !facts.Rules.LongNeedlesSignedOff)
+        {
+            yield return (RuleBook.NeedleSchool, "is longer than this house allows at home");
+        }
+
+        if (facts.StartOf(product.Id, date) is not { Reason.Length: > 0 })
+        {
+            yield return (RuleBook.NeedleSignOff, "was not signed off with a reason");
+        }
+    }
+
+    private void RollerRests(Product roller, DateOnly date, Moment moment)
+    {
+        var rest = roller.NeedleMm <= 0.3m ? 7 : 21;
+        if (run.UseDays(roller.Id, date.AddDays(1 - rest), date.AddDays(-1)).Count > 0)
+        {
+            run.Report(RuleBook.DeviceInterval, date, moment, roller, $"is used again within {rest} days");
+        }
+
+        var sun = roller.NeedleMm <= 0.3m ? 2 : 7;
+        if (facts.Suns.Exists(one => one.Ahead && !one.Burn && date <= one.Until && date.AddDays(sun) >= one.From))
+        {
+            run.Report(RuleBook.NeedleSun, date, moment, roller, "is too near strong sun");
+        }
+    }
+
+    private void Sheet(Product product, Step step, DateOnly date, Moment moment)
+    {
+        if (product.Sheet is not { } sheet)
+        {
+            return;
+        }
+
+        if (sheet.NotOn.Any(zone => !step.LeaveOut.Contains(zone)))
+        {
+            run.Report(RuleBook.ZoneLeftOut, date, moment, product, "goes where its sheet forbids it");
+        }
+
+        if (sheet.RestDays is { } rest && run.UseDays(product.Id, date.AddDays(1 - rest), date.AddDays(-1)).Count > 0)
+        {
+            run.Report(RuleBook.DeviceInterval, date, moment, product, $"is used again within {rest} days, which its sheet asks for");
+        }
+    }
+
+    private static int? Most(Product product) => product.Kind switch
+    {
+        ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.LightMask or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice => 3,
+        ProductKind.IonCleanser or ProductKind.FacialSteamer or ProductKind.UltrasonicBlade or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.Razor => 1,
+        _ => null,
+    };
+
+    private static bool IsCurrentOrDevice(Product product) => product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
+        or ProductKind.WarmColdPlate or ProductKind.FacialSteamer or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.NanoTip or ProductKind.OtherDevice;
+
+    /// <summary>Counts the sessions of a device since each package was opened, and those planned, against what the packages hold.</summary>
+    private bool UsedUp(Product device, DateOnly date)
+    {
+        bool[] lacks = device.Kind switch
+        {
+            ProductKind.NanoTip => [Short(device, date, product => product.Kind == ProductKind.DeviceTip, 1)],
+            ProductKind.GalvanicDevice => [Short(device, date, product => product.Charge == GelCharge.Negative, 4), Short(device, date, product => product.Charge == GelCharge.Positive, 4)],
+            _ => [Short(device, date, product => product.Charge == GelCharge.None && product.Kind == ProductKind.ConductiveGel, 4)],
+        };
+        return lacks.Contains(true);
+    }
+
+    private bool Short(Product device, DateOnly date, Func<Product, bool> goes, decimal each)
+    {
+        var packs = facts.OnShelf.Where(product => product.MadeFor == device.Kind && goes(product)).ToList();
+        if (packs.Exists(pack => pack.Pieces is null && (pack.ContentMl is null || pack.Amount is not null || pack.UnitMl is not null)) || (packs.Count == 0 && device.Kind != ProductKind.NanoTip))
+        {
+            return false;
+        }
+
+        var devices = facts.Products.Values.Where(product => product.Kind == device.Kind).Select(product => product.Id).ToHashSet();
+        decimal sessions = 0;
+        var open = packs.OrderByDescending(pack => pack.OpenedOn ?? DateOnly.MinValue).ThenBy(pack => pack.Id, StringComparer.Ordinal).FirstOrDefault();
+        foreach (var pack in packs.Where(pack => pack.EmptyOn is null || pack.EmptyOn > facts.Today))
+        {
+            var look = facts.Entries<BottleSeen>().Where(seen => seen.Product == pack.Id).MaxBy(seen => seen.HappenedAt);
+            var full = (pack.Pieces ?? pack.ContentMl!.Value) * (look?.Share ?? 1);
+            var used = pack != open ? 0 : facts.Entries<Applied>().Where(use => devices.Contains(use.Product) && (look is null ? pack.OpenedOn is null || use.Day >= pack.OpenedOn : use.HappenedAt > look.HappenedAt)).Select(use => (use.Product, use.Day, use.Moment)).Distinct().Count();
+            sessions += Math.Floor(Math.Max(0, full - (used * (pack.Pieces is null ? each : 1))) / (pack.Pieces is null ? each : 1));
+        }
+
+        var planned = run.Ahead.Count(day => day.Date <= date && run.IsPlanned(device.Id, day.Date) && !facts.WasUsed(device.Id, day.Date));
+        return !facts.WasUsed(device.Id, date) && planned > sessions;
+    }
+}

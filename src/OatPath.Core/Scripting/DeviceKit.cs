@@ -1,0 +1,82 @@
+using OatPath.Core.Routes;
+using OatPath.Core.Session;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Scripting;
+
+/// <summary>What is laid out and asked before a device, and what is said after it.</summary>
+/// <remarks>Source: trade convention; that it is asked again each time: house default.</remarks>
+internal static class DeviceKit
+{
+    /// <summary>What it is wiped off with, or what closes a nick, stands first.</summary>
+    public static IEnumerable<KitItem> Of(Product device, DeviceGuide guide, IReadOnlyList<DeviceGel> gels)
+    {
+        if (device.Kind == ProductKind.Razor)
+        {
+            yield return new("antiseptic", "Antiseptic and a clean pad", "For afterwards, and for a nick.");
+            yield return new("tool", "A new guarded razor", "Used once, then into the bin; never a bare blade.");
+        }
+        else if (device.IsNeedle())
+        {
+            yield return new("alcohol", "70 % alcohol, dried on it again", device.Kind == ProductKind.NanoTip ? "On the device; the tip is new." : "Before and after every use.");
+            yield return device.Kind == ProductKind.NanoTip
+                ? new("tool", "A new tip, still sealed", "Once, then into the bin.")
+                : new("tool", $"{device.Name}: no bent needle, never dropped, nobody else's", "A bent needle tears.");
+            yield return new("serum", "Plain serum", "No fragrance, no alcohol, no acid, no vitamin C under needles.");
+        }
+        else
+        {
+            yield return device.IsElectrical() || device.Kind == ProductKind.WarmColdPlate
+                ? new("ending", "A damp pad or cloth", "Everything is wiped off afterwards.") : new("ending", "Lukewarm water and a clean towel", "For afterwards.");
+            yield return new("tool", $"{device.Name}, clean, charged, the right head on", "A dirty head carries what you want to be rid of.");
+        }
+
+        foreach (var gel in gels.Where(gel => guide.Passes.Any(pass => pass.Gel == gel.Charge) || device.Kind is ProductKind.IonCleanser or ProductKind.OtherDevice))
+        {
+            yield return new($"gel-{House.EnumName.Of(gel.Charge)}", gel.Name, "Only what was made for it goes under it.");
+        }
+
+        yield return new("face", "Hands and face clean; jewellery off", "Metal and dirt stay away from it.");
+        yield return new("mirror", "A mirror and good light", "You want to see where it goes, and how the skin looks.");
+    }
+
+    public static IEnumerable<SessionAsk> Asks(Product device)
+    {
+        yield return new("open", "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?", false, "Not tonight. Tell your studio where; it is left out from then on.");
+        if (device.IsElectrical())
+        {
+            yield return new("current", "Has anything changed: an implant, heart rhythm trouble, epilepsy, metal in the face, a pregnancy?", false, "Never with these. Put it away and tell your studio.");
+        }
+
+        if (device.IsLight())
+        {
+            yield return new("light", "Light-sensitive eyes, a medicine that makes skin sensitive to light, or epilepsy?", false, "Not with these. Put it away and tell your studio.");
+        }
+
+        if (device.IsDevice())
+        {
+            yield return new("filler", "Filler or muscle relaxant in the last 14 days?", false, "Not over fresh filler. Tell your studio when it was.");
+        }
+
+        yield return device.Traits.ByHand || device.IsElectrical()
+            ? new("active", "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?", false, "Not tonight: they add up. Gentle care only.")
+            : new("used", "Has it been used already today?", false, "Once is enough. More does not do more.");
+        yield return new("stings", "Does the clean skin sting or burn now?", false, "Not tonight: skin that stings is not whole. Cream, and tell your studio.");
+    }
+
+    public static IEnumerable<string> After(Product device)
+    {
+        if (device.IsNeedle())
+        {
+            var fine = device.Kind == ProductKind.NanoTip || NeedleTimes.AreFine(device);
+            yield return fine ? "Plain serum only; no acid, retinoid, scrub or vitamin C for 48 hours. Nothing with fragrance, alcohol or heavy oil for 24." : "Plain serum only; nothing that irritates for 72 hours, no make-up for 24, no balm for 48.";
+            yield return fine ? "No strong sun for 2 days." : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not. No strong sun for 7 days.";
+            yield return "Itchy weals: medical help. Very tender: less next time, and say so.";
+        }
+        else
+        {
+            yield return device.IsElectrical() || device.Traits.ByHand ? "Nothing else that irritates tonight." : "Go on with the routine.";
+            yield return "Clean it, let it dry, put it away.";
+        }
+    }
+}

@@ -1,0 +1,120 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Routine;
+using OatPath.Core.Scripting;
+using OatPath.Core.Session;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>A device or tool on the client's phone: its ways in words, the way into the guide, and the two sides compared.</summary>
+public sealed class DeviceModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, links, clock)
+{
+    public Product Product { get; private set; } = null!;
+
+    public SessionScript? Script { get; private set; }
+
+    /// <summary>Why it is not used today.</summary>
+    public IReadOnlyList<Because> Reasons { get; private set; } = [];
+
+    public DateOnly? NextOn { get; private set; }
+
+    /// <summary>A session that was begun today, and whether it is over.</summary>
+    public SessionGrant? Running { get; private set; }
+    public bool Over { get; private set; }
+
+    public (string Product, FaceSide Side, bool Later)? Compare { get; private set; }
+
+    public LogEntry? Compared { get; private set; }
+
+    public List<Problem> Problems { get; } = [];
+
+    public IActionResult OnGet(string product) => Fill(product) ? Page() : NotFound();
+
+    public IActionResult OnPostBegin(string product) => Fill(product) ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
+
+    public IActionResult OnPostPractise(string product) => Fill(product) ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
+
+    public IActionResult OnPostCompare(string product, string key, BetterSide? feel, BetterSide? look, BetterSide? touch)
+    {
+        if (!Fill(product))
+        {
+            return NotFound();
+        }
+
+        if (Compare is not { } due || !Guid.TryParseExact(key, "n", out _))
+        {
+            return Redirect($"/my/device/{product}");
+        }
+
+        BetterSide Said(BetterSide? side, string field)
+        {
+            if (side is { } known && Enum.IsDefined(known))
+            {
+                return known;
+            }
+
+            Problems.Add(new(field, "choose the better side, or no difference"));
+            return BetterSide.Same;
+        }
+
+        var entry = new Compared { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Product = product, Day = View.Day, Side = due.Side, Later = due.Later, Feel = Said(feel, "How it feels"), Look = Said(look, "How it looks"), Touch = Said(touch, "How it is to touch") };
+        if (Problems.Count > 0)
+        {
+            return Page();
+        }
+
+        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", entry, "client", entry.Id));
+        return Redirect($"/my/device/{product}");
+    }
+
+    public IActionResult OnPostUndo(string product, string key)
+    {
+        if (Fill(product) && Compared is { } said && Guid.TryParseExact(key, "n", out _))
+        {
+            Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Entry = said.Id }, "client", key));
+        }
+
+        return Redirect($"/my/device/{product}");
+    }
+
+    private RedirectResult Open(string product, (SessionGrant? Grant, string Why) given)
+    {
+        if (given.Grant is null)
+        {
+            TempData["Hint"] = given.Why;
+        }
+
+        return Redirect(given.Grant is null ? $"/my/device/{product}" : $"/my/guide/{given.Grant.Id}");
+    }
+
+    private bool Fill(string product)
+    {
+        var record = View.Record;
+        if (record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == product && item.State == ShelfState.InUse)?.Product is not { } found || !DeviceScript.Leads(found))
+        {
+            return false;
+        }
+
+        Product = found;
+        (Script, Reasons) = SessionCompiler.Compile(record.Followed, record.PublishedRules, product, View.Day);
+        NextOn = Script is null ? SessionDesk.NextUse(record, product) : View.Day;
+        if (sessions.Latest(Device.Id, product, View.Day) is { } grant && sessions.Progress(grant.Id) is { Run: not null } progress)
+        {
+            // What was only laid out, and is not planned any more, is no session to go on with.
+            var reading = SessionReading.Of(grant.Script, progress.Events);
+            Running = reading.Touched || Script is not null || reading.Last.Phase == SessionPhase.Refused ? grant : null;
+            Over = Running is not null && reading.Last.Phase is SessionPhase.Done or SessionPhase.Refused;
+        }
+
+        var day = new DeviceDay(View);
+        Compare = day.ToCompare().Where(due => due.Product == product).Select(due => ((string, FaceSide, bool)?)due).FirstOrDefault();
+        Compared = day.LastComparison(product);
+        return true;
+    }
+}

@@ -1,0 +1,59 @@
+using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Known;
+using OatPath.Core.Skin;
+using OatPath.Store;
+using OatPath.Web.Phone;
+using OatPath.Web.Records;
+
+namespace OatPath.Web.Pages.Phone;
+
+/// <summary>A nick of the skin: where it is, what to do, and that it has closed.</summary>
+public sealed class NickModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+{
+    public IReadOnlyList<Nick> Open { get; private set; } = [];
+
+    public LogEntry? Last { get; private set; }
+
+    public List<Problem> Problems { get; } = [];
+
+    public void OnGet() => Fill();
+
+    public IActionResult OnPost(string key, FaceZone[]? zones)
+    {
+        Fill();
+        var named = (zones ?? []).Where(Enum.IsDefined).Distinct().Order().ToList();
+        if (named.Count == 0)
+        {
+            Problems.Add(new("Where it is", "tick the place, so that it is left out"));
+            return Page();
+        }
+
+        return Guid.TryParseExact(key, "n", out _) ? Keep(new Nicked { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Day = View.Day, Zones = named }) : Redirect("/my/nick");
+    }
+
+    public IActionResult OnPostClosed(string key, string nick)
+    {
+        Fill();
+        return Open.Any(open => open.Id == nick) && Guid.TryParseExact(key, "n", out _) ? Keep(new NickClosed { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Nick = nick, Day = View.Day }) : Redirect("/my/nick");
+    }
+
+    public IActionResult OnPostUndo(string key, string entry)
+    {
+        Fill();
+        return Last?.Id == entry && Guid.TryParseExact(key, "n", out _) ? Keep(new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Entry = entry }) : Redirect("/my/nick");
+    }
+
+    private RedirectResult Keep(LogEntry entry)
+    {
+        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", entry, "client", entry.Id));
+        return Redirect("/my/nick");
+    }
+
+    private void Fill()
+    {
+        var day = new DeviceDay(View);
+        (Open, Last) = (day.OpenNicks, day.LastNickWord);
+    }
+}
