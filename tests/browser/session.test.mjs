@@ -41,7 +41,7 @@ const pass = (phone, seconds) => phone.clock.runFor(seconds * 1000);
 async function press(phone, text) {
   await pass(phone, 0.6);
   await phone.locator('#acts button, #acts .act', { hasText: text }).first().click();
-  await pass(phone, 0.3);
+  await pass(phone, 0.4);
 }
 
 async function ready(phone) {

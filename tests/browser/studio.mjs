@@ -19,6 +19,10 @@ const freePort = () => new Promise((resolve) => {
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'oatpath-'));
 
+// A test that fails may end before it closes what it started.
+const running = new Set();
+process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
+
 /** Starts the app; resolves when it answers. */
 export async function startStudio({ folder = newFolder(), demo = true } = {}) {
   const port = await freePort();
@@ -26,6 +30,8 @@ export async function startStudio({ folder = newFolder(), demo = true } = {}) {
   let output = '';
   child.stdout.on('data', (text) => { output += text; });
   child.stderr.on('data', (text) => { output += text; });
+  running.add(child);
+  child.on('exit', () => running.delete(child));
   const origin = `http://127.0.0.1:${port}`;
   for (let i = 0; ; i += 1) {
     if (child.exitCode !== null || i > 300) throw new Error(`The app did not start:\n${output}`);
