@@ -11,7 +11,7 @@ namespace OatPath.Store;
 /// <summary>Joins a client's facts into a case file.</summary>
 public static class CaseAssembly
 {
-    private const int MostKept = 100_000;
+    private const int MostKept = 20_000;
     private static readonly ConcurrentDictionary<string, object> Read = [];
 
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
@@ -49,6 +49,33 @@ public static class CaseAssembly
         Read[fact.Id] = read;
         return read;
     }
+
+    /// <summary>Reads a fact of any kind that is planned with, so that one that cannot be read is found before anything is derived without it.</summary>
+    /// <exception cref="UnreadableException">It cannot be read.</exception>
+    public static void Prove(Fact fact)
+    {
+        try
+        {
+            _ = fact.Kind switch
+            {
+                "intake" => (object)Body<Intake>(fact),
+                "shelf" => Body<ShelfItem>(fact),
+                "shelf-removed" => Body<string>(fact),
+                "decision" => Body<Decision>(fact),
+                "log" => Body<LogEntry>(fact),
+                "treatment" => Body<Treatment>(fact),
+                "occasion" => Body<Occasion>(fact),
+                "visit" => Body<Visit>(fact),
+                _ => fact.Body,
+            };
+        }
+        catch (Exception fault) when (IsUnreadable(fault))
+        {
+            throw new UnreadableException(fact.ClientId, $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({fact.Kind}, {fact.Id})", fault);
+        }
+    }
+
+    internal static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 

@@ -5,7 +5,7 @@ namespace OatPath.Store;
 /// <summary>A client as listed. What is known about the skin stands in facts.</summary>
 public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version);
 
-/// <summary>Names and phone numbers of clients, and who read their records.</summary>
+/// <summary>Names and phone numbers of clients.</summary>
 public sealed class Clients(Database database)
 {
     private const string Columns = "SELECT id, name, phone, created_at, row_version FROM client";
@@ -17,7 +17,9 @@ public sealed class Clients(Database database)
     }
 
     public Client? Find(string id) =>
-        database.Read(connection => connection.Query($"{Columns} WHERE id = $1", Read, id).FirstOrDefault());
+        database.Read(connection => Find(connection, id));
+
+    internal static Client? Find(SqliteConnection connection, string id) => connection.Query($"{Columns} WHERE id = $1", Read, id).FirstOrDefault();
 
     /// <summary>Clients whose name holds every word of the search, by name.</summary>
     public IReadOnlyList<Client> Search(string words, int most = 200) => database.Read(connection =>
@@ -34,12 +36,6 @@ public sealed class Clients(Database database)
         Touch(connection, id, version);
         connection.Run("UPDATE client SET name = $2, phone = $3 WHERE id = $1", id, name, phone);
     });
-
-    public void LogRead(string id, string person, string page, DateTimeOffset at) => database.Write(connection =>
-        connection.Run("INSERT INTO record_read (client_id, person, page, read_at) VALUES ($1, $2, $3, $4)", id, person, page, at));
-
-    public IReadOnlyList<(string Person, string Page, DateTimeOffset At)> Reads(string id) => database.Read(connection =>
-        connection.Query("SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id DESC LIMIT 50", row => (row.GetString(0), row.GetString(1), row.Instant(2)), id));
 
     /// <summary>Raises the row version, or refuses when the caller saw an older one.</summary>
     internal static void Touch(SqliteConnection connection, string id, long? version)

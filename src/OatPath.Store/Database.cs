@@ -1,58 +1,93 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using Microsoft.Data.Sqlite;
 
 namespace OatPath.Store;
 
 /// <summary>
-/// The one SQLite file. Every connection asserts its pragmas; writes are immediate transactions, one at a time,
+/// The one SQLite file. Every connection asserts its pragmas once and is used again; a read sees one moment; writes are immediate transactions, one at a time,
 /// and a write has returned only after its commit is on disk.
 /// </summary>
 public sealed class Database : IDisposable
 {
     private readonly string connectionString;
     private readonly SemaphoreSlim writer = new(1, 1);
+    private readonly ConcurrentBag<SqliteConnection> idle = [];
+    private bool closed;
 
     public Database(string file)
     {
+        File = file;
         connectionString = new SqliteConnectionStringBuilder
         {
             DataSource = file,
             Mode = SqliteOpenMode.ReadWriteCreate,
             ForeignKeys = true,
             DefaultTimeout = 15,
+            Pooling = false,
         }.ToString();
     }
 
+    public string File { get; }
+
+    /// <summary>Called inside a write, before its commit, with the clients it touched, so that what is kept about them changes in the same step.</summary>
+    public Action<SqliteConnection, IReadOnlyList<string>>? BeforeCommit { get; set; }
+
     /// <summary>Opens a connection and asserts WAL, full synchronous writes and foreign keys.</summary>
+    /// <exception cref="StoreException">It cannot be opened.</exception>
     /// <exception cref="InvalidOperationException">SQLite did not take a pragma, for instance on a file system without WAL.</exception>
     public SqliteConnection Open()
     {
         var connection = new SqliteConnection(connectionString);
-        connection.Open();
-        connection.Run("PRAGMA synchronous = FULL");
-        Assert(connection, "PRAGMA journal_mode = WAL", "wal");
-        Assert(connection, "PRAGMA synchronous", "2");
-        Assert(connection, "PRAGMA foreign_keys", "1");
-        return connection;
+        try
+        {
+            connection.Open();
+            connection.Run("PRAGMA synchronous = FULL");
+            Assert(connection, "PRAGMA journal_mode = WAL", "wal");
+            Assert(connection, "PRAGMA synchronous", "2");
+            Assert(connection, "PRAGMA foreign_keys", "1");
+            return connection;
+        }
+        catch (SqliteException fault)
+        {
+            connection.Dispose();
+            throw new StoreException(StoreException.Of(fault), fault);
+        }
     }
 
-    public T Read<T>(Func<SqliteConnection, T> read)
+    /// <summary>Reads as of one moment: what is written meanwhile is not seen.</summary>
+    /// <exception cref="StoreException">It cannot be read.</exception>
+    public T Read<T>(Func<SqliteConnection, T> read) => On(connection =>
     {
-        using var connection = Open();
+        using var moment = connection.BeginTransaction(deferred: true);
         return read(connection);
-    }
+    });
 
     /// <summary>Runs a write and returns once it is durable; when it throws, nothing of it is kept.</summary>
+    /// <exception cref="StoreException">It cannot be kept.</exception>
     public T Write<T>(Func<SqliteConnection, T> write)
     {
         writer.Wait();
         try
         {
-            using var connection = Open();
-            using var transaction = connection.BeginTransaction(deferred: false);
-            var result = write(connection);
-            transaction.Commit();
-            return result;
+            return On(connection =>
+            {
+                // A file that was removed goes on taking writes that nobody will find again.
+                if (!System.IO.File.Exists(File))
+                {
+                    throw new StoreException(StoreFault.Lost);
+                }
+
+                using var transaction = connection.BeginTransaction(deferred: false);
+                var result = write(connection);
+                if (BeforeCommit is { } before && Stale.Of(connection) is { Count: > 0 } touched)
+                {
+                    before(connection, touched);
+                }
+
+                transaction.Commit();
+                return result;
+            });
         }
         finally
         {
@@ -66,7 +101,46 @@ public sealed class Database : IDisposable
         return true;
     });
 
-    public void Dispose() => writer.Dispose();
+    public void Dispose()
+    {
+        closed = true;
+        while (idle.TryTake(out var connection))
+        {
+            connection.Dispose();
+        }
+
+        writer.Dispose();
+    }
+
+    /// <summary>Lends a connection; one on which something failed is not used again.</summary>
+    private T On<T>(Func<SqliteConnection, T> use)
+    {
+        var connection = idle.TryTake(out var waiting) ? waiting : Open();
+        var whole = false;
+        try
+        {
+            var result = use(connection);
+            whole = true;
+            return result;
+        }
+        catch (SqliteException fault) when (fault.SqliteErrorCode != SqliteConstraint)
+        {
+            throw new StoreException(StoreException.Of(fault), fault);
+        }
+        finally
+        {
+            if (whole && !closed)
+            {
+                idle.Add(connection);
+            }
+            else
+            {
+                connection.Dispose();
+            }
+        }
+    }
+
+    private const int SqliteConstraint = 19;
 
     private static void Assert(SqliteConnection connection, string pragma, string expected)
     {

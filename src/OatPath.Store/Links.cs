@@ -52,17 +52,4 @@ public sealed class Links(Database database)
 
     /// <summary>The device of a cookie even where its link was closed since, or null: only for what happened before.</summary>
     public long? DeviceOf(string cookie) => database.Read(connection => connection.Query("SELECT id FROM device WHERE cookie_hash = $1", row => (long?)row.GetInt64(0), SecretToken.Hash(cookie)).FirstOrDefault());
-
-    /// <summary>Notes which path a device was shown, once for each change.</summary>
-    public void LogShown(Device device, string pathHash, DateTimeOffset at)
-    {
-        var last = database.Read(connection => connection.Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), device.Id).FirstOrDefault());
-        if (last != pathHash)
-        {
-            database.Write(connection => connection.Run("INSERT INTO shown (client_id, device_id, path_hash, shown_at) VALUES ($1, $2, $3, $4)", device.ClientId, device.Id, pathHash, at));
-        }
-    }
-
-    public bool ShownSince(string clientId, DateTimeOffset since) => database.Read(connection =>
-        connection.Query("SELECT shown_at FROM shown WHERE client_id = $1 ORDER BY id DESC LIMIT 1", row => row.Instant(0), clientId).Exists(at => at >= since));
 }

@@ -6,6 +6,9 @@ namespace OatPath.Store;
 /// <summary>Brings a database forward to the newest version; never backward.</summary>
 public static class Migrator
 {
+    /// <summary>From this version on publications are kept compressed.</summary>
+    private const int PublicationsArePacked = 7;
+
     private const string Prefix = "OatPath.Store.Migrations.";
 
     /// <summary>Versions this program knows, ascending.</summary>
@@ -27,6 +30,11 @@ public static class Migrator
             database.Write(connection =>
             {
                 connection.Run(sql);
+                if (version == PublicationsArePacked)
+                {
+                    Publications.PackOld(connection);
+                }
+
                 connection.Run($"PRAGMA user_version = {version.ToString(CultureInfo.InvariantCulture)}");
             });
         }

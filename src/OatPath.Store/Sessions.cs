@@ -53,7 +53,9 @@ public sealed class Sessions(Database database)
     });
 
     /// <summary>A client's sessions of which anything was known at a moment.</summary>
-    public IReadOnlyList<SessionHeld> Of(string clientId, DateTimeOffset asOf) => database.Read(connection =>
+    public IReadOnlyList<SessionHeld> Of(string clientId, DateTimeOffset asOf) => database.Read(connection => Of(connection, clientId, asOf));
+
+    internal static IReadOnlyList<SessionHeld> Of(SqliteConnection connection, string clientId, DateTimeOffset asOf)
     {
         var held = new List<SessionHeld>();
         foreach (var (grant, openedAt) in connection.Query(
@@ -67,7 +69,7 @@ public sealed class Sessions(Database database)
         }
 
         return held;
-    });
+    }
 
     private static string? RunOf(SqliteConnection connection, string grant) => connection.Query("SELECT run FROM session_run WHERE grant_id = $1", row => row.GetString(0), grant).FirstOrDefault();
 

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Microsoft.Data.Sqlite;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
 
@@ -7,9 +8,26 @@ namespace OatPath.Store;
 /// <summary>The house rules in force and every earlier version of them.</summary>
 public sealed class Studio(Database database)
 {
-    public (HouseRules Rules, long Version) Current() => database.Read(connection => connection.Query(
-        "SELECT rules, row_version FROM studio WHERE id = 1",
-        row => (CaseJson.ReadStored<HouseRules>(row.GetString(0)), row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L)));
+    private (HouseRules Rules, long Version)? read;
+
+    /// <summary>The rules as last read, for what must be said even where nothing can be read any more; null before the first reading.</summary>
+    public HouseRules? LastRead => read?.Rules;
+
+    public (HouseRules Rules, long Version) Current() => database.Read(Current);
+
+    /// <summary>The rules in force as a connection sees them; read once for each version.</summary>
+    internal (HouseRules Rules, long Version) Current(SqliteConnection connection)
+    {
+        var version = connection.Number("SELECT row_version FROM studio WHERE id = 1");
+        if (read is { } known && known.Version == version)
+        {
+            return known;
+        }
+
+        var current = connection.Query("SELECT rules, row_version FROM studio WHERE id = 1", row => (CaseJson.ReadStored<HouseRules>(row.GetString(0)), row.GetInt64(1))).FirstOrDefault((new HouseRules(), 0L));
+        read = current;
+        return current;
+    }
 
     /// <summary>Every version of the house rules, oldest first, with who made it and when.</summary>
     public IReadOnlyList<(HouseRules Rules, DateTimeOffset At, string By)> History() => database.Read(connection => connection.Query(

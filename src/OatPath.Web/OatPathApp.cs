@@ -26,7 +26,8 @@ public static class OatPathApp
 
     public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
     {
-        Directory.CreateDirectory(options.Data);
+        var folder = new DataFolder(options.Data);
+        var trouble = folder.Take();
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
             ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
@@ -46,10 +47,25 @@ public static class OatPathApp
         });
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning)
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
-        AddServices(builder.Services, options, clock);
+        builder.Services.AddSingleton(_ => folder);
+        if (trouble is not null)
+        {
+            adjust?.Invoke(builder);
+            builder.Services.AddSingleton(trouble);
+            var closed = builder.Build();
+            _ = closed.Services.GetRequiredService<DataFolder>();
+            TroubleApp.Serve(closed, trouble);
+            return closed;
+        }
+
+        AddServices(builder.Services, options, folder, clock);
         adjust?.Invoke(builder);
         var app = builder.Build();
+        // Asked for once, so that it is given back when the app ends.
+        _ = app.Services.GetRequiredService<DataFolder>();
         Migrator.Migrate(app.Services.GetRequiredService<Database>());
+        folder.MarkUsed();
+        app.Services.GetRequiredService<ClientDigests>().Attach();
         if (app.Services.GetService<RecordClock>() is { } recordClock && app.Services.GetRequiredService<Facts>().LastRecorded() is { } last)
         {
             recordClock.Recorded(last);
@@ -57,7 +73,7 @@ public static class OatPathApp
 
         if (options.Demo)
         {
-            app.Services.GetRequiredService<DemoLoader>().FillIfEmpty();
+            app.Services.GetRequiredService<DemoLoader>().FillIfEmpty(folder);
         }
 
         Pipeline(app, options);
@@ -67,6 +83,13 @@ public static class OatPathApp
     /// <summary>Prints the address and, on a first run, the one-time code.</summary>
     public static void Announce(WebApplication app, ServeOptions options)
     {
+        if (app.Services.GetService<Trouble>() is { } trouble)
+        {
+            Console.Error.WriteLine($"{trouble.What} {trouble.Remedy}");
+            Console.WriteLine($"Oat Path is closed and says so at http://127.0.0.1:{options.Port}. Stop with Ctrl+C, mend it, start again.");
+            return;
+        }
+
         Console.WriteLine($"Oat Path is at http://127.0.0.1:{options.Port}");
         if (options.Demo)
         {
@@ -81,11 +104,12 @@ public static class OatPathApp
         Console.WriteLine("Stop with Ctrl+C.");
     }
 
-    private static void AddServices(IServiceCollection services, ServeOptions options, TimeProvider? clock)
+    private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder folder, TimeProvider? clock)
     {
         services.AddSingleton(options);
-        services.AddSingleton(new Database(Path.Combine(options.Data, "oatpath.db")));
+        services.AddSingleton(new Database(folder.DatabaseFile));
         services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<HouseTreatments>().AddSingleton<CalendarFeeds>().AddSingleton<Outbox>().AddSingleton<ShelfSearch>();
+        services.AddSingleton<ClientReading>().AddSingleton<RecordKept>().AddSingleton<ViewLog>().AddSingleton<DigestTable>().AddSingleton<ClientDigests>().AddScoped<DigestView>();
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
@@ -104,13 +128,15 @@ public static class OatPathApp
         // A test winds its own clock and makes its own rounds.
         if (clock is null)
         {
-            services.AddHostedService<MessengerRounds>();
+            services.AddHostedService<DigestRounds>().AddHostedService<MessengerRounds>();
         }
+
+        services.AddHostedService<ViewLogRounds>();
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
         services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
-        services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(options.Data, "keys"))).SetApplicationName("oatpath");
+        services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("oatpath");
         services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
         {
             cookie.Cookie.Name = "oatpath";
@@ -168,7 +194,7 @@ public static class OatPathApp
         }
 
         app.UseMiddleware<SecurityHeaders>();
-        app.UseExceptionHandler("/went-wrong");
+        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandlingPath = "/went-wrong", StatusCodeSelector = WentWrong.StatusOf, AllowStatusCode404Response = true });
         app.UseStatusCodePagesWithReExecute("/went-wrong", "?code={0}");
         app.UseResponseCompression();
         app.UseStaticFiles(new StaticFileOptions

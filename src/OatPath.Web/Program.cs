@@ -7,7 +7,9 @@ if (options is null)
     return 2;
 }
 
+// Whatever is written is for its owner only.
+_ = Private.Umask();
 await using var app = OatPathApp.Build(options);
 OatPathApp.Announce(app, options);
 await app.RunAsync();
-return 0;
+return app.Services.GetService<OatPath.Store.Trouble>() is null ? 0 : 1;

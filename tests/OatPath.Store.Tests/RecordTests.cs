@@ -152,7 +152,7 @@ public sealed class RecordTests : IDisposable
         var made = test.Publish(client);
         var kept = test.Publications.Latest(client.Id)!;
 
-        Assert.Equal(made, kept);
+        Assert.Equal((made.Id, made.Inputs, made.Rules, made.Engine, made.Path, made.PublishedAt, made.PublishedBy), (kept.Id, kept.Inputs, kept.Rules, kept.Engine, kept.Path, kept.PublishedAt, kept.PublishedBy));
         Assert.Equal(Publication.HashOf(kept.Path), kept.Hash);
     }
 

@@ -166,7 +166,7 @@ public sealed class CarePageTests : IDisposable
         using var colleague = await studio.SignedIn("tilde");
         var taken = await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Tove")}'] form[action*='Take']");
         Assert.Contains("Taken by Maren Holt", (await colleague.Get("/")).Page.QuerySelector($"li[data-client='{Id("Tove")}']")!.TextContent, StringComparison.Ordinal);
-        Assert.Equal(QuestionKind.MedicalHelp, DeskLine.Of(Record("Tove"))!.First.Kind);
+        Assert.Equal(QuestionKind.MedicalHelp, DigestRow.Of(Record("Tove")).Need!.First.Kind);
 
         await browser.Submit(taken, ".done form");
         Assert.DoesNotContain("Taken by", (await colleague.Get("/")).Text, StringComparison.Ordinal);
@@ -180,10 +180,10 @@ public sealed class CarePageTests : IDisposable
         var line = page.Page.QuerySelector($"li[data-client='{Id("Tove")}']")!;
 
         Assert.Equal(["/?handler=Take"], line.QuerySelectorAll("form").Select(form => form.GetAttribute("action")).Where(action => !action!.Contains("Seen", StringComparison.Ordinal) && !action.Contains("StepUp", StringComparison.Ordinal) && !action.Contains("Wait", StringComparison.Ordinal)).Distinct());
-        var key = DeskLine.Of(Record("Tove"))!.First.Key;
+        var key = DigestRow.Of(Record("Tove")).Need!.First.Key;
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
         await browser.Post("/?handler=Seen", [new("client", Id("Tove")), new("key", key), new("version", $"{Record("Tove").Client.Version}"), new("__RequestVerificationToken", token)]);
-        Assert.Equal(key, DeskLine.Of(Record("Tove"))!.First.Key);
+        Assert.Equal(key, DigestRow.Of(Record("Tove")).Need!.First.Key);
     }
 
     [Fact]

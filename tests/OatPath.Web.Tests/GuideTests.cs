@@ -288,7 +288,7 @@ public sealed class GuideTests : IDisposable
         var (_, guide) = await Begin(phone);
         await phone.PostJson("/my/session", Log(guide, Run, 90_000, [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("b", 60_000, kind)]));
 
-        Assert.Equal(expected, DeskLine.Of(Record())!.First.Kind);
+        Assert.Equal(expected, DigestRow.Of(Record()).Need!.First.Kind);
         Assert.True(Record().ClientPath().Days[0].Evening.Repair || Record().ClientPath().Days[1].Evening.Repair);
     }
 

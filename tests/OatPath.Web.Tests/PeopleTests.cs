@@ -107,7 +107,7 @@ public sealed class PeopleTests : IDisposable
         using var browser = await studio.SignedIn("tilde");
         await browser.Get($"/clients/{studio.ClientId("Jory")}/ramp");
 
-        Assert.Contains(studio.Services.GetRequiredService<Store.Clients>().Reads(studio.ClientId("Jory")), read => read.Person == "Tilde Renn" && read.Page == "Ramp");
+        Assert.Contains(studio.Services.GetRequiredService<Store.ViewLog>().Reads(studio.ClientId("Jory")), read => read.Person == "Tilde Renn" && read.Page == "Ramp");
     }
 
     public void Dispose()

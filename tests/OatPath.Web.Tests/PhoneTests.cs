@@ -171,15 +171,15 @@ public sealed class PhoneTests : IDisposable
     public async Task What_was_shown_is_logged_once_for_each_change()
     {
         var from = studio.Clock.GetUtcNow();
-        var links = studio.Services.GetRequiredService<Store.Links>();
-        Assert.False(links.ShownSince(studio.ClientId("Jory"), from));
+        var views = studio.Services.GetRequiredService<Store.ViewLog>();
+        Assert.False(views.ShownSince(studio.ClientId("Jory"), from));
         using var phone = await studio.Phone("Jory");
         await phone.Get("/my");
-        Assert.True(links.ShownSince(studio.ClientId("Jory"), from));
+        Assert.True(views.ShownSince(studio.ClientId("Jory"), from));
 
         studio.Clock.Advance(TimeSpan.FromMinutes(5));
         await phone.Get("/my/path");
-        Assert.False(links.ShownSince(studio.ClientId("Jory"), studio.Clock.GetUtcNow()));
+        Assert.False(views.ShownSince(studio.ClientId("Jory"), studio.Clock.GetUtcNow()));
     }
 
     [Fact]

@@ -123,7 +123,7 @@ public sealed class PublishGateTests : IDisposable
             })],
         };
         var text = JsonSerializer.Serialize(older, CaseJson.Compact);
-        studio.Services.GetRequiredService<Publications>().Publish(record.Published with { Engine = "0.9", Path = text, Hash = Publication.HashOf(text) }, null, [], []);
+        studio.Services.GetRequiredService<Publications>().Publish(ByOlderEngine(record.Published, text), null, [], []);
 
         var held = Record("Jory");
         Assert.Single(held.Raises);
@@ -146,7 +146,7 @@ public sealed class PublishGateTests : IDisposable
         var now = JsonSerializer.Deserialize<CarePath>(record.Published!.Path, CaseJson.Compact)!;
         var older = now with { Days = [.. now.Days.Select(day => day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.Product != "sedge-serum")] } })] };
         var text = JsonSerializer.Serialize(older, CaseJson.Compact);
-        studio.Services.GetRequiredService<Publications>().Publish(record.Published with { Engine = "0.9", Path = text, Hash = Publication.HashOf(text) }, null, [], []);
+        studio.Services.GetRequiredService<Publications>().Publish(ByOlderEngine(record.Published, text), null, [], []);
         record = Record("Jory");
         Room.PublishOne(record, "Maren Holt", record.Client.Version, Room.Decide(record.Client.Id, "Maren Holt", (id, at) => new KeepLevel { Id = id, On = record.Today, RecordedAt = at, Product = "sedge-serum" }));
 
@@ -155,4 +155,6 @@ public sealed class PublishGateTests : IDisposable
     }
 
     public void Dispose() => studio.Dispose();
+
+    private static Publication ByOlderEngine(Publication published, string path) => new(0, published.ClientId, published.PublishedAt, published.PublishedBy, published.Inputs, published.Rules, "0.9", path, Publication.HashOf(path));
 }

@@ -71,7 +71,7 @@ public sealed class StartPageTests : IDisposable
         Assert.DoesNotContain(Record("Pia").Draft.Shelf, item => item.Product.Has(Family.Bha));
         Assert.Contains(Record("Pia").Draft.Shelf, item => item.Product.Id == "reed-water");
         Assert.Empty(Record("Pia").Draft.Log);
-        Assert.Contains(studio.Services.GetRequiredService<Store.Clients>().Reads(other), read => read.Page == "Copied from");
+        Assert.Contains(studio.Services.GetRequiredService<Store.ViewLog>().Reads(other), read => read.Page == "Copied from");
     }
 
     [Fact]

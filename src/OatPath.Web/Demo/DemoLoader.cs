@@ -21,13 +21,17 @@ public sealed class DemoLoader(
     /// <summary>The made-up studio's time zone.</summary>
     public static TimeZoneInfo Zone() => CareDay.FindZone(Read<HouseRules>("studio.json").Zone)!;
 
-    public void FillIfEmpty()
+    /// <summary>Fills the folder unless somebody works in it; cut short, it begins anew at the next start.</summary>
+    public void FillIfEmpty(DataFolder folder)
     {
-        if (people.Any())
+        if (!people.Any())
         {
-            return;
+            folder.FillAnew(Fill);
         }
+    }
 
+    private void Fill()
+    {
         var rules = Read<HouseRules>("studio.json");
         studio.Save(rules, 0, Practitioner, clock.GetUtcNow());
         LoadShelf();

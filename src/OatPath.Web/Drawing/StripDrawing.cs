@@ -27,7 +27,7 @@ public sealed record StripRibbon(string Kind, double X, double Width, double Y, 
 public sealed record StripRung(double X, int Lane, string Word, string Title);
 
 /// <summary>Positions of everything on a Strip: days as columns, morning above evening, ribbons above, load as a hill below.</summary>
-public sealed class StripDrawing
+public sealed record StripDrawing
 {
     public required double Width { get; init; }
     public required double Height { get; init; }
@@ -94,7 +94,7 @@ public sealed class StripDrawing
             HillTop = small ? null : hillTop,
             Days = [.. path.Days.Select(day => new StripDay(
                 day.Date, X(day.Date), Grains.Of(day, Moment.Morning, path.Today), Grains.Of(day, Moment.Evening, path.Today),
-                Title(day, path.Today, nameOf), day.Date > path.Today, day.Date == path.Today, day.Date.DayOfWeek == DayOfWeek.Monday))],
+                small ? "" : Title(day, path.Today, nameOf), day.Date > path.Today, day.Date == path.Today, day.Date.DayOfWeek == DayOfWeek.Monday))],
             Ribbons = [.. ribbons.Select(ribbon => ribbon with { Y = head + (ribbon.Y * laneHeight) })],
             Hill = small ? "" : DrawHill(path, X, column, hillTop),
             Projected = projected,

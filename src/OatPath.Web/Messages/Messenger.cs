@@ -6,19 +6,19 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Messages;
 
 /// <summary>Writes the messages that are due into the outbox, withdraws those that were answered, and hands the rest to the gateway outside the quiet hours.</summary>
-public sealed class Messenger(Store.Clients clients, RecordRoom room, Studio studio, Outbox outbox, IMessageGateway gateway, TimeProvider clock)
+public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRoom room, Studio studio, Outbox outbox, IMessageGateway gateway, TimeProvider clock)
 {
     private const int MostTries = 3;
-    private const int EveryClient = 100_000;
     private static readonly TimeSpan[] Waits = [TimeSpan.FromMinutes(5), TimeSpan.FromMinutes(30)];
 
     /// <summary>Looks through all clients: what is due is written once, what was answered meanwhile is withdrawn.</summary>
     public void Write()
     {
         var now = clock.GetUtcNow();
-        foreach (var client in clients.Search("", EveryClient))
+        digests.BringUpToDate();
+        foreach (var id in table.Reminding())
         {
-            if (room.Derive(client.Id) is { Published: not null } record)
+            if (Readable(id) is { Published: not null } record)
             {
                 Write(record, now);
             }
@@ -66,7 +66,21 @@ public sealed class Messenger(Store.Clients clients, RecordRoom room, Studio stu
         }
     }
 
-    private bool IsStillWanted(Message message) => room.Derive(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
+    /// <summary>A client's record, or null where it cannot be read; the Desk names that one.</summary>
+    private ClientRecord? Readable(string id)
+    {
+        try
+        {
+            return room.Derive(id);
+        }
+        catch (UnreadableException)
+        {
+            return null;
+        }
+    }
 
-    private static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(record.ClientPath().CheckIns, record.Today, record.Rules, record.Zone);
+    private bool IsStillWanted(Message message) => Readable(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
+
+    /// <summary>Messages that a client's record asks for.</summary>
+    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(record.ClientPath().CheckIns, record.Today, record.Rules, record.Zone);
 }

@@ -20,7 +20,7 @@ public sealed partial class MessengerRounds(Messenger messenger, ILogger<Messeng
 
                 messenger.Send();
             }
-            catch (Exception fault) when (fault is Microsoft.Data.Sqlite.SqliteException or IOException or Store.ConflictException)
+            catch (Exception fault) when (fault is Microsoft.Data.Sqlite.SqliteException or Store.StoreException or IOException or Store.ConflictException)
             {
                 RoundFailed(log, fault);
             }

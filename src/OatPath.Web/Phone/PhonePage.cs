@@ -1,10 +1,8 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Store;
 using OatPath.Web.Records;
@@ -14,7 +12,7 @@ namespace OatPath.Web.Phone;
 /// <summary>A page of the client's phone: knows the device, shows only what was published, logs what was shown.</summary>
 [AllowAnonymous]
 [EnableRateLimiting(OatPathApp.StrictLimit)]
-public abstract class PhonePage(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PageModel
+public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PageModel
 {
     public const int DaysShown = 14;
 
@@ -38,13 +36,51 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, Links links, Ti
         Show(record);
         if (HttpMethods.IsGet(Request.Method))
         {
-            links.LogShown(device, Publication.HashOf(JsonSerializer.Serialize(View.Path.Days, CaseJson.Compact)), Now);
+            views.LogShown(device, View.Record.HashOf(View.Path), Now);
         }
     }
 
     protected void Reload() => Show(room.Derive(Device.ClientId)!);
 
-    private void Show(ClientRecord record) => View = new PhoneView
+    /// <summary>The answer to what could not be kept; set where the page shows it in the place of the form.</summary>
+    public ReportAnswer? Unkept { get; private set; }
+
+    /// <summary>Writes down what was told and shows the answer. Where it cannot be written it is judged and answered all the same, and the phone goes on sending it.</summary>
+    /// <param name="id">The report's id.</param>
+    /// <param name="key">The form's id, which the phone knows it by.</param>
+    protected IActionResult KeepAndAnswer(string id, string key, IReadOnlyList<Fact> told)
+    {
+        try
+        {
+            if (told.Count > 0)
+            {
+                room.Append(Device.ClientId, null, told);
+            }
+
+            return Redirect(id == key ? $"/my/answer/{id}" : $"/my/answer/{id}?of={key}");
+        }
+        catch (StoreException)
+        {
+            Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
+            Unkept = ReportAnswer.Of(Seen(View.Record.With(told, Now)), id, kept: false);
+            return Page();
+        }
+    }
+
+    /// <summary>When something was first told, as the phone says where it had to send it again; a phone's clock is believed for some days back and never ahead.</summary>
+    /// <param name="milliseconds">Of the Unix epoch.</param>
+    protected DateTimeOffset FirstTold(long? milliseconds)
+    {
+        var earliest = Now - MostLate;
+        return milliseconds is { } at && at > earliest.ToUnixTimeMilliseconds() && at < Now.ToUnixTimeMilliseconds() - SameMoment ? DateTimeOffset.FromUnixTimeMilliseconds(at) : Now;
+    }
+
+    private static readonly TimeSpan MostLate = TimeSpan.FromDays(7);
+    private const long SameMoment = 60_000;
+
+    private void Show(ClientRecord record) => View = Seen(record);
+
+    private PhoneView Seen(ClientRecord record) => new()
     {
         Record = record,
         Path = record.ClientPath(0, DaysShown),

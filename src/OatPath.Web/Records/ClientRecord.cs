@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
@@ -36,6 +38,18 @@ public sealed class ClientRecord
     public IReadOnlyList<EngineRaise> Raises => raises ??= EngineChanges.Of(Published);
 
     public required Publication? Published { get; init; }
+
+    /// <summary>The record as it would be with facts that are not written down.</summary>
+    public ClientRecord With(IReadOnlyList<Fact> told, DateTimeOffset asOf) => new()
+    {
+        Client = Client,
+        Facts = [.. Facts, .. told],
+        Rules = Rules,
+        Zone = Zone,
+        AsOf = asOf,
+        Sessions = Sessions,
+        Published = Published,
+    };
 
     /// <summary>Facts that wait for the next publication.</summary>
     public IReadOnlyList<Fact> Waiting => waiting ??= CaseAssembly.Waiting(Facts);
@@ -78,7 +92,12 @@ public sealed class ClientRecord
     private IReadOnlyList<EngineRaise>? raises;
     private IReadOnlyList<Fact>? waiting;
 
-    private readonly Dictionary<(bool Client, DateOnly From, int Days), CarePath> planned = [];
+    // A record may be read by several requests at once.
+    private readonly ConcurrentDictionary<(bool Client, DateOnly From, int Days), CarePath> planned = [];
+    private readonly ConcurrentDictionary<CarePath, string> hashes = new(ReferenceEqualityComparer.Instance);
+
+    /// <summary>Names what the days of a path show, so that it is known which path a phone was shown.</summary>
+    public string HashOf(CarePath path) => hashes.GetOrAdd(path, shown => Publication.HashOf(JsonSerializer.Serialize(shown.Days, CaseJson.Compact)));
 
     public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
 
@@ -99,12 +118,6 @@ public sealed class ClientRecord
 
     private CarePath Path(bool client, int daysBefore, int days)
     {
-        var key = (client, Today.AddDays(-daysBefore), days);
-        if (!planned.TryGetValue(key, out var path))
-        {
-            planned[key] = path = PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.Item2, days);
-        }
-
-        return path;
+        return planned.GetOrAdd((client, Today.AddDays(-daysBefore), days), key => PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.From, days));
     }
 }

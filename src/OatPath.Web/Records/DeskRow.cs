@@ -14,6 +14,15 @@ public sealed record DeskRow(
     string ClientId, string Client, string Phone, long Version, QuestionKind Kind, string Key, DateOnly Since, string Sub, string Reason,
     string? Product, int? Rung, bool AsksFirst, string Doubt, string TakenBy, string TakenFact)
 {
+    /// <summary>Says that a client's record cannot be read, in the place of everything that would be derived from it.</summary>
+    public static DeskRow Unreadable(Store.Client client, DateOnly today, string what) => new(client.Id, client.Name, client.Phone, client.Version, QuestionKind.MedicalHelp, UnreadableKey, today, "",
+        $"{what} cannot be read, so nothing is planned for this client, and the phone says to call. Call them; then restore a backup or run ./oat doctor. Nobody else is touched.", null, null, false, "", "", "");
+
+    private const string UnreadableKey = "unreadable";
+
+    /// <summary>Whether the record itself is what is wrong.</summary>
+    public bool IsUnreadable => Key == UnreadableKey;
+
     /// <summary>A line that needs a call looks like no other and is never cleared in one click.</summary>
     public bool IsCall => Kind is QuestionKind.MedicalHelp or QuestionKind.ClearRed;
 
@@ -48,6 +57,7 @@ public sealed record DeskRow(
 
     public (string Symbol, string Tone, string Word) Mark => Kind switch
     {
+        _ when IsUnreadable => ("stop", "tone-stop", "cannot be read"),
         QuestionKind.MedicalHelp => ("stop", "tone-stop", "medical help"),
         QuestionKind.ClearRed => ("stop", "tone-stop", "stop"),
         QuestionKind.Booking => ("stop", "tone-ease", "a booking"),

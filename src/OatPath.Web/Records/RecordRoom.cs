@@ -13,7 +13,7 @@ namespace OatPath.Web.Records;
 
 /// <summary>Where client records are opened, added to and published.</summary>
 /// <param name="plan">The planner; what it plans is audited before anything is published.</param>
-public sealed class RecordRoom(Clients clients, Facts facts, Publications publications, Studio studio, Sessions sessions, TimeProvider clock, PlanPath plan)
+public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog views, Facts facts, Publications publications, Studio studio, TimeProvider clock, PlanPath plan)
 {
     private const int PublishedDays = 84;
 
@@ -23,33 +23,48 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         var record = Derive(id);
         if (record is not null)
         {
-            clients.LogRead(id, reader.Identity?.Name ?? "", page, clock.GetUtcNow());
+            views.LogRead(id, reader.Identity?.Name ?? "", page, clock.GetUtcNow());
         }
 
         return record;
     }
 
-    /// <summary>Derives a record without logging: for the client's own phone and for lists that show no details.</summary>
+    /// <summary>Derives a record without logging: for the client's own phone and for lists that show no details. Writes nothing.</summary>
+    /// <exception cref="UnreadableException">An entry of this client cannot be read.</exception>
     public ClientRecord? Derive(string id)
     {
-        if (clients.Find(id) is not { } client)
+        var now = clock.GetUtcNow();
+        if (reading.Stamp(id) is not { } stamp)
         {
             return null;
         }
 
-        var (rules, _) = studio.Current();
-        var all = facts.Of(id);
-        return new ClientRecord
+        if (kept.Find(id, stamp, now) is { } known)
         {
-            Client = client,
-            Facts = all,
-            Rules = rules,
-            Zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc,
-            AsOf = clock.GetUtcNow(),
-            Sessions = sessions.Of(id, clock.GetUtcNow()),
-            Published = publications.Latest(id),
-        };
+            return known;
+        }
+
+        if (reading.Read(id, now) is not { } told)
+        {
+            return null;
+        }
+
+        var record = Of(told, now);
+        kept.Keep(told.Stamp, record);
+        return record;
     }
+
+    /// <summary>A record of what was told, as of a moment.</summary>
+    public static ClientRecord Of(ClientTold told, DateTimeOffset asOf) => new()
+    {
+        Client = told.Client,
+        Facts = told.Facts,
+        Rules = told.Rules,
+        Zone = CareDay.FindZone(told.Rules.Zone) ?? TimeZoneInfo.Utc,
+        AsOf = asOf,
+        Sessions = told.Sessions,
+        Published = told.Published,
+    };
 
     /// <summary>A fact about now, ready to append.</summary>
     public Fact Make<T>(string clientId, string kind, T body, string by, string? id = null, string? supersedes = null, DateTimeOffset? happenedAt = null)
@@ -127,7 +142,7 @@ public sealed class RecordRoom(Clients clients, Facts facts, Publications public
         var path = JsonSerializer.Serialize(planned, CaseJson.Compact);
         Recorded(now);
         return publications.Publish(
-            new(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
+            new Publication(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
                 held.Count > 0 ? record.Published!.Engine : EngineVersion.Current, path, Publication.HashOf(path)),
             version, added, [.. covered.Select(fact => fact.Id)]);
     }

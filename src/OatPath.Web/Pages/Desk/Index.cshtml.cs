@@ -8,18 +8,30 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Desk;
 
-public sealed class IndexModel(Store.Clients clients, RecordRoom room, Store.Outbox outbox, TimeProvider clock, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, TimeProvider clock, IAuthorizationService authorization) : PageModel
 {
-    public IReadOnlyList<DeskLine> Lines { get; private set; } = [];
+    private const int MostLines = 60;
+    private const int MostWaiting = 8;
 
-    public IReadOnlyList<ClientRecord> Unpublished { get; private set; } = [];
+    /// <summary>The most urgent lines; as many as fit.</summary>
+    public IReadOnlyList<DigestRow> Lines { get; private set; } = [];
+
+    /// <summary>How many clients need somebody.</summary>
+    public int Needing { get; private set; }
+
+    public IReadOnlyList<DigestRow> Unpublished { get; private set; } = [];
+
+    public int Waiting { get; private set; }
 
     /// <summary>The next days: what, and whose.</summary>
-    public IReadOnlyList<(DateOnly Day, string What, IReadOnlyList<(string Id, string Name)> Who)> Ahead { get; private set; } = [];
+    public IReadOnlyList<Store.StoredAhead> Ahead { get; private set; } = [];
 
     public IReadOnlyList<VisitToday> Visits { get; private set; } = [];
 
     public int FailedMessages { get; private set; }
+
+    /// <summary>Lines that are still being brought up to this morning.</summary>
+    public int Coming { get; private set; }
 
     public DateOnly Today { get; private set; }
 
@@ -135,15 +147,22 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, Store.Out
 
     private void Fill()
     {
-        var records = clients.Search("", 10_000).Select(client => room.Derive(client.Id)!).ToList();
-        Total = records.Count;
-        Today = records.Count > 0 ? records[0].Today : DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
-        Lines = [.. records.Select(DeskLine.Of).OfType<DeskLine>().OrderBy(line => line.First.Kind).ThenByDescending(line => line.First.Since).ThenBy(line => line.First.Client, StringComparer.OrdinalIgnoreCase)];
-        Unpublished = [.. records.Where(record => record.Published is null || record.Changes > 0)];
-        Visits = [.. records.Select(Records.Visits.Today).OfType<VisitToday>().OrderBy(visit => visit.At ?? TimeOnly.MaxValue).ThenBy(visit => visit.Client, StringComparer.OrdinalIgnoreCase)];
-        ContactsMissing = records.Count == 0 ? !room.ContactsComplete() : !records[0].Rules.Contacts.Complete;
-        Ahead = [.. records.SelectMany(DeskAhead.Of).GroupBy(entry => (entry.On, entry.What)).OrderBy(group => group.Key.On).ThenBy(group => group.Key.What, StringComparer.Ordinal)
-            .Select(group => (group.Key.On, group.Key.What, (IReadOnlyList<(string, string)>)[.. group.Select(entry => (entry.ClientId, entry.Client)).Distinct()]))];
+        Total = clients.Count();
+        Today = digests.Now().Day;
+        Lines = digest.Urgent(MostLines);
+        Needing = digest.CountUrgent;
+        Unpublished = digest.Waiting(MostWaiting);
+        Waiting = digest.CountWaiting;
+        Visits = digest.Visits;
+        Ahead = digest.Ahead(Today);
+        Coming = digest.Coming;
+        ContactsMissing = !room.ContactsComplete();
         FailedMessages = outbox.FailedOf(latest: 200);
+
+        // What a line says of a client is a reading of the record.
+        foreach (var line in Lines)
+        {
+            views.LogRead(line.ClientId, User.Identity?.Name ?? "", "Desk", clock.GetUtcNow());
+        }
     }
 }

@@ -6,7 +6,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>The client's calendar: a file, or a private address that keeps itself up to date.</summary>
-public sealed class CalendarModel(PhoneDoor door, RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class CalendarModel(PhoneDoor door, RecordRoom room, ViewLog views, CalendarFeeds feeds, Outbox outbox, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     public (DateTimeOffset Since, bool Named)? Feed { get; private set; }
 

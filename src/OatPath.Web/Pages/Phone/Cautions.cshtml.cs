@@ -4,7 +4,7 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Phone;
 
-public sealed class CautionsModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class CautionsModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     public bool PatchReacted { get; private set; }
 

@@ -13,7 +13,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>A device or tool on the client's phone: its ways in words, the way into the guide, and the two sides compared.</summary>
-public sealed class DeviceModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, links, clock)
+public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, views, clock)
 {
     public Product Product { get; private set; } = null!;
 

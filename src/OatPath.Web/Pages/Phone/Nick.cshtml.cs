@@ -10,7 +10,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>A nick of the skin: where it is, what to do, and that it has closed.</summary>
-public sealed class NickModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     public IReadOnlyList<Nick> Open { get; private set; } = [];
 

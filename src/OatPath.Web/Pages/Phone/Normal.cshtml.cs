@@ -11,7 +11,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>"Is this normal?": what, where, how much; answered at once. A grave sign is one press.</summary>
-public sealed class NormalModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     public List<Problem> Problems { get; } = [];
 
@@ -25,7 +25,7 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, Links links, Ti
 
     public void OnGet() => Key = Guid.NewGuid().ToString("n");
 
-    public IActionResult OnPost(string key, AskSign? sign, AskSign? grave, AskDegree? degree, FaceZone[]? zones)
+    public IActionResult OnPost(string key, AskSign? sign, AskSign? grave, AskDegree? degree, FaceZone[]? zones, long? told)
     {
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
         Sign = grave is { } at && Enum.IsDefined(at) ? at : sign is { } known && Enum.IsDefined(known) ? known : null;
@@ -40,23 +40,23 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, Links links, Ti
         }
         else
         {
-            return Redirect($"/my/answer/{Keep(new(asked, AskedSign.IsGrave(asked) ? AskDegree.Clearly : degree!.Value, Zones))}");
+            var (id, facts) = Facts(new(asked, AskedSign.IsGrave(asked) ? AskDegree.Clearly : degree!.Value, Zones), FirstTold(told));
+            return KeepAndAnswer(id, Key, facts);
         }
 
         return Page();
     }
 
     /// <summary>The same form sent again is the same question; with another answer it is another.</summary>
-    private string Keep(AskedSign asked)
+    private (string Id, IReadOnlyList<Fact> Facts) Facts(AskedSign asked, DateTimeOffset first)
     {
         var sent = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == Key);
         if (sent is not null && asked == sent.Asked)
         {
-            return Key;
+            return (Key, []);
         }
 
-        var entry = IsThisNormal.Entry(View.Record.Followed, asked, sent is null ? Key : Fact.NewId(), Now, View.Day) with { RecordedAt = Now };
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", entry.Id));
-        return entry.Id;
+        var entry = IsThisNormal.Entry(View.Record.Followed, asked, sent is null ? Key : Fact.NewId(), first, CareDay.Of(first, View.Record.Zone)) with { RecordedAt = Now };
+        return (entry.Id, [Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", entry.Id, happenedAt: first)]);
     }
 }

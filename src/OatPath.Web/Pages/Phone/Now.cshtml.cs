@@ -7,7 +7,7 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Phone;
 
-public sealed class NowModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     private const string By = "client";
 

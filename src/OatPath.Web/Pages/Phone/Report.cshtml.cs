@@ -11,7 +11,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>"How did it go": asks, and answers at once.</summary>
-public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, TimeProvider clock) : PhonePage(door, room, links, clock)
+public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     private const int StillStings = -1;
 
@@ -34,10 +34,11 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
         About = Days[0];
     }
 
-    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used, FaceZone[]? where)
+    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used, FaceZone[]? where, long? told)
     {
+        var first = FirstTold(told);
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
-        About = about is { } day && Days.Contains(day) ? day : Days[0];
+        About = about is { } day && (Days.Contains(day) || IsLate(day, first)) ? day : Days[0];
         WasSent = true;
         if (about is null || about != About)
         {
@@ -82,7 +83,8 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
             return Page();
         }
 
-        return Redirect($"/my/answer/{Keep()}");
+        var (id, facts) = Facts(first);
+        return KeepAndAnswer(id, Key, facts);
     }
 
     /// <summary>The client's own products that are no everyday matter, and so may have been used beside the plan.</summary>
@@ -91,25 +93,27 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, Links links, Ti
     /// <summary>What was ticked of it.</summary>
     public IReadOnlyList<string> Used { get; private set; } = [];
 
-    /// <summary>Writes the report down. The same form sent again is the same report; sent again with other answers it stands in the place of the first.</summary>
-    private string Keep()
+    /// <summary>What a report adds to the record. The same form sent again is the same report and adds nothing; sent again with other answers it stands in the place of the first.</summary>
+    private (string Id, IReadOnlyList<Fact> Facts) Facts(DateTimeOffset first)
     {
         var (id, replaces) = (Key, (string?)null);
         while (View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == id) is { } sent)
         {
             if (Same(sent))
             {
-                return id;
+                return (id, []);
             }
 
             replaces = id;
             id = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Replaces == replaces)?.Id ?? Fact.NewId();
         }
 
-        var entry = new CheckedIn { Id = id, HappenedAt = Now, RecordedAt = Now, By = "client", Day = About, Report = Given, Replaces = replaces };
-        Room.Append(Device.ClientId, null, [.. Used.Where(product => !WasTicked(product)).Select(Use), Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id)]);
-        return id;
+        var entry = new CheckedIn { Id = id, HappenedAt = first, RecordedAt = Now, By = "client", Day = About, Report = Given, Replaces = replaces };
+        return (id, [.. Used.Where(product => !WasTicked(product)).Select(Use), Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id, happenedAt: first)]);
     }
+
+    /// <summary>A report that could not be kept at first may come after its day has left the form.</summary>
+    private bool IsLate(DateOnly day, DateTimeOffset first) => first < Now.AddHours(-1) && day <= View.Day && day >= CareDay.Of(first, View.Record.Zone).AddDays(-2);
 
     private bool Same(CheckedIn sent) => sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
 

@@ -5,7 +5,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>What happened so far: reports, uses week by week, publications, and who read the record.</summary>
-public sealed class LookBackModel(RecordRoom room, Publications publications, Store.Clients clients) : WalkPage(room)
+public sealed class LookBackModel(RecordRoom room, Publications publications, ViewLog views) : WalkPage(room)
 {
     public override string Station => "Look back";
 
@@ -19,6 +19,6 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, St
     {
         Path = Record.ClientPath(56, 57);
         Published = publications.Of(Id);
-        Reads = [.. clients.Reads(Id).Take(12)];
+        Reads = [.. views.Reads(Id).Take(12)];
     }
 }

@@ -7,7 +7,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>Takes one change back. Both stay in the record.</summary>
-public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthorizationService authorization) : WalkPage(room)
+public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuthorizationService authorization) : WalkPage(room)
 {
     public override string Station => "Undo";
 
@@ -37,7 +37,7 @@ public sealed class UndoModel(RecordRoom room, Links links, Stock stock, IAuthor
         Version = Record.Client.Version;
         if (decision is StepUp && fact.Published)
         {
-            if (links.ShownSince(Id, fact.RecordedAt))
+            if (views.ShownSince(Id, fact.RecordedAt))
             {
                 TempData["Done"] = "The client has opened the new plan already, so it is not taken back silently. Change it and publish.";
                 return Redirect(Target());

@@ -1,5 +1,6 @@
 // What a guide could not send yet goes out from any page.
 import { sendWaiting } from './guide/log.js';
+import './unsent.js';
 
 sendWaiting();
 addEventListener('online', sendWaiting);

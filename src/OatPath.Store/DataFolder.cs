@@ -1,0 +1,187 @@
+using Microsoft.Data.Sqlite;
+
+namespace OatPath.Store;
+
+/// <summary>Why a data folder is not served, and what to do about it.</summary>
+public sealed record Trouble(StoreFault Fault, string What, string Remedy)
+{
+    public static Trouble Of(StoreFault fault, string? detail = null) => new(fault, detail is null ? StoreException.What(fault) : $"{StoreException.What(fault)} {detail}", StoreException.RemedyOf(fault));
+}
+
+/// <summary>The folder of one studio, held by one program at a time: database, keys, backups, and a marker that says that there was a database here.</summary>
+public sealed class DataFolder : IDisposable
+{
+    public const string DatabaseName = "oatpath.db";
+    public const string KeysName = "keys";
+    private const string MarkerName = "studio";
+    private const string LockName = "in-use";
+    private const string FillingName = "demo-is-being-filled";
+    private const int ProbeBytes = 65_536;
+    private const int NoSpace = 28;
+    private const int ReadOnlyFileSystem = 30;
+    private const int WouldBlock = 11;
+
+    private FileStream? held;
+
+    public DataFolder(string path) => Folder = Path.GetFullPath(path);
+
+    public string Folder { get; }
+
+    public string DatabaseFile => Path.Combine(Folder, DatabaseName);
+
+    public string Keys => Path.Combine(Folder, KeysName);
+
+    private string Marker => Path.Combine(Folder, MarkerName);
+
+    private string Filling => Path.Combine(Folder, FillingName);
+
+    /// <summary>Takes the folder for this program and looks whether it can be served: there, writable, alone, with a whole database or none ever.</summary>
+    /// <returns>What is wrong, or null.</returns>
+    public Trouble? Take()
+    {
+        try
+        {
+            Directory.CreateDirectory(Folder);
+            Hold();
+            Probe();
+            Directory.CreateDirectory(Keys);
+            Close();
+        }
+        catch (UnauthorizedAccessException)
+        {
+            return Trouble.Of(StoreFault.ReadOnly, Folder);
+        }
+        catch (IOException fault)
+        {
+            return fault.HResult switch
+            {
+                NoSpace => Trouble.Of(StoreFault.Full, Folder),
+                ReadOnlyFileSystem => Trouble.Of(StoreFault.ReadOnly, Folder),
+                WouldBlock => Trouble.Of(StoreFault.Busy, Folder),
+                _ => Trouble.Of(StoreFault.Failed, fault.Message),
+            };
+        }
+
+        return AnewIfFillingWasCutShort() ?? Whole();
+    }
+
+    /// <summary>From now on a missing database is a loss and no first run.</summary>
+    public void MarkUsed()
+    {
+        if (!File.Exists(Marker))
+        {
+            Write(Marker, "This folder holds the data of a studio. Where the database beside this file is gone, it is lost: restore a backup.\n");
+        }
+
+        Close();
+    }
+
+    /// <summary>Fills a new database in one go: cut short, it begins anew at the next start.</summary>
+    public void FillAnew(Action fill)
+    {
+        Write(Filling, "");
+        fill();
+        File.Delete(Filling);
+    }
+
+    /// <summary>Everything in the folder is for its owner only.</summary>
+    public void Close()
+    {
+        if (OperatingSystem.IsWindows())
+        {
+            return;
+        }
+
+        const UnixFileMode File600 = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        foreach (var folder in Directory.EnumerateDirectories(Folder, "*", SearchOption.AllDirectories).Prepend(Folder))
+        {
+            File.SetUnixFileMode(folder, File600 | UnixFileMode.UserExecute);
+        }
+
+        foreach (var file in Directory.EnumerateFiles(Folder, "*", SearchOption.AllDirectories))
+        {
+            File.SetUnixFileMode(file, File600);
+        }
+    }
+
+    public void Dispose() => held?.Dispose();
+
+    /// <summary>Whether a database is whole, by SQLite's own quick check.</summary>
+    /// <exception cref="StoreException">It cannot be opened.</exception>
+    public static bool IsWhole(string database)
+    {
+        try
+        {
+            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Mode = SqliteOpenMode.ReadWrite, Pooling = false }.ToString());
+            connection.Open();
+            return connection.Query("PRAGMA quick_check(1)", row => row.GetString(0)) is ["ok"];
+        }
+        catch (SqliteException fault)
+        {
+            return StoreException.Of(fault) == StoreFault.Damaged ? false : throw new StoreException(StoreException.Of(fault), fault);
+        }
+    }
+
+    private void Hold()
+    {
+        try
+        {
+            held = new FileStream(Path.Combine(Folder, LockName), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException fault) when (fault.HResult is not (NoSpace or ReadOnlyFileSystem) && File.Exists(Path.Combine(Folder, LockName)))
+        {
+            throw new IOException(fault.Message, WouldBlock);
+        }
+    }
+
+    private void Probe()
+    {
+        var probe = Path.Combine(Folder, "probe");
+        using (var file = new FileStream(probe, FileMode.Create, FileAccess.Write))
+        {
+            file.Write(new byte[ProbeBytes]);
+            file.Flush(flushToDisk: true);
+        }
+
+        File.Delete(probe);
+    }
+
+    private Trouble? AnewIfFillingWasCutShort()
+    {
+        if (File.Exists(Filling))
+        {
+            foreach (var part in new[] { DatabaseFile, DatabaseFile + "-wal", DatabaseFile + "-shm", Marker })
+            {
+                File.Delete(part);
+            }
+        }
+
+        return null;
+    }
+
+    private Trouble? Whole()
+    {
+        var database = new FileInfo(DatabaseFile);
+        var wasUsed = File.Exists(Marker) || File.Exists(DatabaseFile + "-wal");
+        if (!database.Exists || database.Length == 0)
+        {
+            return wasUsed ? Trouble.Of(StoreFault.Lost, $"{DatabaseFile} was here and is not any more.") : null;
+        }
+
+        try
+        {
+            return IsWhole(DatabaseFile) ? null : Trouble.Of(StoreFault.Damaged, DatabaseFile);
+        }
+        catch (StoreException fault)
+        {
+            return Trouble.Of(fault.Fault, DatabaseFile);
+        }
+    }
+
+    private static void Write(string file, string text)
+    {
+        using var stream = new FileStream(file, FileMode.Create, FileAccess.Write);
+        stream.Write(System.Text.Encoding.UTF8.GetBytes(text));
+        stream.Flush(flushToDisk: true);
+    }
+}

@@ -1,0 +1,76 @@
+using OatPath.Store;
+
+namespace OatPath.Web.Records;
+
+/// <summary>
+/// The digest as of now, for reading: rows that are not of now are derived on the spot where they are few, and said to be coming where they are many. Reading writes nothing.
+/// </summary>
+public sealed class DigestView(ClientDigests digests, DigestTable table)
+{
+    /// <summary>As many rows as are derived while somebody waits for the page.</summary>
+    private const int MostDerived = 40;
+
+    /// <summary>So many names stand behind an entry of the next days.</summary>
+    private const int Names = 12;
+
+    private const int MostAhead = 80;
+
+    private IReadOnlyList<DigestRow>? fresh;
+
+    /// <summary>How many rows are still of an earlier state, while they are being brought up to date.</summary>
+    public int Coming { get; private set; }
+
+    /// <summary>The most urgent first.</summary>
+    public IReadOnlyList<DigestRow> Urgent(int most) =>
+        [.. With(table.Urgent(most + MostDerived), row => row.Urgency is not null).OrderBy(row => row.Urgency).ThenByDescending(row => row.Since).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+
+    public int CountUrgent => Count(table.CountUrgent(), row => row.Urgency is not null);
+
+    public IReadOnlyList<DigestRow> Waiting(int most) => [.. With(table.Waiting(most + MostDerived), row => row.Waiting != 0).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+
+    public int CountWaiting => Count(table.CountWaiting(), row => row.Waiting != 0);
+
+    public IReadOnlyList<VisitToday> Visits => [.. With(table.Visiting(), row => row.Visit is not null).Select(row => row.Visit!).OrderBy(visit => visit.At ?? TimeOnly.MaxValue).ThenBy(visit => visit.Client, StringComparer.OrdinalIgnoreCase)];
+
+    public IReadOnlyList<StoredAhead> Ahead(DateOnly today)
+    {
+        var kept = table.Ahead(today, MostAhead, Names, [.. Fresh.Select(row => row.ClientId)]);
+        return Fresh.Count == 0 ? kept : [.. kept
+            .Concat(Fresh.SelectMany(row => row.Ahead.Select(entry => (entry.On, entry.What)).Distinct().Select(entry => new StoredAhead(entry.On, entry.What, 1, [(row.ClientId, row.Name)]))))
+            .GroupBy(entry => (entry.On, entry.What)).Select(group => new StoredAhead(group.Key.On, group.Key.What, group.Sum(entry => entry.Count), [.. group.SelectMany(entry => entry.Who).OrderBy(who => who.Name, StringComparer.OrdinalIgnoreCase).Take(Names)]))
+            .OrderBy(entry => entry.On).ThenBy(entry => entry.What, StringComparer.Ordinal).Take(MostAhead)];
+    }
+
+    /// <param name="parts">Words to find, in lower case; none finds everybody.</param>
+    public (IReadOnlyList<DigestRow> Rows, int Found) Search(IReadOnlyList<string> parts, int most)
+    {
+        bool IsFound(DigestRow row) => parts.All(part => row.Found.Contains(part, StringComparison.Ordinal));
+        bool IsNamed(DigestRow row) => parts.All(part => row.Name.Contains(part, StringComparison.OrdinalIgnoreCase));
+        return ([.. With(table.Search(parts, most + MostDerived), IsFound).OrderByDescending(IsNamed).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)], Count(table.CountFound(parts), IsFound));
+    }
+
+    private IReadOnlyList<DigestRow> Fresh
+    {
+        get
+        {
+            if (fresh is null)
+            {
+                var now = digests.Now();
+                var old = table.Outdated(now, MostDerived + 1);
+                Coming = old.Count > MostDerived ? table.CountOutdated(now) : 0;
+                fresh = old.Count > MostDerived ? [] : [.. old.Select(digests.Derive).OfType<DigestRow>()];
+            }
+
+            return fresh;
+        }
+    }
+
+    private IEnumerable<DigestRow> With(IReadOnlyList<StoredDigest> kept, Func<DigestRow, bool> counts)
+    {
+        var ids = Fresh.Select(row => row.ClientId).ToHashSet();
+        return kept.Where(row => !ids.Contains(row.ClientId)).Select(DigestRow.FromStored).Concat(Fresh.Where(counts));
+    }
+
+    private int Count(int kept, Func<DigestRow, bool> counts) =>
+        kept + Fresh.Count(counts) - Fresh.Count(row => table.Find(row.ClientId) is { } stored && counts(DigestRow.FromStored(stored)));
+}
