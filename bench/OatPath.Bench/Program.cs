@@ -11,6 +11,12 @@ using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web;
 
+if (args is ["large", var at])
+{
+    await OatPath.Bench.LargeBench.Run(at);
+    return;
+}
+
 // Medians of warm runs, compared within one run: machines differ, ratios and differences less so.
 const int Runs = 200;
 var root = AppContext.BaseDirectory;

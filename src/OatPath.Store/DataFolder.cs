@@ -36,8 +36,10 @@ public sealed class DataFolder : IDisposable
     private string Filling => Path.Combine(Folder, FillingName);
 
     /// <summary>Takes the folder for this program and looks whether it can be served: there, writable, alone, with a whole database or none ever.</summary>
-    /// <returns>What is wrong, or null.</returns>
-    public Trouble? Take()
+    /// <returns>What is wrong, or null; it comes when the whole database was read through, and nothing may be served before.</returns>
+    public Task<Trouble?> Take() => Begin() is { } trouble ? Task.FromResult<Trouble?>(trouble) : Task.Run(Whole);
+
+    private Trouble? Begin()
     {
         try
         {
@@ -62,7 +64,8 @@ public sealed class DataFolder : IDisposable
             };
         }
 
-        return AnewIfFillingWasCutShort() ?? Whole();
+        AnewIfFillingWasCutShort();
+        return null;
     }
 
     /// <summary>From now on a missing database is a loss and no first run.</summary>
@@ -146,7 +149,7 @@ public sealed class DataFolder : IDisposable
         File.Delete(probe);
     }
 
-    private Trouble? AnewIfFillingWasCutShort()
+    private void AnewIfFillingWasCutShort()
     {
         if (File.Exists(Filling))
         {
@@ -155,8 +158,6 @@ public sealed class DataFolder : IDisposable
                 File.Delete(part);
             }
         }
-
-        return null;
     }
 
     private Trouble? Whole()

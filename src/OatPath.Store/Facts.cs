@@ -23,9 +23,7 @@ public sealed class Facts(Database database)
     public IReadOnlyList<Fact> Of(string clientId) => database.Read(connection => Of(connection, clientId));
 
     /// <summary>The latest moment at which anything was written down about any client; null in an empty database.</summary>
-    public DateTimeOffset? LastRecorded() => database.Read(connection => connection.Query(
-        "SELECT max(at) FROM (SELECT max(recorded_at) AS at FROM fact UNION ALL SELECT max(published_at) FROM publication UNION ALL SELECT max(received_at) FROM session_event)",
-        row => row.IsDBNull(0) ? (DateTimeOffset?)null : row.Instant(0)).Single());
+    public DateTimeOffset? LastRecorded() => database.Read(connection => connection.Query("SELECT at FROM last_recorded WHERE at <> ''", row => (DateTimeOffset?)row.Instant(0)).FirstOrDefault());
 
     internal static bool Append(SqliteConnection connection, string clientId, long? version, IReadOnlyList<Fact> facts)
     {

@@ -27,7 +27,39 @@ public static class OatPathApp
     public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
     {
         var folder = new DataFolder(options.Data);
-        var trouble = folder.Take();
+        var check = folder.Take();
+        var builder = Builder(options);
+        AddServices(builder.Services, options, folder, clock);
+        adjust?.Invoke(builder);
+        var app = builder.Build();
+
+        // The database is read through while everything else is made ready; nothing opens it before that is done.
+        if (check.GetAwaiter().GetResult() is { } trouble)
+        {
+            return Closed(options, folder, trouble, adjust);
+        }
+
+        // Asked for once, so that it is given back when the app ends.
+        _ = app.Services.GetRequiredService<DataFolder>();
+        Migrator.Migrate(app.Services.GetRequiredService<Database>());
+        folder.MarkUsed();
+        app.Services.GetRequiredService<ClientDigests>().Attach();
+        if (app.Services.GetService<RecordClock>() is { } recordClock && app.Services.GetRequiredService<Facts>().LastRecorded() is { } last)
+        {
+            recordClock.Recorded(last);
+        }
+
+        if (options.Demo)
+        {
+            app.Services.GetRequiredService<DemoLoader>().FillIfEmpty(folder);
+        }
+
+        Pipeline(app, options);
+        return app;
+    }
+
+    private static WebApplicationBuilder Builder(ServeOptions options)
+    {
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
             ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
@@ -47,36 +79,18 @@ public static class OatPathApp
         });
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning)
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
-        builder.Services.AddSingleton(_ => folder);
-        if (trouble is not null)
-        {
-            adjust?.Invoke(builder);
-            builder.Services.AddSingleton(trouble);
-            var closed = builder.Build();
-            _ = closed.Services.GetRequiredService<DataFolder>();
-            TroubleApp.Serve(closed, trouble);
-            return closed;
-        }
+        return builder;
+    }
 
-        AddServices(builder.Services, options, folder, clock);
+    /// <summary>The app where its data cannot be served: it only says so.</summary>
+    private static WebApplication Closed(ServeOptions options, DataFolder folder, Trouble trouble, Action<WebApplicationBuilder>? adjust)
+    {
+        var builder = Builder(options);
         adjust?.Invoke(builder);
+        builder.Services.AddSingleton(trouble).AddSingleton(_ => folder);
         var app = builder.Build();
-        // Asked for once, so that it is given back when the app ends.
         _ = app.Services.GetRequiredService<DataFolder>();
-        Migrator.Migrate(app.Services.GetRequiredService<Database>());
-        folder.MarkUsed();
-        app.Services.GetRequiredService<ClientDigests>().Attach();
-        if (app.Services.GetService<RecordClock>() is { } recordClock && app.Services.GetRequiredService<Facts>().LastRecorded() is { } last)
-        {
-            recordClock.Recorded(last);
-        }
-
-        if (options.Demo)
-        {
-            app.Services.GetRequiredService<DemoLoader>().FillIfEmpty(folder);
-        }
-
-        Pipeline(app, options);
+        TroubleApp.Serve(app, trouble);
         return app;
     }
 
@@ -106,7 +120,7 @@ public static class OatPathApp
 
     private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder folder, TimeProvider? clock)
     {
-        services.AddSingleton(options);
+        services.AddSingleton(options).AddSingleton(_ => folder);
         services.AddSingleton(new Database(folder.DatabaseFile));
         services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<HouseTreatments>().AddSingleton<CalendarFeeds>().AddSingleton<Outbox>().AddSingleton<ShelfSearch>();
         services.AddSingleton<ClientReading>().AddSingleton<RecordKept>().AddSingleton<ViewLog>().AddSingleton<DigestTable>().AddSingleton<ClientDigests>().AddScoped<DigestView>();

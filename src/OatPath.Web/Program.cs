@@ -11,5 +11,6 @@ if (options is null)
 _ = Private.Umask();
 await using var app = OatPathApp.Build(options);
 OatPathApp.Announce(app, options);
+var isOpen = app.Services.GetService<OatPath.Store.Trouble>() is null;
 await app.RunAsync();
-return app.Services.GetService<OatPath.Store.Trouble>() is null ? 0 : 1;
+return isOpen ? 0 : 1;

@@ -4,6 +4,15 @@ ALTER TABLE client ADD COLUMN touched INTEGER NOT NULL DEFAULT 0;
 -- Inputs and path of a publication, compressed; then the columns of text are empty.
 ALTER TABLE publication ADD COLUMN packed BLOB;
 
+-- The latest moment at which anything was written down, by UTC; time never goes back behind it.
+CREATE TABLE last_recorded (
+    id INTEGER PRIMARY KEY CHECK (id = 1),
+    at TEXT NOT NULL
+) STRICT;
+
+INSERT INTO last_recorded (id, at)
+SELECT 1, coalesce(max(at), '') FROM (SELECT max(recorded_at) AS at FROM fact UNION ALL SELECT max(published_at) FROM publication UNION ALL SELECT max(received_at) FROM session_event);
+
 -- Clients whose digest is older than their facts.
 CREATE TABLE client_stale (
     client_id TEXT PRIMARY KEY
@@ -48,18 +57,21 @@ CREATE TRIGGER fact_touches AFTER INSERT ON fact
 BEGIN
     UPDATE client SET touched = touched + 1 WHERE id = NEW.client_id;
     INSERT OR IGNORE INTO client_stale (client_id) VALUES (NEW.client_id);
+    UPDATE last_recorded SET at = NEW.recorded_at WHERE at < NEW.recorded_at;
 END;
 
 CREATE TRIGGER publication_touches AFTER INSERT ON publication
 BEGIN
     UPDATE client SET touched = touched + 1 WHERE id = NEW.client_id;
     INSERT OR IGNORE INTO client_stale (client_id) VALUES (NEW.client_id);
+    UPDATE last_recorded SET at = NEW.published_at WHERE at < NEW.published_at;
 END;
 
 CREATE TRIGGER session_event_touches AFTER INSERT ON session_event
 BEGIN
     UPDATE client SET touched = touched + 1 WHERE id = (SELECT client_id FROM session_grant WHERE id = NEW.grant_id);
     INSERT OR IGNORE INTO client_stale (client_id) SELECT client_id FROM session_grant WHERE id = NEW.grant_id;
+    UPDATE last_recorded SET at = NEW.received_at WHERE at < NEW.received_at;
 END;
 
 CREATE TRIGGER client_comes AFTER INSERT ON client

@@ -7,7 +7,7 @@ public sealed partial class MessengerRounds(Messenger messenger, ILogger<Messeng
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        await Task.Yield();
+        await Task.Delay(Records.DigestRounds.AfterStart, stoppingToken);
         using var minutes = new PeriodicTimer(TimeSpan.FromMinutes(1));
         for (var round = 0; ; round++)
         {

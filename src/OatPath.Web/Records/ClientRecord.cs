@@ -86,6 +86,12 @@ public sealed class ClientRecord
 
     public DateOnly Today => CareDay.Of(AsOf, Zone);
 
+    private readonly ConcurrentDictionary<string, object> derived = [];
+
+    /// <summary>What a page derives from this record and from what the name says, kept as long as the record is.</summary>
+    public T Derived<T>(string name, Func<T> derive)
+        where T : class => (T)derived.GetOrAdd(name, _ => derive());
+
     private CaseFile? draft;
     private CaseFile? followed;
     private CaseFile? followedAsDecided;

@@ -27,6 +27,6 @@ public static class Dispensing
     public static Fact Seen(RecordRoom room, ClientRecord record, string product, decimal share, string by, bool opened = false, string batch = "")
     {
         var id = Fact.NewId();
-        return room.Make<LogEntry>(record.Client.Id, "log", new BottleSeen { Id = id, HappenedAt = record.AsOf, RecordedAt = record.AsOf, By = by, Product = product, Share = share, Opened = opened, Batch = batch }, by, id);
+        return room.Make<LogEntry>(record.Client.Id, "log", new BottleSeen { Id = id, HappenedAt = room.Now, RecordedAt = room.Now, By = by, Product = product, Share = share, Opened = opened, Batch = batch }, by, id);
     }
 }

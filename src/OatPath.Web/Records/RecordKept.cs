@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using OatPath.Core.House;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -21,7 +22,7 @@ public sealed class RecordKept
 
     public ClientRecord? Find(string id, ClientStamp stamp, DateTimeOffset now)
     {
-        if (kept.TryGetValue(id, out var entry) && entry.Stamp == stamp && entry.Quarter == QuarterOf(now))
+        if (kept.TryGetValue(id, out var entry) && entry.Stamp == stamp && entry.Quarter == QuarterOf(now) && CareDay.Of(now, entry.Record.Zone) == entry.Record.Today)
         {
             entry.LastUse = Interlocked.Increment(ref uses);
             return entry.Record;

@@ -66,6 +66,9 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
         Published = told.Published,
     };
 
+    /// <summary>The moment of what is written down now; a record's own moment may be some minutes old.</summary>
+    public DateTimeOffset Now => clock.GetUtcNow();
+
     /// <summary>A fact about now, ready to append.</summary>
     public Fact Make<T>(string clientId, string kind, T body, string by, string? id = null, string? supersedes = null, DateTimeOffset? happenedAt = null)
     {

@@ -156,9 +156,10 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
         var id = Fact.NewId();
         var done = new DateTimeOffset(day!.Value.ToDateTime(new TimeOnly(21, 0)), Record.Zone.GetUtcOffset(day.Value.ToDateTime(new TimeOnly(21, 0))));
-        var at = done < Record.AsOf ? done : Record.AsOf;
+        var now = Room.Now;
+        var at = done < now ? done : now;
         return Keep($"The peel of {Words.Day(day.Value)} is written down.",
-            Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Record.AsOf, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
+            Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = now, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
     }
 
     /// <summary>Peels done in the salon, newest first.</summary>

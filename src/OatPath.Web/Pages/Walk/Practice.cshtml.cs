@@ -30,8 +30,8 @@ public sealed class PracticeModel(RecordRoom room) : WalkPage(room)
             return Redirect(product is null ? $"/clients/{Id}/peel" : $"/clients/{Id}/routine");
         }
 
-        var grant = new SessionGrant($"practice-{Id}", Id, null, script.Product, Record.Today, true, script, Record.AsOf, By);
-        Guide = GuideData.Of(grant, new(null, []), null, Record, Record.AsOf);
+        var grant = new SessionGrant($"practice-{Id}", Id, null, script.Product, Record.Today, true, script, Room.Now, By);
+        Guide = GuideData.Of(grant, new(null, []), null, Record, Room.Now);
         return Page();
     }
 }

@@ -25,15 +25,18 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     public DayPath Shown { get; private set; } = null!;
 
     /// <summary>What does not go together over the next two weeks, with the ways out that were tried.</summary>
-    public IReadOnlyList<BenchClash> Clashes => clashes ??= BenchReview.Of(Record.Draft, Record.Rules, studio.All());
-
-    private IReadOnlyList<BenchClash>? clashes;
+    public IReadOnlyList<BenchClash> Clashes
+    {
+        get
+        {
+            var shelf = studio.Everything(out var stamp);
+            return Record.Derived($"clashes of shelf {stamp}", () => BenchReview.Of(Record.Draft, Record.Rules, [.. shelf.Where(item => !item.Archived).Select(item => item.Product)]));
+        }
+    }
 
     public WeekGrid Week { get; private set; } = null!;
 
-    public BenchDevices Devices => devices ??= BenchDevices.Of(Record, Record.DraftPath(0, 35));
-
-    private BenchDevices? devices;
+    public BenchDevices Devices => Record.Derived("devices", () => BenchDevices.Of(Record, Record.DraftPath(0, 35)));
 
     /// <summary>A trial on one side as typed, where it could not be kept.</summary>
     public (string Product, FaceSide? Side, string Days)? HalfTyped { get; private set; }
@@ -217,7 +220,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        stock.BringBack(step.Select(fact => fact.Id), Id, Record.AsOf, By);
+        stock.BringBack(step.Select(fact => fact.Id), Id, Room.Now, By);
         return Done("Taken back.");
     }
 
@@ -240,7 +243,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        again.ForEach(fact => stock.TakeAgain(fact.Supersedes!, fact.Id, Id, Record.AsOf, By));
+        again.ForEach(fact => stock.TakeAgain(fact.Supersedes!, fact.Id, Id, Room.Now, By));
         return Done("Done again.");
     }
 
@@ -257,7 +260,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         {
             Problems.Add(new("Name of the template", $"give 1 to {RegimenTemplate.MostName} characters"));
         }
-        else if (templates.Add(RegimenTemplate.Of(name, Record.Draft), Record.AsOf, By) is { } made)
+        else if (templates.Add(RegimenTemplate.Of(name, Record.Draft), Room.Now, By) is { } made)
         {
             TempData["UndoUrl"] = $"/templates?template={made}";
             return Back("routine", $"{name} is kept as a template.");
@@ -285,7 +288,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     {
         var id = Fact.NewId();
         return fact.Kind == "decision"
-            ? Room.Make(Id, fact.Kind, CaseAssembly.Body<Decision>(fact) with { Id = id, RecordedAt = Record.AsOf, By = By }, By, id, fact.Id)
+            ? Room.Make(Id, fact.Kind, CaseAssembly.Body<Decision>(fact) with { Id = id, RecordedAt = Room.Now, By = By }, By, id, fact.Id)
             : fact.Kind == "shelf" ? Room.Make(Id, fact.Kind, CaseAssembly.Body<ShelfItem>(fact), By, id, fact.Id)
             : Room.Make(Id, fact.Kind, CaseAssembly.Body<string>(fact), By, id, fact.Id);
     }
@@ -328,7 +331,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         Reopen();
-        (Version, clashes) = (0, null);
+        Version = 0;
         Fill();
         return Page();
     }
@@ -342,11 +345,12 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         Version = Version == 0 ? Record.Client.Version : Version;
         Path = Record.DraftPath();
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.Days.Take(7).MaxBy(d => Grains.Actives(d.Evening).Count())!;
-        Week = WeekGrid.Of(Record, Path, typed ?? Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today });
-        History = BenchHistory.Of(Record.Facts);
+        Week = typed is not null ? WeekGrid.Of(Record, Path, typed)
+            : Record.Derived("week", () => WeekGrid.Of(Record, Record.DraftPath(), Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today }));
+        History = Record.Derived("bench history", () => BenchHistory.Of(Record.Facts));
         if (Record.Published is not null)
         {
-            Since = PathDiff.Between(Record.ClientPath(), Path).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
+            Since = Record.Derived("changes", () => PathDiff.Between(Record.ClientPath(), Record.DraftPath())).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
         }
     }
 }

@@ -201,7 +201,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         move = null;
         var bottle = product;
-        if (dispense && stock.Dispense(product.Id, null, Id, Record.AsOf, By) is { } taken)
+        if (dispense && stock.Dispense(product.Id, null, Id, Room.Now, By) is { } taken)
         {
             move = taken.Move;
             bottle = product with { Batch = taken.Batch, OpenedOn = Record.Today };
@@ -231,7 +231,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 
         if (move is { } taken)
         {
-            stock.BringBack(taken, Id, Record.AsOf, By);
+            stock.BringBack(taken, Id, Room.Now, By);
         }
 
         Fill();

@@ -60,7 +60,7 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
             var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
             if (Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]))
             {
-                stock.BringBack(undone.Select(other => other.Id), Id, Record.AsOf, By);
+                stock.BringBack(undone.Select(other => other.Id), Id, Room.Now, By);
             }
         }
 
