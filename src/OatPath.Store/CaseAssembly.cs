@@ -12,7 +12,7 @@ namespace OatPath.Store;
 public static class CaseAssembly
 {
     private const int MostKept = 20_000;
-    private static readonly ConcurrentDictionary<string, object> Read = [];
+    private static readonly ConcurrentDictionary<string, (string Text, object Body)> Read = [];
 
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
     public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: false);
@@ -35,7 +35,8 @@ public static class CaseAssembly
     public static T Body<T>(Fact fact)
         where T : class
     {
-        if (Read.TryGetValue(fact.Id, out var body) && body is T known)
+        // What could not be kept may come again under its id with other words.
+        if (Read.TryGetValue(fact.Id, out var kept) && kept.Body is T known && kept.Text == fact.Body)
         {
             return known;
         }
@@ -46,7 +47,7 @@ public static class CaseAssembly
         }
 
         var read = CaseJson.ReadStored<T>(fact.Body);
-        Read[fact.Id] = read;
+        Read[fact.Id] = (fact.Body, read);
         return read;
     }
 

@@ -121,7 +121,7 @@ public static class OatPathApp
     private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder folder, TimeProvider? clock)
     {
         services.AddSingleton(options).AddSingleton(_ => folder);
-        services.AddSingleton(new Database(folder.DatabaseFile));
+        services.AddSingleton(_ => new Database(folder.DatabaseFile));
         services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<HouseTreatments>().AddSingleton<CalendarFeeds>().AddSingleton<Outbox>().AddSingleton<ShelfSearch>();
         services.AddSingleton<ClientReading>().AddSingleton<RecordKept>().AddSingleton<ViewLog>().AddSingleton<DigestTable>().AddSingleton<ClientDigests>().AddScoped<DigestView>();
         services.AddSingleton<Store.People>();
