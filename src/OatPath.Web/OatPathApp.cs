@@ -148,6 +148,7 @@ public static class OatPathApp
         services.AddHostedService<ViewLogRounds>();
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
+        services.AddSingleton<SignIns>().AddSingleton<ProgramSettings>().AddSingleton<SignInAttempts>().AddScoped<SecondFactor>();
         services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("oatpath");
@@ -189,7 +190,7 @@ public static class OatPathApp
             limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
                 RateLimitPartition.GetFixedWindowLimiter($"all-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 3000, Window = TimeSpan.FromMinutes(1) }));
             limiter.AddPolicy(StrictLimit, http => HttpMethods.IsPost(http.Request.Method)
-                ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.Request.Path}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
+                ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.GetEndpoint()?.DisplayName}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
                 : RateLimitPartition.GetNoLimiter("reading"));
 
             // An address that is guessed at finds nothing, and not often.
@@ -219,6 +220,7 @@ public static class OatPathApp
         app.UseRateLimiter();
         app.UseAuthentication();
         app.UseAuthorization();
+        app.Use(FactorGate.Ask);
         app.MapRazorPages();
         SessionRoute.Map(app);
         CalendarRoute.Map(app);

@@ -29,24 +29,6 @@ public sealed class PeopleTests : IDisposable
     }
 
     [Fact]
-    public async Task Five_wrong_passwords_lock_the_door_for_15_minutes()
-    {
-        using var browser = studio.Anyone();
-        var page = await browser.Get("/sign-in");
-        for (var i = 0; i < 5; i++)
-        {
-            page = await browser.Submit(page, "main form", ("Name", "maren"), ("Password", "wrong"));
-            Assert.Contains("not right", page.Text, StringComparison.Ordinal);
-        }
-
-        page = await browser.Submit(page, "main form", ("Name", "maren"), ("Password", Demo.DemoLoader.Password));
-        Assert.Contains("Too many attempts", page.Text, StringComparison.Ordinal);
-
-        studio.Clock.Advance(TimeSpan.FromMinutes(16));
-        Assert.Equal("/", (await browser.Submit(page, "main form", ("Name", "maren"), ("Password", Demo.DemoLoader.Password))).Address);
-    }
-
-    [Fact]
     public async Task An_unknown_name_is_answered_like_a_wrong_password()
     {
         using var browser = studio.Anyone();

@@ -5,22 +5,24 @@ namespace OatPath.Web.People;
 /// <summary>Checks what is typed for a person.</summary>
 public static class PersonForm
 {
+    public const int MostSignIn = 60;
+
     public static List<Problem> Check(string? name, string? signIn, string? password)
     {
         var problems = new List<Problem>();
-        if (string.IsNullOrWhiteSpace(name) || name.Length > 80)
+        if (TypedName.Problem(name) is { } wrong)
         {
-            problems.Add(new("Name", "give a name of 1 to 80 characters"));
+            problems.Add(new("Name", wrong));
         }
 
-        if (string.IsNullOrWhiteSpace(signIn) || signIn.Trim().Length is < 3 or > 60)
+        if (TypedName.Problem(signIn) is not null || signIn!.Trim().Length is < 3 or > MostSignIn)
         {
-            problems.Add(new("Sign-in name", "give 3 to 60 characters"));
+            problems.Add(new("Sign-in name", $"give 3 to {MostSignIn} characters that can be seen"));
         }
 
-        if (password is null || password.Length is < SignInDesk.MinPassword or > 200)
+        if (PasswordRules.Problem(password, (name ?? "").Trim(), (signIn ?? "").Trim()) is { } weak)
         {
-            problems.Add(new("Password", $"give at least {SignInDesk.MinPassword} and at most 200 characters"));
+            problems.Add(new("Password", weak));
         }
 
         return problems;

@@ -9,7 +9,7 @@ using OatPath.Web.People;
 
 namespace OatPath.Web.Pages.House;
 
-public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, IAuthorizationService authorization, TimeProvider clock) : PageModel
+public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, SignIns signIns, ProgramSettings settings, IAuthorizationService authorization, TimeProvider clock) : PageModel
 {
     [BindProperty]
     public long Version { get; set; }
@@ -17,6 +17,13 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
     public HouseRules Rules { get; private set; } = new();
 
     public IReadOnlyList<Person> Team { get; private set; } = [];
+
+    /// <summary>Open sign-ins by person.</summary>
+    public IReadOnlyDictionary<long, int> Open => signIns.Counts();
+
+    public ProgramChoices Program { get; private set; } = new();
+
+    public long ProgramVersion { get; private set; }
 
     public List<Problem> Problems { get; } = [];
 
@@ -29,6 +36,7 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
     {
         (Rules, Version) = studio.Current();
         Team = people.All();
+        (Program, ProgramVersion) = settings.Current();
     }
 
     public async Task<IActionResult> OnPostAsync()
@@ -38,7 +46,9 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             return Forbid();
         }
 
-        Team = people.All();
+        OnGet();
+        ModelState.Remove(nameof(Version));
+        Version = long.TryParse(Request.Form[nameof(Version)], CultureInfo.InvariantCulture, out var seen) ? seen : 0;
         Rules = Read(Request.Form, studio.Current().Rules);
         Problems.AddRange(HouseRulesCheck.Check(Rules).Select(problem => problem with { Field = Title(problem.Field) }));
         foreach (var (number, name) in new[] { (Rules.Contacts.Studio, "Studio number"), (Rules.Contacts.OutOfHours, "Out-of-hours number"), (Rules.Contacts.Emergency, "Emergency number") })
@@ -111,18 +121,77 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         return Redirect("/house");
     }
 
+    /// <summary>Ends the sign-ins of somebody, or one's own elsewhere.</summary>
+    public async Task<IActionResult> OnPostEndAsync(long person)
+    {
+        if (person.ToString(CultureInfo.InvariantCulture) != User.FindFirstValue(ClaimTypes.NameIdentifier) && await Forbidden())
+        {
+            return Forbid();
+        }
+
+        var ended = desk.EndOthers(HttpContext, person);
+        TempData["Done"] = ended switch { 0 => "Nothing else was open.", 1 => "1 sign-in has ended.", _ => $"{ended} sign-ins have ended." };
+        return Redirect("/house");
+    }
+
+    /// <summary>What the owner chooses for the program itself.</summary>
+    public async Task<IActionResult> OnPostProgramAsync(bool secondFactor, bool dailyBackup, string? backupsKept, string? retentionYears, long programVersion)
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        OnGet();
+        var choices = new ProgramChoices
+        {
+            SecondFactor = secondFactor,
+            DailyBackup = dailyBackup,
+            BackupsKept = Number(backupsKept, ProgramChoices.FewestBackups, ProgramChoices.MostBackups, "Backups kept"),
+            RetentionYears = Number(retentionYears, 1, ProgramChoices.MostYears, "Years without an entry"),
+        };
+        if (Problems.Count == 0)
+        {
+            try
+            {
+                settings.Save(choices, programVersion);
+                TempData["Done"] = "The program's own choices are saved.";
+                return Redirect("/house");
+            }
+            catch (ConflictException)
+            {
+                Problems.Add(new("The program's choices", "were changed by somebody else while you were here. What you typed is kept below; look at it and save again."));
+            }
+        }
+
+        ModelState.Clear();
+        (Program, ProgramVersion) = (choices, settings.Current().Version);
+        return Page();
+    }
+
+    private int Number(string? typed, int least, int most, string field)
+    {
+        if (int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most)
+        {
+            return number;
+        }
+
+        Problems.Add(new(field, $"give a number from {least} to {most}"));
+        return least;
+    }
+
     public async Task<IActionResult> OnPostPasswordAsync(string? current, string? next)
     {
         OnGet();
         var me = people.Find(long.Parse(User.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture))!;
-        if (desk.Check(me.SignIn, current ?? "").Person is null)
+        if (desk.Check(HttpContext, me.SignIn, current ?? "").Person is null)
         {
             Problems.Add(new("Password now", "is not right; type it again"));
         }
 
-        if (next is null || next.Length is < SignInDesk.MinPassword or > 200)
+        if (PasswordRules.Problem(next, me.Name, me.SignIn) is { } weak)
         {
-            Problems.Add(new("New password", $"give at least {SignInDesk.MinPassword} characters"));
+            Problems.Add(new("New password", weak));
         }
 
         if (Problems.Count > 0)
@@ -130,9 +199,9 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             return Page();
         }
 
-        people.SetPassword(me.Id, desk.Hash(next!));
-        await SignInDesk.SignIn(HttpContext, people.Find(me.Id)!);
-        TempData["Done"] = "Your password is changed.";
+        people.SetPassword(me.Id, desk.Hash(next!), clock.GetUtcNow());
+        await desk.SignIn(HttpContext, people.Find(me.Id)!);
+        TempData["Done"] = "Your password is changed; wherever else you were signed in, you no longer are.";
         return Redirect("/house");
     }
 

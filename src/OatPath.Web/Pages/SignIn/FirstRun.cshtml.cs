@@ -48,7 +48,7 @@ public sealed class FirstRunModel(Store.People people, FirstRunCode code, SignIn
 
         if (people.AddFirstOwner(Name!.Trim(), SignInName!.Trim(), desk.Hash(Password!)))
         {
-            await SignInDesk.SignIn(HttpContext, people.Find(SignInName!.Trim())!);
+            await desk.SignIn(HttpContext, people.Find(SignInName!.Trim())!);
         }
 
         return Redirect("/house");

@@ -1,16 +1,15 @@
-using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace OatPath.Web.Pages.SignIn;
 
-public sealed class OutModel : PageModel
+public sealed class OutModel(People.SignInDesk desk) : PageModel
 {
     public IActionResult OnGet() => Redirect("/");
 
     public async Task<IActionResult> OnPostAsync()
     {
-        await HttpContext.SignOutAsync();
+        await desk.SignOut(HttpContext);
         return Redirect("/sign-in");
     }
 }
