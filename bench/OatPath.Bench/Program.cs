@@ -51,7 +51,7 @@ await using (var app = OatPathApp.Build(new ServeOptions(folder, 5998, true, fal
     await app.StartAsync();
     var id = app.Services.GetRequiredService<Clients>().Search("Orla").Single().Id;
     var links = app.Services.GetRequiredService<Links>();
-    var cookie = links.Admit(links.Create(id, "bench", DateTimeOffset.UtcNow), DateTimeOffset.UtcNow)!;
+    var cookie = links.Admit(links.Create(id, "bench", DateTimeOffset.UtcNow), null, DateTimeOffset.UtcNow).Cookie!;
     using var client = app.GetTestClient();
     client.DefaultRequestHeaders.Add("Cookie", $"oatpath_device={cookie}");
     var pages = new[] { "/my", "/my/path", "/my/report", "/my/cautions" };

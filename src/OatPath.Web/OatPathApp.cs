@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.FileProviders;
@@ -87,7 +88,7 @@ public static class OatPathApp
     {
         var builder = Builder(options);
         adjust?.Invoke(builder);
-        builder.Services.AddSingleton(trouble).AddSingleton(_ => folder);
+        builder.Services.AddSingleton(trouble).AddSingleton(options).AddSingleton(_ => folder);
         var app = builder.Build();
         _ = app.Services.GetRequiredService<DataFolder>();
         TroubleApp.Serve(app, trouble);
@@ -175,7 +176,16 @@ public static class OatPathApp
             antiforgery.Cookie.SameSite = SameSiteMode.Strict;
             antiforgery.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         });
-        services.AddRazorPages().AddMvcOptions(mvc => mvc.Filters.Add<ConflictFilter>());
+        services.Configure<CookieTempDataProviderOptions>(kept =>
+        {
+            kept.Cookie.Name = "oatpath_said";
+            kept.Cookie.SameSite = SameSiteMode.Strict;
+            kept.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+        });
+
+        // A name that is not ours, in a request, is nobody's address.
+        services.AddHostFiltering(filter => filter.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. options.PublicUrl is { } address ? [new Uri(address).Host] : Array.Empty<string>()]);
+        services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute)).AddMvcOptions(mvc => mvc.Filters.Add<ConflictFilter>());
         services.AddResponseCompression(compression =>
         {
             compression.EnableForHttps = false;
@@ -205,8 +215,16 @@ public static class OatPathApp
     {
         if (options.Trusted)
         {
-            app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto });
+            // Believed from this machine only, and one step back.
+            app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto, ForwardLimit = 1 });
         }
+
+        app.UseHostFiltering();
+        if (options.Trusted)
+        {
+            app.UseMiddleware<OnlyTls>();
+        }
+
 
         app.UseMiddleware<SecurityHeaders>();
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandlingPath = "/went-wrong", StatusCodeSelector = WentWrong.StatusOf, AllowStatusCode404Response = true });

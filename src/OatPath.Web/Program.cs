@@ -3,7 +3,7 @@ using OatPath.Web;
 var options = ServeOptions.Parse(args);
 if (options is null)
 {
-    Console.Error.WriteLine("usage: serve --data DIR [--port N] [--demo]; a port is a number from 1024 to 65535");
+    Console.Error.WriteLine("usage: serve --data DIR [--port N] [--public-url https://ADDRESS [--behind-tls]]; a port is a number from 1024 to 65535, an address has no path, and --behind-tls needs --public-url");
     return 2;
 }
 

@@ -1,7 +1,7 @@
 namespace OatPath.Web;
 
 /// <summary>Strict headers on every answer: own origin only, no inline code or style, no framing, no referrer.</summary>
-public sealed class SecurityHeaders(RequestDelegate next)
+public sealed class SecurityHeaders(RequestDelegate next, ServeOptions options)
 {
     private const string Policy =
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
@@ -15,6 +15,11 @@ public sealed class SecurityHeaders(RequestDelegate next)
         headers["Referrer-Policy"] = "no-referrer";
         headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        if (options.Trusted)
+        {
+            headers.StrictTransportSecurity = "max-age=31536000";
+        }
+
         headers["X-Robots-Tag"] = "noindex, nofollow";
         http.Response.OnStarting(() =>
         {

@@ -6,14 +6,19 @@ namespace OatPath.Web;
 /// <param name="Data">Folder of the database and keys; made when missing.</param>
 /// <param name="Demo">Fills an empty database with the made-up studio and shows the demo clock.</param>
 /// <param name="Trusted">Whether a proxy in front on this machine speaks TLS; then cookies are sent over TLS only.</param>
-public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted)
+/// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine does.</param>
+public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted, string? PublicUrl = null)
 {
+    /// <summary>What links are made of; never what a request says of itself.</summary>
+    public string Origin => PublicUrl ?? $"http://127.0.0.1:{Port}";
+
     public static ServeOptions? Parse(IReadOnlyList<string> args)
     {
         string? data = null;
         var port = 5080;
         var demo = false;
         var trusted = false;
+        string? address = null;
         for (var i = 0; i < args.Count; i++)
         {
             switch (args[i])
@@ -27,6 +32,10 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
                 case "--demo":
                     demo = true;
                     break;
+                case "--public-url" when i + 1 < args.Count && Address(args[i + 1]) is { } given:
+                    address = given;
+                    i++;
+                    break;
                 case "--behind-tls":
                     trusted = true;
                     break;
@@ -35,6 +44,11 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
             }
         }
 
-        return data is null ? null : new(data, port, demo, trusted);
+        // Behind a proxy the app cannot know its own address, and whoever asks must not tell it.
+        return data is null || (trusted && address is null) ? null : new(data, port, demo, trusted, address);
     }
+
+    private static string? Address(string text) =>
+        Uri.TryCreate(text, UriKind.Absolute, out var address) && (address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp) && address.PathAndQuery == "/" && address.Fragment.Length == 0 && address.UserInfo.Length == 0
+            ? address.GetLeftPart(UriPartial.Authority) : null;
 }

@@ -162,17 +162,16 @@ public sealed class RecordTests : IDisposable
         var client = test.AddClient();
         var links = new Links(test.Database);
         var token = links.Create(client.Id, "Maren Holt", TestDatabase.Noon);
-        var cookie = links.Admit(token, TestDatabase.Noon)!;
+        var cookie = links.Admit(token, null, TestDatabase.Noon).Cookie!;
 
         Assert.Equal(client.Id, links.Recognise(cookie)!.ClientId);
         Assert.Null(links.Recognise(token));
-        Assert.Null(links.Admit("guess", TestDatabase.Noon));
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Assert.DoesNotContain(token, System.Text.Encoding.Latin1.GetString(File.ReadAllBytes(test.File)), StringComparison.Ordinal);
+        Assert.Equal((Admission.Ended, null), links.Admit("guess", null, TestDatabase.Noon));
+        Assert.All(Directory.GetFiles(Path.GetDirectoryName(test.File)!), file => Assert.DoesNotContain(token, System.Text.Encoding.Latin1.GetString(File.ReadAllBytes(file)), StringComparison.Ordinal));
 
         links.Revoke(client.Id, TestDatabase.Noon);
         Assert.Null(links.Recognise(cookie));
-        Assert.False(links.IsOpen(token));
+        Assert.False(links.IsOpen(token, TestDatabase.Noon));
     }
 
     [Fact]
@@ -183,8 +182,58 @@ public sealed class RecordTests : IDisposable
         var old = links.Create(client.Id, "m", TestDatabase.Noon);
         links.Create(client.Id, "m", TestDatabase.Noon);
 
-        Assert.False(links.IsOpen(old));
+        Assert.False(links.IsOpen(old, TestDatabase.Noon));
         Assert.NotEqual(old, links.Create(client.Id, "m", TestDatabase.Noon));
+    }
+
+    [Theory]
+    [InlineData(13, true)]
+    [InlineData(15, false)]
+    public void A_link_that_no_phone_opened_in_14_days_has_ended(int days, bool isOpen)
+    {
+        var client = test.AddClient();
+        var links = new Links(test.Database);
+        var token = links.Create(client.Id, "m", TestDatabase.Noon);
+        var then = TestDatabase.Noon.AddDays(days);
+
+        Assert.Equal(isOpen, links.IsOpen(token, then));
+        Assert.Equal(isOpen, links.Open(client.Id, then) is not null);
+        Assert.Equal(isOpen ? Admission.In : Admission.Ended, links.Admit(token, null, then).Outcome);
+
+        // Once opened it stays.
+        Assert.Equal(isOpen, links.IsOpen(token, then.AddYears(1)));
+    }
+
+    [Fact]
+    public void A_link_lets_in_one_phone_unless_more_are_allowed_and_one_is_shut_out_by_itself()
+    {
+        var (client, other) = (test.AddClient(), test.AddClient("Tove Arlund"));
+        var links = new Links(test.Database);
+        var token = links.Create(client.Id, "m", TestDatabase.Noon);
+        var first = links.Admit(token, null, TestDatabase.Noon).Cookie!;
+        Assert.Equal((Admission.TakenByAnother, null), links.Admit(token, null, TestDatabase.Noon));
+        Assert.Equal((Admission.In, null), links.Admit(token, first, TestDatabase.Noon));
+
+        Assert.True(links.AllowOneMore(client.Id));
+        var second = links.Admit(token, null, TestDatabase.Noon).Cookie!;
+        Assert.Equal(Admission.TakenByAnother, links.Admit(token, null, TestDatabase.Noon).Outcome);
+
+        var phones = links.Open(client.Id, TestDatabase.Noon)!.In;
+        Assert.Equal(2, phones.Count);
+        Assert.False(links.ShutOut(other.Id, phones[0].Id, TestDatabase.Noon));
+        Assert.True(links.ShutOut(client.Id, phones[0].Id, TestDatabase.Noon));
+        Assert.Null(links.Recognise(first));
+        Assert.NotNull(links.Recognise(second));
+
+        // The phone that was shut out comes in again only as a new one, in the place that became free.
+        Assert.NotNull(links.Admit(token, first, TestDatabase.Noon).Cookie);
+        Assert.Equal(Admission.TakenByAnother, links.Admit(token, first, TestDatabase.Noon).Outcome);
+        for (var i = 2; i < Links.MostPhones; i++)
+        {
+            Assert.True(links.AllowOneMore(client.Id));
+        }
+
+        Assert.False(links.AllowOneMore(client.Id));
     }
 
     [Fact]

@@ -16,11 +16,14 @@ public sealed class TestStudio : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("oatpath").FullName;
     private readonly WebApplication app;
+    private readonly string? publicUrl;
 
     /// <param name="plan">A planner to publish with instead of the real one.</param>
-    public TestStudio(bool demo = true, Records.PlanPath? plan = null)
+    /// <param name="publicUrl">The address behind a proxy that speaks TLS; null where there is none.</param>
+    public TestStudio(bool demo = true, Records.PlanPath? plan = null, string? publicUrl = null)
     {
-        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, false), Clock, builder =>
+        this.publicUrl = publicUrl;
+        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, publicUrl is not null, publicUrl), Clock, builder =>
         {
             builder.WebHost.UseTestServer();
             if (plan is not null)
@@ -38,7 +41,11 @@ public sealed class TestStudio : IDisposable
 
     public string ClientId(string name) => Services.GetRequiredService<Clients>().Search(name).Single().Id;
 
-    public Browser Anyone() => new(app.GetTestServer().CreateHandler());
+    public HttpMessageHandler Handler => app.GetTestServer().CreateHandler();
+
+    public Microsoft.AspNetCore.TestHost.TestServer Server => app.GetTestServer();
+
+    public Browser Anyone() => new(Handler, publicUrl ?? "http://localhost");
 
     public async Task<Browser> SignedIn(string name = DemoLoader.SignIn)
     {
@@ -72,7 +79,7 @@ public sealed record Answer(HttpStatusCode Status, string Address, string Html, 
 }
 
 /// <summary>Keeps cookies, follows redirects, fills forms: no more.</summary>
-public sealed class Browser(HttpMessageHandler handler) : IDisposable
+public sealed class Browser(HttpMessageHandler handler, string origin = "http://localhost") : IDisposable
 {
     private static readonly IBrowsingContext Parser = BrowsingContext.New(Configuration.Default);
     private readonly HttpMessageInvoker invoker = new(handler);
@@ -81,6 +88,9 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
     public IReadOnlyDictionary<string, string> Cookies => cookies;
 
     public void SetCookie(string name, string value) => cookies[name] = value;
+
+    /// <summary>The Set-Cookie lines of every answer so far.</summary>
+    public List<string> SetCookies { get; } = [];
 
     public Task<Answer> Get(string address, bool follow = true) => Send(HttpMethod.Get, address, null, follow);
 
@@ -135,7 +145,7 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
     {
         for (var hop = 0; hop < 8; hop++)
         {
-            using var request = new HttpRequestMessage(method, new Uri(new Uri("http://localhost"), address));
+            using var request = new HttpRequestMessage(method, new Uri(new Uri(origin), address));
             request.Content = body ?? (fields is null ? null : new FormUrlEncodedContent(fields));
             if (cookies.Count > 0)
             {
@@ -145,6 +155,7 @@ public sealed class Browser(HttpMessageHandler handler) : IDisposable
             var response = await invoker.SendAsync(request, CancellationToken.None);
             foreach (var cookie in response.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
             {
+                SetCookies.Add(cookie);
                 var pair = cookie.Split(';')[0].Split('=', 2);
                 cookies[pair[0]] = pair[1];
             }

@@ -7,8 +7,14 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
 {
     public const string CookieName = "oatpath_device";
 
+    /// <summary>Where the button of a link's page leads: below the path of the cookie, so that a phone that is in already is known.</summary>
+    public const string KnockRoute = "/my/go/{token}";
+
     public Device? Who(HttpContext http) =>
-        http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? links.Recognise(cookie) : null;
+        CookieOf(http) is { } cookie ? links.Recognise(cookie) : null;
+
+    /// <summary>What a phone brings along, as far as it can be a cookie of ours.</summary>
+    public static string? CookieOf(HttpContext http) => http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? cookie : null;
 
     public void Remember(HttpContext http, string cookie) => http.Response.Cookies.Append(CookieName, cookie, new CookieOptions
     {

@@ -3,7 +3,7 @@ namespace OatPath.Web.Records;
 /// <summary>A client's link as an address and as a square code.</summary>
 public static class PhoneLink
 {
-    public static string Address(HttpRequest request, string token) => $"{request.Scheme}://{request.Host}/go/{token}";
+    public static string Address(ServeOptions options, string token) => $"{options.Origin}/go/{token}";
 
     /// <summary>A square code of an address as SVG, its sides in CSS pixels.</summary>
     public static string Square(string address, int side) =>

@@ -17,9 +17,12 @@ public sealed class OpenModel(Links links, PhoneDoor door, TimeProvider clock) :
 
     public bool IsOpen { get; private set; }
 
+    /// <summary>Whether the link is in use on another phone.</summary>
+    public bool IsTaken { get; private set; }
+
     public void OnGet()
     {
-        IsOpen = Token.Length < 100 && links.IsOpen(Token);
+        IsOpen = Token.Length < 100 && links.IsOpen(Token, clock.GetUtcNow());
         if (!IsOpen)
         {
             Response.StatusCode = StatusCodes.Status410Gone;
@@ -28,13 +31,19 @@ public sealed class OpenModel(Links links, PhoneDoor door, TimeProvider clock) :
 
     public IActionResult OnPost()
     {
-        if (Token.Length >= 100 || links.Admit(Token, clock.GetUtcNow()) is not { } cookie)
+        var (outcome, cookie) = Token.Length < 100 ? links.Admit(Token, PhoneDoor.CookieOf(HttpContext), clock.GetUtcNow()) : (Admission.Ended, null);
+        if (outcome != Admission.In)
         {
+            IsTaken = outcome == Admission.TakenByAnother;
             Response.StatusCode = StatusCodes.Status410Gone;
             return Page();
         }
 
-        door.Remember(HttpContext, cookie);
+        if (cookie is not null)
+        {
+            door.Remember(HttpContext, cookie);
+        }
+
         return Redirect("/my");
     }
 }

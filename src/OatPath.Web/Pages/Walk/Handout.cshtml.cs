@@ -19,7 +19,7 @@ public sealed record HandoutSheet(string Title, Moment Moment, IReadOnlyList<Dat
 
 /// <summary>The published plan on paper: one sheet for the morning, one for the evening, and one of its own for a peel evening.</summary>
 [Authorize(Policy = People.Roles.Decides)]
-public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider clock) : WalkPage(room)
+public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions options, TimeProvider clock) : WalkPage(room)
 {
     public const int Days = 14;
 
@@ -61,7 +61,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, TimeProvider cloc
             return OnGet();
         }
 
-        Address = PhoneLink.Address(Request, links.Create(Id, By, clock.GetUtcNow()));
+        Address = PhoneLink.Address(options, links.Create(Id, By, clock.GetUtcNow()));
         Fill();
         return Page();
     }

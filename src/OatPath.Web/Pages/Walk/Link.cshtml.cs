@@ -6,11 +6,14 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 [Authorize(Policy = People.Roles.Decides)]
-public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, TimeProvider clock) : WalkPage(room)
+public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, ViewLog views, ServeOptions options, TimeProvider clock) : WalkPage(room)
 {
     public override string Station => "Phone link";
 
-    public (DateTimeOffset Since, int Devices)? Current { get; private set; }
+    public OpenLink? Current { get; private set; }
+
+    /// <summary>When a phone was last seen, as far as is known.</summary>
+    public DateTimeOffset? LastSeen(LinkedPhone phone) => views.LastSeen(phone.Id) ?? phone.LastSeen;
 
     /// <summary>The new link's address; shown once, because only its hash is kept.</summary>
     public string? Address { get; private set; }
@@ -21,7 +24,7 @@ public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds,
     /// <summary>Since when, and by whose word, the client wants no messages.</summary>
     public (DateTimeOffset Since, string ToldBy)? NoMessages => outbox.OptedOut(Id);
 
-    public void OnGet() => Current = links.Open(Id);
+    public void OnGet() => Current = links.Open(Id, clock.GetUtcNow());
 
     public IActionResult OnPostNew()
     {
@@ -32,8 +35,8 @@ public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds,
         }
 
         var token = links.Create(Id, By, clock.GetUtcNow());
-        Address = PhoneLink.Address(Request, token);
-        Current = links.Open(Id);
+        Address = PhoneLink.Address(options, token);
+        Current = links.Open(Id, clock.GetUtcNow());
         return Page();
     }
 
@@ -42,6 +45,18 @@ public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds,
         links.Revoke(Id, clock.GetUtcNow());
         feeds.Revoke(Id, clock.GetUtcNow());
         TempData["Done"] = "The link, every phone that used it and the calendar subscription are shut out.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    public IActionResult OnPostShutOut(long phone)
+    {
+        TempData["Done"] = links.ShutOut(Id, phone, clock.GetUtcNow()) ? "That phone is shut out. The link may be opened by another in its place." : "That phone is not in any more.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    public IActionResult OnPostOneMore()
+    {
+        TempData["Done"] = links.AllowOneMore(Id) ? "The link lets in one phone more." : $"A link lets in {Links.MostPhones} phones at most.";
         return Redirect($"/clients/{Id}/link");
     }
 
