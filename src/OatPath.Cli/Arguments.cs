@@ -52,6 +52,8 @@ public sealed class Arguments
 
     public string? Text(string option) => options.GetValueOrDefault(option);
 
+    public string Needed(string option) => Text(option) is { Length: > 0 } text ? text : throw new BadInputException($"{option}: is needed");
+
     public DateOnly? Date(string option) => Text(option) switch
     {
         null => null,

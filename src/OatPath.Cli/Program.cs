@@ -11,6 +11,10 @@ return args switch
     ["play", .. var rest] => SessionCommands.Play(rest, Console.Out, Console.Error),
     ["label"] => LabelCommand.Run(Console.In, Console.Out, Console.Error),
     ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, Console.Out, Console.Error),
+    ["backup", .. var rest] => BackupCommands.Write(rest, Console.Out, Console.Error),
+    ["restore", .. var rest] => BackupCommands.Restore(rest, Console.Out, Console.Error),
+    ["doctor", .. var rest] => DoctorCommand.Run(rest, Console.Out, Console.Error),
+    ["people", .. var rest] => PeopleCommand.Run(rest, Console.Out, Console.Error),
     ["rules"] => RulesCommand.Run(Console.Out),
     ["schema", "case"] => Print(OatPath.Core.Formats.JsonContract.OfCase()),
     ["schema", "path"] => Print(OatPath.Core.Formats.JsonContract.OfPath()),
@@ -26,6 +30,6 @@ static int Print(string text)
 
 static int Fail()
 {
-    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, schema case, schema path, schema session. See ./oat help.");
+    Console.Error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, doctor, people, schema case, schema path, schema session. See ./oat help.");
     return ExitCode.BadInput;
 }

@@ -76,6 +76,9 @@ public static class CaseAssembly
         }
     }
 
+    /// <summary>Forgets what was read so far.</summary>
+    internal static void Forget() => Read.Clear();
+
     internal static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);

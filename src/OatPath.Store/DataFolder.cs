@@ -16,6 +16,7 @@ public sealed class DataFolder : IDisposable
     private const string MarkerName = "studio";
     private const string LockName = "in-use";
     private const string FillingName = "demo-is-being-filled";
+    private static readonly string[] Parts = ["", "-wal"];
     private const int ProbeBytes = 65_536;
     private const int NoSpace = 28;
     private const int ReadOnlyFileSystem = 30;
@@ -37,7 +38,16 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>Takes the folder for this program and looks whether it can be served: there, writable, alone, with a whole database or none ever.</summary>
     /// <returns>What is wrong, or null; it comes when the whole database was read through, and nothing may be served before.</returns>
-    public Task<Trouble?> Take() => Begin() is { } trouble ? Task.FromResult<Trouble?>(trouble) : Task.Run(Whole);
+    public Task<Trouble?> Take()
+    {
+        if (Begin() is { } trouble)
+        {
+            return Task.FromResult<Trouble?>(trouble);
+        }
+
+        AnewIfFillingWasCutShort();
+        return Task.Run(Whole);
+    }
 
     private Trouble? Begin()
     {
@@ -55,18 +65,59 @@ public sealed class DataFolder : IDisposable
         }
         catch (IOException fault)
         {
-            return fault.HResult switch
-            {
-                NoSpace => Trouble.Of(StoreFault.Full, Folder),
-                ReadOnlyFileSystem => Trouble.Of(StoreFault.ReadOnly, Folder),
-                WouldBlock => Trouble.Of(StoreFault.Busy, Folder),
-                _ => Trouble.Of(StoreFault.Failed, fault.Message),
-            };
+            return FaultOf(fault) is var found && found == StoreFault.Failed ? Trouble.Of(found, fault.Message) : Trouble.Of(found, Folder);
         }
 
-        AnewIfFillingWasCutShort();
         return null;
     }
+
+    /// <summary>Takes the folder for this program without looking at the database: to put another in its place.</summary>
+    /// <returns>What is wrong, or null.</returns>
+    public Trouble? Reserve() => Begin();
+
+    /// <summary>Puts other files into the place of database and keys; those that were here are kept in a folder of their own.</summary>
+    /// <returns>Where they are kept, or null where there were none.</returns>
+    public string? Replace(string incoming, DateTimeOffset at)
+    {
+        string? former = null;
+        foreach (var part in new[] { DatabaseFile, DatabaseFile + "-wal", DatabaseFile + "-shm", Keys })
+        {
+            if (File.Exists(part) || (Directory.Exists(part) && Directory.EnumerateFiles(part).Any()))
+            {
+                former ??= Path.Combine(Folder, $"before-restore-{at:yyyy-MM-dd-HHmmss}");
+                Directory.CreateDirectory(former);
+                Directory.Move(part, Path.Combine(former, Path.GetFileName(part)));
+            }
+        }
+
+        foreach (var part in Parts.Where(part => File.Exists(Path.Combine(incoming, DatabaseName + part))))
+        {
+            File.Move(Path.Combine(incoming, DatabaseName + part), DatabaseFile + part);
+        }
+
+        if (Directory.Exists(Path.Combine(incoming, KeysName)))
+        {
+            if (Directory.Exists(Keys))
+            {
+                Directory.Delete(Keys);
+            }
+
+            Directory.Move(Path.Combine(incoming, KeysName), Keys);
+        }
+
+        File.Delete(Filling);
+        MarkUsed();
+        return former;
+    }
+
+    /// <summary>What a refusal of the file system means; numbers as in errno.h of Linux.</summary>
+    internal static StoreFault FaultOf(IOException fault) => fault.HResult switch
+    {
+        NoSpace => StoreFault.Full,
+        ReadOnlyFileSystem => StoreFault.ReadOnly,
+        WouldBlock => StoreFault.Busy,
+        _ => StoreFault.Failed,
+    };
 
     /// <summary>From now on a missing database is a loss and no first run.</summary>
     public void MarkUsed()

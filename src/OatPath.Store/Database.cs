@@ -101,6 +101,39 @@ public sealed class Database : IDisposable
         return true;
     });
 
+    /// <summary>Writes the whole file anew and empties its log, so that nothing is left of what was removed.</summary>
+    public void Rewrite()
+    {
+        writer.Wait();
+        try
+        {
+            using var connection = Open();
+            connection.Run("VACUUM");
+
+            // Readers that are on their way may hold the log for a moment.
+            for (var tries = 0; connection.Number("PRAGMA wal_checkpoint(TRUNCATE)") != 0; tries++)
+            {
+                if (tries == MostTries)
+                {
+                    throw new StoreException(StoreFault.Busy);
+                }
+
+                Thread.Sleep(BetweenTries);
+            }
+        }
+        catch (SqliteException fault)
+        {
+            throw new StoreException(StoreException.Of(fault), fault);
+        }
+        finally
+        {
+            writer.Release();
+        }
+    }
+
+    private const int MostTries = 50;
+    private static readonly TimeSpan BetweenTries = TimeSpan.FromMilliseconds(100);
+
     public void Dispose()
     {
         closed = true;

@@ -90,6 +90,8 @@ public sealed class Publications(Database database)
     internal static Publication? Latest(SqliteConnection connection, string clientId) =>
         connection.Query($"{Columns} WHERE client_id = $1 ORDER BY id DESC LIMIT 1", Read, clientId).FirstOrDefault();
 
+    internal static Publication? Find(SqliteConnection connection, long id) => connection.Query($"{Columns} WHERE id = $1", Read, id).FirstOrDefault();
+
     /// <summary>Packs what an older program kept as plain text.</summary>
     internal static void PackOld(SqliteConnection connection)
     {

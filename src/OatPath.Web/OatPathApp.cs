@@ -15,6 +15,7 @@ using OatPath.Web.Messages;
 using OatPath.Web.People;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
+using OatPath.Web.Upkeep;
 
 namespace OatPath.Web;
 
@@ -141,9 +142,16 @@ public static class OatPathApp
 
         services.AddSingleton<IMessageGateway, SimulatedGateway>().AddSingleton<Messenger>();
         // A test winds its own clock and makes its own rounds.
+        services.AddSingleton<Erasure>().AddSingleton<ClientArchive>().AddSingleton<Retention>().AddSingleton<BackupState>().AddSingleton<BackupRounds>();
         if (clock is null)
         {
             services.AddHostedService<DigestRounds>().AddHostedService<MessengerRounds>();
+        }
+
+        // A demo is made up and goes away; a test makes its own rounds.
+        if (clock is null && !options.Demo)
+        {
+            services.AddHostedService(provider => provider.GetRequiredService<BackupRounds>());
         }
 
         services.AddHostedService<ViewLogRounds>();

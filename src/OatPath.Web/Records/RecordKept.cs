@@ -43,5 +43,7 @@ public sealed class RecordKept
         }
     }
 
+    public void Forget(string id) => kept.TryRemove(id, out _);
+
     private static long QuarterOf(DateTimeOffset at) => at.UtcTicks / Quarter.Ticks;
 }

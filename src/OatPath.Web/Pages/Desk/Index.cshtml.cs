@@ -8,7 +8,7 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Desk;
 
-public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, TimeProvider clock, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, Store.Retention retention, Store.ProgramSettings settings, TimeProvider clock, IAuthorizationService authorization) : PageModel
 {
     private const int MostLines = 60;
     private const int MostWaiting = 8;
@@ -38,6 +38,10 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     public int Total { get; private set; }
 
     public bool ContactsMissing { get; private set; }
+
+    /// <summary>Records without an entry for years that the owner has not looked through for a year.</summary>
+    public int Quiet { get; private set; }
+
 
     public void OnGet() => Fill();
 
@@ -158,6 +162,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         Coming = digest.Coming;
         ContactsMissing = !room.ContactsComplete();
         FailedMessages = outbox.FailedOf(latest: 200);
+        Quiet = User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1)) ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count : 0;
 
         // What a line says of a client is a reading of the record.
         foreach (var line in Lines)

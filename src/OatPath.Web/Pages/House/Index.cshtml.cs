@@ -6,10 +6,11 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.House;
 using OatPath.Store;
 using OatPath.Web.People;
+using OatPath.Web.Upkeep;
 
 namespace OatPath.Web.Pages.House;
 
-public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, SignIns signIns, ProgramSettings settings, IAuthorizationService authorization, TimeProvider clock) : PageModel
+public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, SignIns signIns, ProgramSettings settings, BackupState backups, BackupRounds rounds, Records.ClientDigests digests, IAuthorizationService authorization, TimeProvider clock) : PageModel
 {
     [BindProperty]
     public long Version { get; set; }
@@ -20,6 +21,10 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
 
     /// <summary>Open sign-ins by person.</summary>
     public IReadOnlyDictionary<long, int> Open => signIns.Counts();
+
+    public BackupState Backups => backups;
+
+    public DateOnly Today => digests.Now().Day;
 
     public ProgramChoices Program { get; private set; } = new();
 
@@ -131,6 +136,18 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
 
         var ended = desk.EndOthers(HttpContext, person);
         TempData["Done"] = ended switch { 0 => "Nothing else was open.", 1 => "1 sign-in has ended.", _ => $"{ended} sign-ins have ended." };
+        return Redirect("/house");
+    }
+
+    /// <summary>Writes today's backup anew.</summary>
+    public async Task<IActionResult> OnPostBackupAsync()
+    {
+        if (await Forbidden())
+        {
+            return Forbid();
+        }
+
+        TempData["Done"] = rounds.WriteNow() is { } problem ? $"The backup could not be written. {problem}" : "The backup of today is written and read back.";
         return Redirect("/house");
     }
 

@@ -1,0 +1,245 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Security.Cryptography;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using OatPath.Core.Formats;
+
+namespace OatPath.Store;
+
+/// <summary>What a backup says of itself.</summary>
+/// <param name="Version">Version of the database.</param>
+/// <param name="Sha256">Of the database file.</param>
+public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, long Clients, long Facts, long Publications, string Sha256);
+
+/// <summary>A file is no backup of this program, or is not whole.</summary>
+public sealed class BackupException(string message) : Exception(message);
+
+/// <summary>
+/// Backups: one ZIP with the database as SQLite's own online backup copies it while it is in use, the keys beside it, and a manifest with counts and hash. Written beside its place, checked, and put there whole.
+/// </summary>
+public static class Backup
+{
+    public const string Folder = "backups";
+    private const string FormatName = "oatpath/backup";
+    private const string ManifestName = "manifest.json";
+    private const string DailyPrefix = "daily-";
+
+    /// <summary>Writes a backup of a data folder and reads it back.</summary>
+    /// <exception cref="StoreException">The database cannot be read, or the place not written to.</exception>
+    /// <exception cref="BackupException">What was written is not what was read.</exception>
+    public static BackupManifest Write(string dataFolder, string to, DateTimeOffset at)
+    {
+        var folder = new DataFolder(dataFolder);
+        if (!File.Exists(folder.DatabaseFile))
+        {
+            throw new StoreException(StoreFault.Lost);
+        }
+
+        var (copy, zip) = ($"{to}.copy", $"{to}.part");
+        try
+        {
+            var manifest = Copy(folder.DatabaseFile, copy, at);
+            using (var stream = new FileStream(zip, FileMode.Create, FileAccess.ReadWrite))
+            {
+                using (var archive = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true))
+                {
+                    using (var entry = archive.CreateEntry(ManifestName).Open())
+                    {
+                        JsonSerializer.Serialize(entry, manifest, CaseJson.Compact);
+                    }
+
+                    archive.CreateEntryFromFile(copy, DataFolder.DatabaseName, CompressionLevel.Fastest);
+                    foreach (var key in Directory.Exists(folder.Keys) ? Directory.GetFiles(folder.Keys) : [])
+                    {
+                        archive.CreateEntryFromFile(key, $"{DataFolder.KeysName}/{Path.GetFileName(key)}");
+                    }
+                }
+
+                stream.Flush(flushToDisk: true);
+            }
+
+            if (Check(zip).Sha256 != manifest.Sha256)
+            {
+                throw new BackupException("The backup that was written cannot be read back.");
+            }
+
+            if (!OperatingSystem.IsWindows())
+            {
+                File.SetUnixFileMode(zip, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            }
+
+            File.Move(zip, to, overwrite: true);
+            return manifest;
+        }
+        catch (IOException fault)
+        {
+            throw new StoreException(DataFolder.FaultOf(fault), fault);
+        }
+        catch (UnauthorizedAccessException fault)
+        {
+            throw new StoreException(StoreFault.ReadOnly, fault);
+        }
+        finally
+        {
+            File.Delete(copy);
+            File.Delete(zip);
+        }
+    }
+
+    /// <summary>Reads a backup through: manifest, hash of the database, keys.</summary>
+    /// <exception cref="BackupException">It is none, or not whole.</exception>
+    public static BackupManifest Check(string file)
+    {
+        try
+        {
+            using var archive = ZipFile.OpenRead(file);
+            var manifest = ManifestOf(archive);
+            using var database = (archive.GetEntry(DataFolder.DatabaseName) ?? throw new BackupException("There is no database in it.")).Open();
+            return Convert.ToHexStringLower(SHA256.HashData(database)) == manifest.Sha256 ? manifest : throw new BackupException("The database in it is not the one that was written.");
+        }
+        catch (Exception fault) when (fault is InvalidDataException or IOException or UnauthorizedAccessException or JsonException)
+        {
+            throw new BackupException($"{file} cannot be read as a backup: {fault.Message}");
+        }
+    }
+
+    /// <summary>Puts a backup into a data folder that no program uses. What was there is kept beside it; clients who were erased there since are erased again.</summary>
+    /// <returns>What was restored, where the former files are now, and how many were erased again.</returns>
+    /// <exception cref="BackupException">It is none, not whole, of a newer program, or the folder is in use.</exception>
+    public static (BackupManifest Manifest, string? Former, int ErasedAgain) Restore(string file, string dataFolder, DateTimeOffset at)
+    {
+        var manifest = Check(file);
+        if (manifest.Version > Migrator.Known[^1].Version)
+        {
+            throw new BackupException($"It was written by a newer program (version {manifest.Version}; this one reads up to {Migrator.Known[^1].Version}). Update the program.");
+        }
+
+        using var folder = new DataFolder(dataFolder);
+        if (folder.Reserve() is { } trouble)
+        {
+            throw new BackupException($"{trouble.What} {trouble.Remedy}");
+        }
+
+        var incoming = Path.Combine(folder.Folder, $"incoming-{at.UtcTicks}");
+        Directory.CreateDirectory(incoming);
+        try
+        {
+            using (var archive = ZipFile.OpenRead(file))
+            {
+                foreach (var entry in archive.Entries.Where(entry => entry.FullName == DataFolder.DatabaseName || (entry.FullName.StartsWith($"{DataFolder.KeysName}/", StringComparison.Ordinal) && entry.Name.Length > 0)))
+                {
+                    var target = Path.Combine(incoming, entry.FullName == DataFolder.DatabaseName ? DataFolder.DatabaseName : Path.Combine(DataFolder.KeysName, Path.GetFileName(entry.Name)));
+                    Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+                    entry.ExtractToFile(target);
+                }
+            }
+
+            var database = Path.Combine(incoming, DataFolder.DatabaseName);
+            if (!DataFolder.IsWhole(database))
+            {
+                throw new BackupException("The database in it is damaged.");
+            }
+
+            var erased = ErasedIn(folder.DatabaseFile);
+            var again = 0;
+            using (var restored = new Database(database))
+            {
+                Migrator.Migrate(restored);
+                again = Erasure.Again(restored, erased);
+            }
+
+            return (manifest, folder.Replace(incoming, at), again);
+        }
+        finally
+        {
+            Directory.Delete(incoming, recursive: true);
+        }
+    }
+
+    /// <summary>The daily backups of a data folder, the newest first.</summary>
+    public static IReadOnlyList<(string File, DateOnly Day)> Daily(string dataFolder)
+    {
+        var folder = Path.Combine(dataFolder, Folder);
+        return !Directory.Exists(folder) ? [] : [.. Directory.GetFiles(folder, $"{DailyPrefix}*.zip")
+            .Select(file => (file, IsDay: DateOnly.TryParseExact(Path.GetFileNameWithoutExtension(file)[DailyPrefix.Length..], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day), day))
+            .Where(found => found.IsDay).Select(found => (found.file, found.day)).OrderByDescending(found => found.day)];
+    }
+
+    /// <summary>Writes the backup of a day, unless it is there, and lets the oldest go.</summary>
+    /// <param name="anew">Also where one of that day is there.</param>
+    /// <returns>Whether one was written.</returns>
+    public static bool WriteDaily(string dataFolder, DateOnly day, int kept, DateTimeOffset at, bool anew = false)
+    {
+        if (!anew && Daily(dataFolder).Any(backup => backup.Day >= day))
+        {
+            return false;
+        }
+
+        Directory.CreateDirectory(Path.Combine(dataFolder, Folder));
+        Write(dataFolder, Path.Combine(dataFolder, Folder, $"{DailyPrefix}{day:yyyy-MM-dd}.zip"), at);
+        foreach (var (old, _) in Daily(dataFolder).Skip(kept))
+        {
+            File.Delete(old);
+        }
+
+        return true;
+    }
+
+    private static BackupManifest Copy(string database, string to, DateTimeOffset at)
+    {
+        File.Delete(to);
+        try
+        {
+            using (var from = Connect(database, SqliteOpenMode.ReadWrite))
+            using (var target = Connect(to, SqliteOpenMode.ReadWriteCreate))
+            {
+                from.BackupDatabase(target);
+
+                // A copy is one file: what a reader of it finds must not depend on a log beside it.
+                target.Run("PRAGMA journal_mode = DELETE");
+            }
+
+            if (!DataFolder.IsWhole(to))
+            {
+                throw new StoreException(StoreFault.Damaged);
+            }
+
+            using var copy = Connect(to, SqliteOpenMode.ReadOnly);
+            using var bytes = File.OpenRead(to);
+            return new(FormatName, (int)copy.Number("PRAGMA user_version"), at, copy.Number("SELECT count(*) FROM client"), copy.Number("SELECT count(*) FROM fact"), copy.Number("SELECT count(*) FROM publication"), Convert.ToHexStringLower(SHA256.HashData(bytes)));
+        }
+        catch (SqliteException fault)
+        {
+            throw new StoreException(StoreException.Of(fault), fault);
+        }
+    }
+
+    private static List<(string, DateTimeOffset, string)> ErasedIn(string database)
+    {
+        try
+        {
+            using var connection = File.Exists(database) ? Connect(database, SqliteOpenMode.ReadWrite) : null;
+            return connection is null ? [] : connection.Query("SELECT client_id, erased_at, erased_by FROM erasure", row => (row.GetString(0), row.Instant(1), row.GetString(2)));
+        }
+        catch (SqliteException)
+        {
+            // Damaged, or older than erasing: nothing of it can be read.
+            return [];
+        }
+    }
+
+    private static SqliteConnection Connect(string file, SqliteOpenMode mode)
+    {
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false, DefaultTimeout = 15 }.ToString());
+        connection.Open();
+        return connection;
+    }
+
+    private static BackupManifest ManifestOf(ZipArchive archive)
+    {
+        using var entry = (archive.GetEntry(ManifestName) ?? throw new BackupException("There is no manifest in it; it is no backup of this program.")).Open();
+        var manifest = JsonSerializer.Deserialize<BackupManifest>(entry, CaseJson.Compact);
+        return manifest is { Format: FormatName } ? manifest : throw new BackupException("It is no backup of this program.");
+    }
+}
