@@ -18,6 +18,7 @@ public sealed class Facts(Database database)
     /// <param name="version">Version the caller saw, or null where the order of saving does not matter (a tick, a check-in).</param>
     /// <returns>False when a fact with the same id was there already, as when a phone sends twice; then nothing is written.</returns>
     /// <exception cref="ConflictException">Somebody else saved in the meantime.</exception>
+    /// <exception cref="FactNotWholeException">A fact is not whole; nothing is written.</exception>
     public bool Append(string clientId, long? version, params IReadOnlyList<Fact> facts) => database.Write(connection => Append(connection, clientId, version, facts));
 
     public IReadOnlyList<Fact> Of(string clientId) => database.Read(connection => Of(connection, clientId));
@@ -39,6 +40,16 @@ public sealed class Facts(Database database)
 
         foreach (var fact in facts)
         {
+            // What could not be read again is never written.
+            try
+            {
+                CaseAssembly.Prove(fact);
+            }
+            catch (UnreadableException unreadable)
+            {
+                throw new FactNotWholeException(unreadable);
+            }
+
             connection.Run(
                 "INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, supersedes, body) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)",
                 fact.Id, clientId, fact.Kind, fact.HappenedAt, fact.RecordedAt, fact.RecordedBy, fact.Supersedes, fact.Body);

@@ -193,7 +193,11 @@ public static class OatPathApp
 
         // A name that is not ours, in a request, is nobody's address.
         services.AddHostFiltering(filter => filter.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. options.PublicUrl is { } address ? [new Uri(address).Host] : Array.Empty<string>()]);
-        services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute)).AddMvcOptions(mvc => mvc.Filters.Add<ConflictFilter>());
+        services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute)).AddMvcOptions(mvc =>
+        {
+            mvc.Filters.Add<HandlerNeeded>();
+            mvc.Filters.Add<RefusalFilter>();
+        });
         services.AddResponseCompression(compression =>
         {
             compression.EnableForHttps = false;

@@ -29,6 +29,7 @@ public sealed record WentWrong(string What, string Remedy, string ForClient, boo
         StoreException { Fault: StoreFault.Full } => StatusCodes.Status507InsufficientStorage,
         StoreException or UnreadableException => StatusCodes.Status503ServiceUnavailable,
         ConflictException => StatusCodes.Status409Conflict,
+        FactNotWholeException => StatusCodes.Status400BadRequest,
         BadHttpRequestException bad => bad.StatusCode,
         InvalidDataException => StatusCodes.Status413PayloadTooLarge,
         _ => StatusCodes.Status500InternalServerError,

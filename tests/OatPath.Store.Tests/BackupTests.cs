@@ -224,7 +224,13 @@ public sealed class BackupTests : IDisposable
         new DataFolder(Data).Close();
         Assert.All(Doctor.Look(Data, DateTimeOffset.UtcNow), finding => Assert.True(finding.IsWell, finding.What));
 
-        Facts.Append(client.Id, null, TestDatabase.Make(client, "log", "no log entry at all") with { RecordedAt = DateTimeOffset.UtcNow.AddHours(5) });
+        Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "from a wrong clock") with { RecordedAt = DateTimeOffset.UtcNow.AddHours(5) });
+        database.Write(connection =>
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('x', '{client.Id}', 'log', '2026-03-09T12:00:00.0000000+00:00', '2026-03-09T12:00:00.0000000+00:00', 'm', '\"no log entry at all\"')";
+            command.ExecuteNonQuery();
+        });
         if (!OperatingSystem.IsWindows())
         {
             File.SetUnixFileMode(Path.Combine(Data, "keys", "key-1.xml"), UnixFileMode.UserRead | UnixFileMode.OtherRead);

@@ -120,7 +120,14 @@ public sealed class DigestTests : IDisposable
         var id = studio.ClientId("Perrin");
         using var phone = await studio.Phone("Perrin");
         using var other = await studio.Phone("Jory");
-        studio.Services.GetRequiredService<Facts>().Append(id, null, new Fact(Fact.NewId(), id, "log", studio.Clock.GetUtcNow(), studio.Clock.GetUtcNow(), "client", null, """{"kind":"applied","day":"never" """));
+        var broken = new Fact(Fact.NewId(), id, "log", studio.Clock.GetUtcNow(), studio.Clock.GetUtcNow(), "client", null, """{"kind":"applied","day":"never" """);
+        Assert.Throws<FactNotWholeException>(() => studio.Services.GetRequiredService<Facts>().Append(id, null, broken));
+        studio.Services.GetRequiredService<Database>().Write(connection =>
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('{broken.Id}', '{id}', 'log', '{broken.HappenedAt:O}', '{broken.RecordedAt:O}', 'client', '{broken.Body}')";
+            command.ExecuteNonQuery();
+        });
 
         using var staff = await studio.SignedIn();
         var desk = await staff.Get("/");

@@ -26,7 +26,11 @@ public sealed class RouteWalkTests : IDisposable
         .Replace("{token}", "guess", StringComparison.Ordinal)
         .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
 
-    private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal) || route.StartsWith("/go/", StringComparison.Ordinal);
+    private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal) || IsKnock(route);
+
+    private static bool IsKnock(string route) => route is "/go/{token}" or "/my/go/{token}";
+
+    private static readonly HashSet<string> ForOwner = ["/treatments/edit", "/clients/{id}/record", "/retention"];
 
     private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];
 
@@ -38,7 +42,7 @@ public sealed class RouteWalkTests : IDisposable
         foreach (var route in Routes())
         {
             var answer = await nobody.Get(Fill(route), follow: false);
-            if (route.StartsWith("/go/", StringComparison.Ordinal))
+            if (IsKnock(route))
             {
                 Assert.Equal(HttpStatusCode.Gone, answer.Status);
             }
@@ -68,7 +72,7 @@ public sealed class RouteWalkTests : IDisposable
     public async Task A_client_device_sees_its_own_phone_pages_and_no_practitioner_page()
     {
         using var phone = await studio.Phone("Perrin");
-        foreach (var route in Routes().Where(route => !Open.Contains(route) && !route.StartsWith("/go/", StringComparison.Ordinal)))
+        foreach (var route in Routes().Where(route => !Open.Contains(route) && !IsKnock(route)))
         {
             var answer = await phone.Get(Fill(route), follow: false);
             if (ForPhones(route))
@@ -104,7 +108,7 @@ public sealed class RouteWalkTests : IDisposable
         foreach (var route in Routes().Where(route => !ForPhones(route) && !Open.Contains(route) && route != "/sign-out"))
         {
             var answer = await browser.Get(Fill(route));
-            var expected = route == "/not-yours" || (who != Demo.DemoLoader.SignIn && route == "/treatments/edit") || (!decides && ForDeciders.Contains(route)) ? HttpStatusCode.Forbidden : HttpStatusCode.OK;
+            var expected = route == "/not-yours" || (who != Demo.DemoLoader.SignIn && ForOwner.Contains(route)) || (!decides && ForDeciders.Contains(route)) ? HttpStatusCode.Forbidden : HttpStatusCode.OK;
             Assert.True(expected == answer.Status, $"{route} answered {answer.Status} to {who}");
         }
     }

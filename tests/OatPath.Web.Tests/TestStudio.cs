@@ -26,6 +26,7 @@ public sealed class TestStudio : IDisposable
         app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, publicUrl is not null, publicUrl), Clock, builder =>
         {
             builder.WebHost.UseTestServer();
+            builder.Services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter, FromAddress>();
             if (plan is not null)
             {
                 builder.Services.AddSingleton(plan);
@@ -72,6 +73,26 @@ public sealed class TestStudio : IDisposable
     }
 }
 
+/// <summary>Lets a test come from many addresses, by a header that only tests know.</summary>
+internal sealed class FromAddress : Microsoft.AspNetCore.Hosting.IStartupFilter
+{
+    public const string Header = "X-Test-From";
+
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+    {
+        app.Use((http, following) =>
+        {
+            if (http.Request.Headers.TryGetValue(Header, out var from))
+            {
+                http.Connection.RemoteIpAddress = IPAddress.Parse(from.ToString());
+            }
+
+            return following(http);
+        });
+        next(app);
+    };
+}
+
 /// <summary>A page as answered.</summary>
 public sealed record Answer(HttpStatusCode Status, string Address, string Html, IDocument Page, HttpResponseMessage Raw)
 {
@@ -88,6 +109,9 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
     public IReadOnlyDictionary<string, string> Cookies => cookies;
 
     public void SetCookie(string name, string value) => cookies[name] = value;
+
+    /// <summary>The address that requests come from, or null for none.</summary>
+    public string? From { get; set; }
 
     /// <summary>The Set-Cookie lines of every answer so far.</summary>
     public List<string> SetCookies { get; } = [];
@@ -147,6 +171,11 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
         {
             using var request = new HttpRequestMessage(method, new Uri(new Uri(origin), address));
             request.Content = body ?? (fields is null ? null : new FormUrlEncodedContent(fields));
+            if (From is not null)
+            {
+                request.Headers.Add(FromAddress.Header, From);
+            }
+
             if (cookies.Count > 0)
             {
                 request.Headers.Add("Cookie", string.Join("; ", cookies.Select(pair => $"{pair.Key}={pair.Value}")));

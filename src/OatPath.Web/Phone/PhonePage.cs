@@ -24,6 +24,7 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     protected DateTimeOffset Now => clock.GetUtcNow();
 
+    [NonHandler]
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
         if (door.Who(HttpContext) is not { } device || room.Derive(device.ClientId) is not { Published: not null } record)

@@ -12,7 +12,7 @@ namespace OatPath.Web.Pages.Phone;
 [EnableRateLimiting(OatPathApp.StrictLimit)]
 public sealed class OpenModel(Links links, PhoneDoor door, TimeProvider clock) : PageModel
 {
-    [BindProperty(SupportsGet = true)]
+    [FromRoute]
     public string Token { get; set; } = "";
 
     public bool IsOpen { get; private set; }

@@ -126,6 +126,11 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             return Forbid();
         }
 
+        if (Record.Product(product) is null)
+        {
+            return NotFound();
+        }
+
         return Keep($"{Record.NameOf(product)} is stopped, at once.", Room.Decide(Id, By, (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product }));
     }
 

@@ -124,7 +124,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     /// <summary>Shapes the week: evenings that rest, days without a product ("product:Friday").</summary>
     public IActionResult OnPostWeek(List<DayOfWeek>? rest, List<string>? never)
     {
-        var lines = (never ?? []).Select(text => text.Split(':')).Where(parts => parts.Length == 2 && Enum.TryParse<DayOfWeek>(parts[1], out var day) && Enum.IsDefined(day))
+        var lines = (never ?? []).OfType<string>().Select(text => text.Split(':')).Where(parts => parts.Length == 2 && Enum.TryParse<DayOfWeek>(parts[1], out var day) && Enum.IsDefined(day))
             .GroupBy(parts => parts[0]).Select(group => new NeverOn(group.Key, [.. group.Select(parts => Enum.Parse<DayOfWeek>(parts[1])).Distinct().Order()])).ToList();
         var week = new ShapeWeek { Id = "", On = Record.Today, RestEvenings = [.. (rest ?? []).Distinct().Order()], Never = lines };
         CaseCheck.CheckWeek(Problems, week, Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet());
@@ -336,7 +336,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         return Page();
     }
 
-    private string Here(string moved) => $"/clients/{Id}/routine?day={Shown.Date:yyyy-MM-dd}&moved={Uri.EscapeDataString(moved)}";
+    private string Here(string? moved) => $"/clients/{Id}/routine?day={Shown.Date:yyyy-MM-dd}&moved={Uri.EscapeDataString(moved ?? "")}";
 
     private List<string> Order(Moment moment) => [.. Shown[moment].Steps.Where(step => step.Action == StepAction.Apply).Select(step => step.Product!)];
 

@@ -28,6 +28,7 @@ public abstract class WalkPage(RecordRoom room) : PageModel
 
     protected string By => User.Identity?.Name ?? "";
 
+    [NonHandler]
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
         if (room.Open(Id, User, Station) is { } record)
