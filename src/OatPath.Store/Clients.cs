@@ -3,7 +3,10 @@ using Microsoft.Data.Sqlite;
 namespace OatPath.Store;
 
 /// <summary>A client as listed. What is known about the skin stands in facts.</summary>
-public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version);
+public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version)
+{
+    public const int MostName = 120;
+}
 
 /// <summary>Names and phone numbers of clients.</summary>
 public sealed class Clients(Database database)

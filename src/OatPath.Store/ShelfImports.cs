@@ -29,8 +29,9 @@ public sealed class ShelfImports(Database database)
         return id;
     }
 
-    public WaitingImport? Find(string id) => database.Read(connection => connection.Query(
-        "SELECT id, file_name, content, state FROM shelf_import WHERE id = $1", row => new WaitingImport(row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3)), id).FirstOrDefault());
+    /// <summary>A file that waits or was put in place; one left waiting for a day is no longer there.</summary>
+    public WaitingImport? Find(string id, DateTimeOffset now) => database.Read(connection => connection.Query(
+        "SELECT id, file_name, content, state FROM shelf_import WHERE id = $1 AND (state <> 'waiting' OR made_at >= $2)", row => new WaitingImport(row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3)), id, now.AddDays(-1)).FirstOrDefault());
 
     /// <summary>What would happen to each product, against the shelf as it stands.</summary>
     public static IReadOnlyList<(Product Product, ImportChange Change)> Compare(IReadOnlyList<Product> products, IReadOnlyList<StudioProduct> shelf)

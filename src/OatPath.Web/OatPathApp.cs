@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.FileProviders;
@@ -78,6 +79,9 @@ public static class OatPathApp
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = 2_000_000;
+
+            // Room enough to answer a browser that carries too much, so that it can be relieved of it.
+            kestrel.Limits.MaxRequestHeadersTotalSize = 131_072;
         });
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning)
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
@@ -191,6 +195,8 @@ public static class OatPathApp
             kept.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
         });
 
+        services.AddSingleton<CookieTempDataProvider>().Replace(ServiceDescriptor.Singleton<ITempDataProvider, SaidInBrief>());
+
         // A name that is not ours, in a request, is nobody's address.
         services.AddHostFiltering(filter => filter.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. options.PublicUrl is { } address ? [new Uri(address).Host] : Array.Empty<string>()]);
         services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute)).AddMvcOptions(mvc =>
@@ -239,6 +245,7 @@ public static class OatPathApp
 
 
         app.UseMiddleware<SecurityHeaders>();
+        app.UseMiddleware<CookieDiet>();
         app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandlingPath = "/went-wrong", StatusCodeSelector = WentWrong.StatusOf, AllowStatusCode404Response = true });
         app.UseStatusCodePagesWithReExecute("/went-wrong", "?code={0}");
         app.UseResponseCompression();

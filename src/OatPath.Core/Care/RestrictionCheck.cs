@@ -37,7 +37,7 @@ public static class RestrictionCheck
 
         Need(Enum.IsDefined(template.Kind), "kind", "choose what it is founded on");
         Need(template.Id.Length is > 0 and <= 64, "id", "use 1 to 64 characters");
-        Need(template.Title.Trim().Length is > 0 and <= 60, "title", "name it in 1 to 60 characters");
+        Need(TypedName.Problem(template.Title, 60) is null, "title", TypedName.Problem(template.Title, 60) ?? "");
         if (problems.Count > 0)
         {
             return problems;

@@ -10,6 +10,8 @@ namespace OatPath.Core.Case;
 /// <summary>Says what is wrong with a case file: every field with its remedy, not only the first.</summary>
 public static partial class CaseCheck
 {
+    private const int MostName = 120;
+
     /// <summary>Letters of the shortest reason that is taken.</summary>
     public const int ShortestReason = 3;
 
@@ -93,7 +95,7 @@ public static partial class CaseCheck
     {
         Need(problems, product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
             $"{field}.id", "use 1 to 64 letters, digits or dashes");
-        Need(problems, !string.IsNullOrWhiteSpace(product.Name) && product.Name.Length <= 120, $"{field}.name", "give a name of 1 to 120 characters");
+        Need(problems, TypedName.Problem(product.Name, MostName) is null, $"{field}.name", TypedName.Problem(product.Name, MostName) ?? "");
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
         Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");

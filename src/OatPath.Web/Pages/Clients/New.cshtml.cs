@@ -22,9 +22,9 @@ public sealed class NewModel(Store.Clients clients, TimeProvider clock) : PageMo
     public IActionResult OnPost()
     {
         var problems = new List<Problem>();
-        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > 120)
+        if (TypedName.Problem(Name, Client.MostName) is { } wrong)
         {
-            problems.Add(new("Name", "give a name of 1 to 120 characters"));
+            problems.Add(new("Name", wrong));
         }
 
         if (Phone?.Length > 40)

@@ -54,7 +54,7 @@ public sealed class LookOverModel(Store.StudioShelf shelf, ShelfImports imports,
 
     private IReadOnlyList<Product>? Read()
     {
-        if (imports.Find(Id) is not { State: "waiting" } waiting)
+        if (imports.Find(Id, clock.GetUtcNow()) is not { State: "waiting" } waiting)
         {
             return null;
         }

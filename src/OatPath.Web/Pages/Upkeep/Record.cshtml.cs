@@ -47,9 +47,11 @@ public sealed class RecordModel(Store.Clients clients, ClientArchive archive, Er
             return NotFound();
         }
 
+        // Who took it out stands in what is taken out.
+        views.LogRead(Id, User.Identity?.Name ?? "", "Record taken out", clock.GetUtcNow());
+        views.Flush();
         var file = new MemoryStream();
         archive.Write(Id, file, clock.GetUtcNow());
-        views.LogRead(Id, User.Identity?.Name ?? "", "Record taken out", clock.GetUtcNow());
         file.Position = 0;
         return File(file, "application/zip", $"record-{clock.GetUtcNow():yyyy-MM-dd}.zip");
     }

@@ -53,9 +53,9 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
     public IActionResult OnPostOccasion(string title, string on)
     {
         var text = (title ?? "").Trim();
-        if (text.Length is < 1 or > 80)
+        if (TypedName.Problem(text) is { } wrong)
         {
-            Problems.Add(new("Occasion", "say what it is, in 1 to 80 characters"));
+            Problems.Add(new("Occasion", wrong));
         }
 
         if (!DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) || date < Record.Today.AddDays(-90) || date > Record.Today.AddYears(2))

@@ -29,9 +29,14 @@ public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage
     public IActionResult OnPost()
     {
         Intake = IntakeForm.Read(Request.Form, Record.Today, Problems);
-        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > 120 || Phone?.Length > 40)
+        if (TypedName.Problem(Name, Client.MostName) is { } wrong)
         {
-            Problems.Add(new("Name and phone", "give a name of 1 to 120 and a phone number of at most 40 characters"));
+            Problems.Add(new("Name", wrong));
+        }
+
+        if (Phone?.Length > 40)
+        {
+            Problems.Add(new("Phone number", "give at most 40 characters"));
         }
 
         if (Problems.Count > 0)

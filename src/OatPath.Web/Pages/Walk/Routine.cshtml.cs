@@ -256,9 +256,9 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         name = name?.Trim() ?? "";
-        if (name.Length is 0 or > RegimenTemplate.MostName)
+        if (TypedName.Problem(name, RegimenTemplate.MostName) is { } wrong)
         {
-            Problems.Add(new("Name of the template", $"give 1 to {RegimenTemplate.MostName} characters"));
+            Problems.Add(new("Name of the template", wrong));
         }
         else if (templates.Add(RegimenTemplate.Of(name, Record.Draft), Room.Now, By) is { } made)
         {

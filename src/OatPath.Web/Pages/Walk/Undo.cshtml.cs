@@ -29,7 +29,11 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
 
         var decides = (await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
         var decision = fact.Kind == "decision" ? CaseAssembly.Body<Decision>(fact) : null;
-        if (!decides && (decision is not null || fact.Published))
+
+        // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
+        var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" && other.Kind == "visit") && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
+        var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
+        if (!decides && undone.Exists(NeedsADecider))
         {
             return Forbid();
         }
@@ -55,9 +59,6 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
         }
         else
         {
-            // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
-            var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" && other.Kind == "visit") && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
-            var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
             if (Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]))
             {
                 stock.BringBack(undone.Select(other => other.Id), Id, Room.Now, By);
@@ -67,6 +68,9 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
         TempData["Done"] = "Taken back.";
         return Redirect(Target());
     }
+
+    /// <summary>What a role may not decide it may not undo.</summary>
+    private static bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment";
 
     /// <summary>What a practitioner wrote down; what a client told stays.</summary>
     private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
