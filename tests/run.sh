@@ -18,13 +18,16 @@ finish() {
   [ "$failed" -eq 0 ]
 }
 
-if ! command -v chromium >/dev/null; then
-  echo "Installing Chromium"
+missing=""
+command -v chromium >/dev/null || missing="chromium"
+command -v java >/dev/null || missing="$missing default-jre-headless"
+if [ -n "$missing" ]; then
+  echo "Installing$( printf ' %s' $missing )"
   root=""; [ "$(id -u)" -eq 0 ] || root="sudo"
-  $root apt-get update -qq >/dev/null && $root apt-get install -y -qq chromium >/dev/null 2>&1
+  $root apt-get update -qq >/dev/null && $root apt-get install -y -qq $missing >/dev/null 2>&1
 fi
 command -v chromium >/dev/null || { echo "Chromium could not be installed; install the Debian package chromium"; count 0 1 0; finish; exit 1; }
-(cd tests/browser && npm ci --no-audit --no-fund --silent) || { echo "npm packages could not be installed"; count 0 1 0; finish; exit 1; }
+(cd tests/browser && npm ci --ignore-scripts --no-audit --no-fund --silent) || { echo "npm packages could not be installed"; count 0 1 0; finish; exit 1; }
 
 dotnet build OatPath.slnx -c Release -v quiet --nologo || { echo "the build failed"; count 0 1 0; finish; exit 1; }
 check "code is formatted" dotnet format OatPath.slnx --verify-no-changes --no-restore

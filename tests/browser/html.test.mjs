@@ -1,0 +1,50 @@
+// Every main view is valid HTML by the Nu checker.
+import assert from 'node:assert/strict';
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { clientIds, desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+
+const jar = createRequire(import.meta.url).resolve('vnu-jar/build/dist/vnu.jar');
+let studio; let browser; let staff; let phone; let id; let peel; let address;
+
+before(async () => {
+  studio = await startStudio();
+  browser = await startChromium();
+  staff = await openPage(browser, studio, desk);
+  await signIn(staff, studio);
+  const ids = await clientIds(staff, studio);
+  id = ids.Bettina;
+  peel = ids.Jory;
+  await staff.goto(`${studio.origin}/clients/${id}/link`);
+  await staff.click('text=Make the phone link');
+  address = await staff.inputValue('#address');
+  phone = await openPage(browser, studio, pocket);
+  await phone.goto(address);
+  await phone.click('main button');
+  await phone.waitForURL(/\/my$/);
+});
+after(async () => { await browser?.close(); await studio?.close(); });
+
+test('every main view is valid by the Nu checker', async () => {
+  const folder = newFolder();
+  const views = [
+    ...['/', '/clients', '/clients?q=nobody', '/clients/new', '/shelf', '/shelf/new', '/shelf/reed-water', '/shelf/import', '/shelf/look-over', '/scales', '/house', '/rules', '/rules?rule=window-care', '/outbox', '/treatments', '/treatments/edit?from=ablative-laser', '/templates', '/second-factor', '/retention', '/nowhere']
+      .map((path) => [staff, path]),
+    ...['meet', 'start', 'shelf', 'routine', 'ramp', 'peel', 'practice', 'care', 'treatment', 'visit', 'publish', 'handout', 'look-back', 'link', 'preview', 'record']
+      .flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
+    ...['/my', '/my/path', '/my/report', '/my/normal', '/my/cautions', '/my/calendar', '/my/peel', '/my/nick', '/no-plan', '/sign-in', '/first-run', '/stand-in', new URL(address).pathname].map((path) => [phone, path]),
+  ];
+  for (const [index, [page, path]] of views.entries()) {
+    const answer = await page.context().request.get(studio.origin + path);
+    const file = join(folder, `${String(index).padStart(3, '0')}${path.replace(/[^a-z0-9]+/gi, '-').slice(-40)}.html`);
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(file, await answer.text());
+  }
+  const checked = spawnSync('java', ['-Xss4m', '-jar', jar, '--errors-only', '--format', 'json', '--exit-zero-always', folder], { encoding: 'utf8', maxBuffer: 100_000_000 });
+  const said = JSON.parse(checked.stderr).messages.map((message) => `${message.url.split('/').pop()}:${message.lastLine} ${message.message} ${message.extract?.replace(/\s+/g, ' ').slice(0, 160) ?? ''}`);
+  rmSync(folder, { recursive: true, force: true });
+  assert.deepEqual([...new Set(said.map((line) => line.replace(/^\d+/, '')))].slice(0, 60), []);
+});
