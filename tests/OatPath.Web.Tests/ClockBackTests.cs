@@ -97,4 +97,32 @@ public sealed class ClockBackTests : IDisposable
         machine.Wall = last.AddDays(366);
         Assert.Equal(last.AddDays(366), restarted.GetUtcNow());
     }
+
+    /// <summary>A year at once, over a leap day, into and out of summer time: every page answers, nothing told is hidden, and the digest follows.</summary>
+    [Theory]
+    [InlineData("2027-03-10T18:30:00Z")]
+    [InlineData("2028-02-28T22:30:00Z")]
+    [InlineData("2028-02-29T12:00:00Z")]
+    [InlineData("2026-03-29T00:59:59Z")]
+    [InlineData("2026-03-29T01:00:01Z")]
+    [InlineData("2026-10-25T00:30:00Z")]
+    [InlineData("2026-10-25T01:30:00Z")]
+    public async Task A_clock_that_jumps_forward_shows_every_page_of_that_day(string to)
+    {
+        TellPain();
+        studio.Clock.AdjustTime(DateTimeOffset.Parse(to, System.Globalization.CultureInfo.InvariantCulture));
+
+        Assert.True(IsStopped);
+        using var browser = await studio.SignedIn();
+        using var phone = await studio.Phone("Perrin");
+        foreach (var (who, page) in new[] { (browser, "/"), (browser, "/clients"), (browser, $"/clients/{Record.Client.Id}/ramp"), (browser, $"/clients/{Record.Client.Id}/care"), (browser, $"/clients/{Record.Client.Id}/handout"), (phone, "/my"), (phone, "/my/path"), (phone, "/my/report") })
+        {
+            Assert.Equal(System.Net.HttpStatusCode.OK, (await who.Get(page)).Status);
+        }
+
+        Assert.Contains("Perrin", (await browser.Get("/")).Page.QuerySelector("li.need.is-call")!.TextContent, StringComparison.Ordinal);
+        var digests = studio.Services.GetRequiredService<ClientDigests>();
+        digests.BringUpToDate();
+        Assert.Equal(Record.Today, digests.Now().Day);
+    }
 }

@@ -67,5 +67,61 @@ public sealed class ConflictTests : IDisposable
         Assert.DoesNotContain(Room.Derive(Id("Jory"))!.Followed.Decisions, decision => decision is StepUp);
     }
 
+    [Fact]
+    public async Task Both_are_shown_what_somebody_else_saved_and_what_was_typed()
+    {
+        using var maren = await studio.SignedIn();
+        using var tilde = await studio.SignedIn("tilde");
+        var at = $"/clients/{Id("Jory")}";
+        var mine = await maren.Get($"{at}/visit");
+        await tilde.Submit(await tilde.Get($"{at}/care"), "main form[action*='Occasion']", ("title", "a lantern walk"), ("on", Room.Derive(Id("Jory"))!.Today.AddDays(9).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)));
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
+        await tilde.Submit(await tilde.Get($"{at}/ramp"), "form[action$='Decide']", ("product", "sedge-serum"), ("what", "stop"));
+
+        var conflict = await maren.Submit(mine, "main form", ("note", "calm, no redness"));
+        var said = conflict.Page.QuerySelector("#problems")!.TextContent;
+        Assert.Contains("Tilde Renn at", said, StringComparison.Ordinal);
+        Assert.Contains("a lantern walk", said, StringComparison.Ordinal);
+        Assert.Contains("a stop of", said, StringComparison.Ordinal);
+        Assert.Contains("calm, no redness", conflict.Html, StringComparison.Ordinal);
+        await maren.Submit(conflict, "main form", ("note", "calm, no redness"));
+        Assert.Contains(Room.Derive(Id("Jory"))!.Facts, fact => fact.Kind == "visit");
+    }
+
+    [Fact]
+    public async Task Ticks_and_reports_of_a_phone_refuse_no_save()
+    {
+        using var maren = await studio.SignedIn();
+        using var phone = await studio.Phone("Perrin");
+        var at = $"/clients/{Id("Perrin")}";
+        using var stop = new CancellationTokenSource();
+        var told = 0;
+        var ticking = Task.Run(async () =>
+        {
+            for (; !stop.IsCancellationRequested; told++)
+            {
+                var now = await phone.Get("/my");
+                if (now.Page.QuerySelector("form[action*='Done']") is not null)
+                {
+                    await phone.Submit(now, "form[action*='Done']");
+                }
+
+                await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "1"), ("length", "45"), ("redness", "0"));
+            }
+        });
+        for (var i = 0; i < 13; i++)
+        {
+            var page = await maren.Get($"{at}/care");
+            await Task.Delay(100);
+            var saved = await maren.Submit(page, "main form[action*='Occasion']", ("title", $"occasion {i}"), ("on", "2026-03-20"));
+            Assert.DoesNotContain("Nothing was saved yet", saved.Text, StringComparison.Ordinal);
+        }
+
+        await stop.CancelAsync();
+        await ticking;
+        Assert.True(told >= 2);
+        Assert.Equal(13, Room.Derive(Id("Perrin"))!.Facts.Count(fact => fact.Kind == "occasion" && fact.Body.Contains("occasion ", StringComparison.Ordinal)));
+    }
+
     public void Dispose() => studio.Dispose();
 }

@@ -243,7 +243,9 @@ public sealed class GuideTests : IDisposable
     [Fact]
     public async Task Of_two_devices_the_longest_contact_counts()
     {
-        var link = studio.Services.GetRequiredService<Links>().Create(studio.ClientId("Wilmot"), "test", studio.Clock.GetUtcNow());
+        var links = studio.Services.GetRequiredService<Links>();
+        var link = links.Create(studio.ClientId("Wilmot"), "test", studio.Clock.GetUtcNow());
+        Assert.True(links.AllowOneMore(studio.ClientId("Wilmot")) && links.AllowOneMore(studio.ClientId("Wilmot")));
         var guides = new List<(Browser Phone, JsonNode Guide)>();
         foreach (var _ in new[] { 1, 2, 3 })
         {

@@ -58,7 +58,7 @@ public sealed class TestStudio : IDisposable
 
     public async Task<Browser> Phone(string clientName)
     {
-        var token = Services.GetRequiredService<Links>().Create(ClientId(clientName), "test", Clock.GetUtcNow());
+        var token = Services.GetRequiredService<Links>().Create(ClientId(clientName), "test", Services.GetRequiredService<TimeProvider>().GetUtcNow());
         var phone = Anyone();
         var page = await phone.Get($"/go/{token}");
         await phone.Submit(page, "main form");

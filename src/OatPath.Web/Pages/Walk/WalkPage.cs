@@ -70,9 +70,11 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     /// <summary>Says who saved first, and opens the record as it is now; what was typed stays in the form.</summary>
     protected void SayConflict()
     {
+        var seen = Version;
         Reopen();
         var last = Record.Facts.LastOrDefault(fact => fact.RecordedBy != "client") ?? (Record.Facts.Count > 0 ? Record.Facts[^1] : null);
-        Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} at {(last is null ? "" : Record.Local(last.RecordedAt, "HH:mm"))} while you were here. What you typed is kept below; look at it and save again to put it in place."));
+        var saved = SavedInBetween.Of(Record, Record.Client.Version - seen);
+        Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} while you were here{(saved.Length > 0 ? $" ({saved})" : "")}. What you typed is kept below; look at both, and save again to put yours in place."));
         Version = Record.Client.Version;
         ModelState.Remove(nameof(Version));
     }
