@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import Ajv from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
-import { newFolder, root, startChromium, startStudio, openPage, pocket, signIn, desk } from './studio.mjs';
+import { violations } from './axe.mjs';
+import { canMount, fillings, kills, onSmallDisk } from './durable.mjs';
+import { clientIds, newFolder, root, startChromium, startStudio, openPage, pocket, signIn, desk } from './studio.mjs';
 
 const ajv = new Ajv({ strict: true, strictRequired: false, allErrors: true });
 addFormats(ajv);
@@ -95,45 +97,69 @@ test('a phone whose clock is wrong by hours is told so, and the studio\'s time c
   await studio.close();
 });
 
-test('a check-in answered "saved" is there after kill -9, 50 times running', async () => {
-  const folder = newFolder();
-  const browser = await startChromium();
-  let studio = await startStudio({ folder });
-  const practitioner = await openPage(browser, studio, desk);
-  await signIn(practitioner, studio);
-  await practitioner.goto(`${studio.origin}/clients?q=Perrin`);
-  const id = (await practitioner.locator('#list a.fw-bold').getAttribute('href')).split('/')[2];
-  await practitioner.goto(`${studio.origin}/clients/${id}/link`);
-  await practitioner.click('text=Make the phone link');
-  const phone = await openPage(browser, studio, pocket);
-  await phone.goto(await practitioner.inputValue('#address'));
-  await phone.click('main button');
-  const device = (await phone.context().cookies(`${studio.origin}/my`)).find((c) => c.name === 'oatpath_device');
-  await browser.close();
-
-  const kept = [];
-  for (let run = 0; run < 50; run += 1) {
-    const jar = { oatpath_device: device.value };
-    const ask = async (path, options = {}) => {
-      const answer = await fetch(studio.origin + path, { redirect: 'manual', ...options, headers: { ...options.headers, cookie: Object.entries(jar).map(([k, v]) => `${k}=${v}`).join('; ') } });
-      for (const cookie of answer.headers.getSetCookie()) { const [k, v] = cookie.split(';')[0].split('='); jar[k] = v; }
-      return answer;
-    };
-    const form = await (await ask('/my/report')).text();
-    const field = (name) => form.match(new RegExp(`name="${name}"[^>]*value="([^"]+)"`))?.[1];
-    const key = field('key');
-    const body = new URLSearchParams({ key, about: field('about'), sting: String(run % 4), length: '45', redness: '0', __RequestVerificationToken: field('__RequestVerificationToken') });
-    const saved = await ask('/my/report', { method: 'POST', body, headers: { 'content-type': 'application/x-www-form-urlencoded' } });
-    assert.equal(saved.headers.get('location'), `/my/answer/${key}`);
-    await studio.kill('SIGKILL');
-    kept.push(key);
-    studio = await startStudio({ folder });
-    for (const earlier of kept.slice(-3)) {
-      const answer = await ask(`/my/answer/${earlier}`);
-      assert.equal(answer.status, 200, `run ${run}: ${earlier} is gone`);
-      assert.match(await answer.text(), /Saved\./);
-    }
-  }
-  await studio.kill();
-  rmSync(folder, { recursive: true, force: true });
+test('what was answered as saved is there after 50 kills at random moments of writing', async () => {
+  const { acknowledged, lost } = await kills(50);
+  assert.ok(acknowledged > 50, `${acknowledged} acknowledged`);
+  assert.equal(lost, 0);
 });
+
+test('what was answered as saved is there after the disk was filled at random moments, killed in between', { skip: !canMount() }, async () => {
+  const { acknowledged, lost, refused } = await fillings(20);
+  assert.ok(acknowledged > 10 && refused > 0, `${acknowledged} acknowledged, ${refused} refused`);
+  assert.equal(lost, 0);
+});
+
+test('on a full disk a report of pain 8 is answered with the number to call, stays on the phone, and is sent again by itself', { skip: !canMount() }, () => onSmallDisk(16, async (disk) => {
+  const studio = await startStudio({ folder: disk.data });
+  const browser = await startChromium();
+  const staff = await openPage(browser, studio, desk);
+  await signIn(staff, studio);
+  const id = (await clientIds(staff, studio)).Perrin;
+  await staff.goto(`${studio.origin}/clients/${id}/link`);
+  await staff.click('text=Make the phone link');
+  const phone = await openPage(browser, studio, pocket);
+  await phone.goto(await staff.inputValue('#address'));
+  await phone.click('main button');
+  await phone.waitForURL(/\/my$/);
+  await phone.goto(`${studio.origin}/my/report`);
+  for (const [field, value] of [['sting', 3], ['length', 45], ['redness', 1], ['pain', 8]]) await phone.locator(`label:has(input[name="${field}"][value="${value}"]) span`).click();
+  disk.fill();
+  await phone.click('text=See what it means');
+  await phone.locator('#unkept').waitFor();
+  assert.match(await phone.locator('main').textContent(), /Medical help now/);
+  assert.match(await phone.locator('.big-alarm').textContent(), /Emergency: \d/);
+  assert.doesNotMatch(await phone.locator('main').textContent(), /Saved\./);
+  assert.deepEqual(await violations(phone, true), [], 'a report that could not be kept');
+
+  // A practitioner can still look, and is told what is wrong when saving.
+  await staff.goto(`${studio.origin}/clients/new`);
+  await staff.fill('#Name', 'Nell Orrin');
+  await staff.click('main button.btn-go');
+  assert.match(await staff.locator('main').textContent(), /The disk is full.*Free some space/s);
+  await staff.goto(`${studio.origin}/`);
+  assert.match(await staff.locator('main').textContent(), /Who needs you/);
+
+  disk.free();
+  await phone.waitForURL(/\/my\/answer\//, { timeout: 40_000 });
+  assert.match(await phone.locator('main').textContent(), /Saved\./);
+  assert.equal(await phone.evaluate(() => localStorage.getItem('oatpath-unsent')), null);
+  await staff.goto(`${studio.origin}/`);
+  assert.match(await staff.locator(`li.need[data-client="${id}"]`).textContent(), /medical help/i);
+  await browser.close();
+  await studio.kill();
+}));
+
+test('a folder that cannot be written to, or is full at the start, is said on its own page', { skip: !canMount() }, () => onSmallDisk(16, async (disk) => {
+  const studio = await startStudio({ folder: disk.data });
+  await studio.kill();
+  disk.fill();
+  const full = await startStudio({ folder: disk.data });
+  const page = await (await fetch(`${full.origin}/my`)).text();
+  assert.match(page, /Oat Path is closed.*call your studio.*The disk is full/s);
+  await full.kill();
+  disk.free();
+  disk.readOnly();
+  const locked = await startStudio({ folder: disk.data });
+  assert.match(await (await fetch(`${locked.origin}/`)).text(), /cannot be written to.*right to write/s);
+  await locked.kill();
+}));
