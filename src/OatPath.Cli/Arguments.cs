@@ -52,13 +52,13 @@ public sealed class Arguments
 
     public string? Text(string option) => options.GetValueOrDefault(option);
 
-    public string Needed(string option) => Text(option) is { Length: > 0 } text ? text : throw new BadInputException($"{option}: is needed");
+    public string Needed(string option) => Text(option) is { Length: > 0 } text && !text.Contains('\0', StringComparison.Ordinal) ? text : throw new BadInputException($"{option}: name a file or folder");
 
     public DateOnly? Date(string option) => Text(option) switch
     {
         null => null,
-        var text when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) => date,
-        _ => throw new BadInputException($"{option}: write a date as 2026-03-09"),
+        var text when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) && date.Year is >= CaseCheck.FirstYear and <= CaseCheck.LastYear => date,
+        _ => throw new BadInputException($"{option}: write a date as 2026-03-09, from {CaseCheck.FirstYear} to {CaseCheck.LastYear}"),
     };
 
     public int Number(string option, int otherwise, int least, int most) => Text(option) switch
@@ -110,7 +110,7 @@ public sealed class Arguments
         {
             return System.IO.File.ReadAllText(file);
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
         {
             throw new BadInputException($"{file}: cannot be read; check the name and the rights");
         }

@@ -15,6 +15,12 @@ public sealed class DataFolder : IDisposable
     public const string KeysName = "keys";
     private const string MarkerName = "studio";
     private const string LockName = "in-use";
+    private const string ProbeName = "probe";
+    private const string FormerPrefix = "before-restore-";
+
+    /// <summary>Where a demo keeps its time.</summary>
+    public const string DemoClockName = "demo-clock";
+
     private const string FillingName = "demo-is-being-filled";
     private static readonly string[] Parts = ["", "-wal"];
     private const int ProbeBytes = 65_536;
@@ -53,6 +59,11 @@ public sealed class DataFolder : IDisposable
     {
         try
         {
+            if (Directory.Exists(Folder) && Directory.EnumerateFileSystemEntries(Folder).ToList() is { Count: > 0 } entries && !entries.Exists(IsOurs))
+            {
+                return Trouble.Of(StoreFault.Foreign, Folder);
+            }
+
             Directory.CreateDirectory(Folder);
             Hold();
             Probe();
@@ -84,7 +95,7 @@ public sealed class DataFolder : IDisposable
         {
             if (File.Exists(part) || (Directory.Exists(part) && Directory.EnumerateFiles(part).Any()))
             {
-                former ??= Path.Combine(Folder, $"before-restore-{at:yyyy-MM-dd-HHmmss}");
+                former ??= Path.Combine(Folder, $"{FormerPrefix}{at:yyyy-MM-dd-HHmmss}");
                 Directory.CreateDirectory(former);
                 Directory.Move(part, Path.Combine(former, Path.GetFileName(part)));
             }
@@ -147,16 +158,31 @@ public sealed class DataFolder : IDisposable
         }
 
         const UnixFileMode File600 = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-        foreach (var folder in Directory.EnumerateDirectories(Folder, "*", SearchOption.AllDirectories).Prepend(Folder))
+        // Only what is ours: whoever names a wrong folder must not find its files closed.
+        File.SetUnixFileMode(Folder, File600 | UnixFileMode.UserExecute);
+        foreach (var entry in new DirectoryInfo(Folder).EnumerateFileSystemInfos().Where(entry => IsOurs(entry.FullName) && entry.LinkTarget is null))
         {
-            File.SetUnixFileMode(folder, File600 | UnixFileMode.UserExecute);
-        }
+            if (entry is DirectoryInfo inside)
+            {
+                foreach (var folder in inside.EnumerateDirectories("*", SearchOption.AllDirectories).Prepend(inside))
+                {
+                    File.SetUnixFileMode(folder.FullName, File600 | UnixFileMode.UserExecute);
+                }
 
-        foreach (var file in Directory.EnumerateFiles(Folder, "*", SearchOption.AllDirectories))
-        {
-            File.SetUnixFileMode(file, File600);
+                foreach (var file in inside.EnumerateFiles("*", SearchOption.AllDirectories))
+                {
+                    File.SetUnixFileMode(file.FullName, File600);
+                }
+            }
+            else
+            {
+                File.SetUnixFileMode(entry.FullName, File600);
+            }
         }
     }
+
+    private static bool IsOurs(string path) => Path.GetFileName(path) is var name
+        && (name.StartsWith(DatabaseName, StringComparison.Ordinal) || name.StartsWith(FormerPrefix, StringComparison.Ordinal) || name is KeysName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName);
 
     public void Dispose() => held?.Dispose();
 
@@ -190,7 +216,7 @@ public sealed class DataFolder : IDisposable
 
     private void Probe()
     {
-        var probe = Path.Combine(Folder, "probe");
+        var probe = Path.Combine(Folder, ProbeName);
         using (var file = new FileStream(probe, FileMode.Create, FileAccess.Write))
         {
             file.Write(new byte[ProbeBytes]);

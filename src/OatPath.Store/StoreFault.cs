@@ -3,7 +3,7 @@ using Microsoft.Data.Sqlite;
 namespace OatPath.Store;
 
 /// <summary>What may be wrong with the data folder.</summary>
-public enum StoreFault { Full, ReadOnly, Lost, Damaged, Busy, Failed }
+public enum StoreFault { Full, ReadOnly, Lost, Damaged, Busy, Foreign, Failed }
 
 /// <summary>The data could not be read or written. Nothing was half-saved.</summary>
 public sealed class StoreException(StoreFault fault, Exception? inner = null) : Exception(What(fault), inner)
@@ -32,6 +32,7 @@ public sealed class StoreException(StoreFault fault, Exception? inner = null) : 
         StoreFault.Lost => "The data folder or its database is gone.",
         StoreFault.Damaged => "The database is damaged.",
         StoreFault.Busy => "The database is in use by another program.",
+        StoreFault.Foreign => "The folder holds other things, and never was one of Oat Path.",
         _ => "The disk does not answer as it should.",
     };
 
@@ -41,6 +42,7 @@ public sealed class StoreException(StoreFault fault, Exception? inner = null) : 
         StoreFault.ReadOnly => "Give the program's user the right to write to the data folder and everything in it, or mount its disk for writing.",
         StoreFault.Lost => "Bring the folder back, or restore the last backup with ./oat restore, and start the program again.",
         StoreFault.Damaged => "Stop the program, run ./oat doctor --data DIR, and restore the last backup with ./oat restore. Keep the damaged file: it may still be read by hand.",
+        StoreFault.Foreign => "Name an empty folder, or one in which Oat Path was used before; everything in it is made readable for its owner only.",
         StoreFault.Busy => "Close the other program that has the database open, then try again.",
         _ => "Run ./oat doctor --data DIR and look at the disk's own messages.",
     };

@@ -51,6 +51,7 @@ public sealed class BackupTests : IDisposable
                 written++;
             }
         });
+        SpinWait.SpinUntil(() => Volatile.Read(ref written) > 2, TimeSpan.FromSeconds(20));
         var manifests = Enumerable.Range(0, 5).Select(_ => Backup.Write(Data, Zip, DateTimeOffset.UtcNow)).ToList();
         await stop.CancelAsync();
         await writer;
@@ -109,7 +110,11 @@ public sealed class BackupTests : IDisposable
             Assert.Throws<BackupException>(() => Backup.Restore(file, Data, DateTimeOffset.UtcNow));
         }
 
-        bytes[bytes.Length / 2] ^= 0x55;
+        for (var i = 0; i < 64; i++)
+        {
+            bytes[(bytes.Length / 2) + i] ^= 0x55;
+        }
+
         File.WriteAllBytes(Zip, bytes);
         Assert.Throws<BackupException>(() => Backup.Restore(Zip, Data, DateTimeOffset.UtcNow));
         Assert.Equal(before, Facts1(database));

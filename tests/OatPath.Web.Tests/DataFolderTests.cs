@@ -137,6 +137,31 @@ public sealed class DataFolderTests : IDisposable
     }
 
     [Fact]
+    public async Task A_folder_of_other_things_is_refused_and_its_rights_stay()
+    {
+        var letter = Path.Combine(folder, "letter.txt");
+        System.IO.File.WriteAllText(letter, "Dear friend");
+        const UnixFileMode Open = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.GroupRead | UnixFileMode.OtherRead;
+        System.IO.File.SetUnixFileMode(letter, Open);
+        var before = System.IO.File.GetUnixFileMode(folder);
+
+        await IsClosed("holds other things");
+        Assert.Equal((Open, before), (System.IO.File.GetUnixFileMode(letter), System.IO.File.GetUnixFileMode(folder)));
+        Assert.Equal([letter], Directory.GetFileSystemEntries(folder));
+    }
+
+    [Fact]
+    public async Task What_is_not_ours_in_our_folder_keeps_its_rights()
+    {
+        await Opened(Fine);
+        var note = Path.Combine(folder, "note.txt");
+        System.IO.File.WriteAllText(note, "x");
+        System.IO.File.SetUnixFileMode(note, UnixFileMode.UserRead | UnixFileMode.OtherRead);
+        await Opened(Fine);
+        Assert.Equal(UnixFileMode.UserRead | UnixFileMode.OtherRead, System.IO.File.GetUnixFileMode(note));
+    }
+
+    [Fact]
     public Task A_database_that_is_removed_while_it_is_served_takes_no_more_writes() => Opened(async (app, browser) =>
     {
         var page = await browser.Get("/sign-in");

@@ -12,6 +12,12 @@ public static partial class CaseCheck
 {
     private const int MostName = 120;
 
+    /// <summary>Years a plan may lie in; house default, far from where the calendar ends.</summary>
+    public const int FirstYear = 2000;
+
+    /// <inheritdoc cref="FirstYear"/>
+    public const int LastYear = 2200;
+
     /// <summary>Letters of the shortest reason that is taken.</summary>
     public const int ShortestReason = 3;
 
@@ -34,7 +40,7 @@ public static partial class CaseCheck
         var problems = new List<Problem>();
         Need(problems, file.Format == CaseFile.FormatName, "format", $"write \"{CaseFile.FormatName}\"");
         Need(problems, file.Version == 1, "version", "this program reads version 1");
-        Need(problems, file.AsOf.Year is >= 2000 and <= 2200, "asOf", "use a year from 2000 to 2200");
+        Need(problems, file.AsOf.Year is >= FirstYear and <= LastYear, "asOf", $"use a year from {FirstYear} to {LastYear}");
         var zone = CareDay.FindZone(file.Zone);
         Need(problems, zone is not null, "zone", "use a time zone name such as Europe/Vienna");
         Need(problems, file.Reference.Length <= 64, "reference", "keep it under 64 characters");
@@ -71,6 +77,11 @@ public static partial class CaseCheck
             Need(problems, born <= today && born >= today.AddYears(-120), "intake.birthDate", "give a date in the last 120 years");
         }
 
+        if (intake.SafetyAskedOn is { } asked)
+        {
+            Date(problems, asked, today, "intake.safetyAskedOn");
+        }
+
         Need(problems, intake.HoursOutdoors is >= 0 and <= 16, "intake.hoursOutdoors", "give 0 to 16 hours");
         Need(problems, intake.MinutesADay is >= 1 and <= 120, "intake.minutesADay", "give 1 to 120 minutes");
         Need(problems, intake.BudgetAMonth is null or (>= 0 and <= 100_000), "intake.budgetAMonth", "give 0 to 100000");
@@ -95,7 +106,7 @@ public static partial class CaseCheck
     {
         Need(problems, product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
             $"{field}.id", "use 1 to 64 letters, digits or dashes");
-        Need(problems, TypedName.Problem(product.Name, MostName) is null, $"{field}.name", TypedName.Problem(product.Name, MostName) ?? "");
+        Need(problems, TypedName.Problem(product.Name, MostName, lines: true) is null, $"{field}.name", TypedName.Problem(product.Name, MostName, lines: true) ?? "");
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
         Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");

@@ -18,7 +18,7 @@ public sealed class DemoClock : TimeProvider
 
     public DemoClock(string folder, TimeZoneInfo zone)
     {
-        file = Path.Combine(folder, "demo-clock");
+        file = Path.Combine(folder, Store.DataFolder.DemoClockName);
         if (File.Exists(file) && File.ReadAllText(file).Split(' ') is [var ticks, var wound] && long.TryParse(ticks, CultureInfo.InvariantCulture, out var kept) && int.TryParse(wound, CultureInfo.InvariantCulture, out days))
         {
             offset = TimeSpan.FromTicks(kept);
