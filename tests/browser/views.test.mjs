@@ -31,7 +31,7 @@ describe('views', () => {
   });
 
   const stations = ['meet', 'shelf', 'routine', 'ramp', 'ramp?weeks=26', 'peel', 'care', 'look-back', 'publish', 'link', 'handout', 'start'];
-  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/templates', '/nowhere',
+  const views = ['/', '/clients', '/clients/new', '/shelf', '/shelf/reed-water', '/shelf/new', '/shelf/import', '/scales', '/scales?a=reed-water&b=kiln-peel', '/house', '/second-factor', '/retention', '/templates', '/nowhere',
     ...stations.map((s) => `/clients/Orla/${s}`), '/clients/Mirre/ramp', '/clients/Orla/ramp?If.What=missed&If.Days=16', '/clients/Dov/routine', '/clients/Sunniva/ramp', '/clients/Wilmot/peel', '/clients/Wilmot/ramp?weeks=26', '/clients/Wilmot/handout'];
   for (const view of views) {
     test(`${view} is accessible and does not scroll sideways`, async () => {
