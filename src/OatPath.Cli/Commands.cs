@@ -16,7 +16,7 @@ public static class Commands
         }
         catch (Exception fault) when (fault is not OutOfMemoryException)
         {
-            error.WriteLine($"{(words.Length > 0 ? words[0] : "")}: what was given {LastResort}. Keep it, and tell whoever keeps this program: {fault.GetType().Name}, {fault.Message}{(Environment.GetEnvironmentVariable("OATPATH_TRACE") is null ? "" : fault.StackTrace)}");
+            error.WriteLine($"{(words.Length > 0 ? words[0] : "")}: what was given {LastResort}. Keep it, and tell whoever keeps this program: {fault.GetType().Name}, {fault.Message}");
             return ExitCode.BadInput;
         }
     }
