@@ -13,7 +13,11 @@ public sealed record DigestAge(long Touched, long Rules, string Engine, DateOnly
 /// <param name="Urgency">Rank of the most urgent row, the smallest first; null where the client needs nobody.</param>
 /// <param name="Waiting">Not 0 where something waits to be published.</param>
 public sealed record StoredDigest(
-    string ClientId, string Name, int? Urgency, DateOnly Since, int Waiting, string Found, string Head, string? Need, string? Visit, IReadOnlyList<(DateOnly On, string What)> Ahead, bool Reminds);
+    string ClientId, string Name, int? Urgency, DateOnly Since, int Waiting, string Found, string Head, string? Need, string? Visit, IReadOnlyList<(DateOnly On, string What)> Ahead, IReadOnlyList<StoredHeld> Held, bool Reminds);
+
+/// <summary>A rule that spoke for a client in the last week.</summary>
+/// <param name="Times">On so many days; 0 where it only speaks now.</param>
+public sealed record StoredHeld(string ClientId, string Name, string Rule, int Times, string Sentence);
 
 /// <summary>Something of the next days: how many clients, and the first of them by name.</summary>
 public sealed record StoredAhead(DateOnly On, string What, int Count, IReadOnlyList<(string Id, string Name)> Who);
@@ -27,6 +31,7 @@ public sealed class DigestTable(Database database)
     public static void Put(SqliteConnection connection, StoredDigest digest, DigestAge age)
     {
         connection.Run("DELETE FROM digest_ahead WHERE client_id = $1", digest.ClientId);
+        connection.Run("DELETE FROM digest_held WHERE client_id = $1", digest.ClientId);
         connection.Run(
             """
             INSERT OR REPLACE INTO client_digest (client_id, touched, rules_version, engine, care_day, name, urgency, since, waiting, found, state, line, visit, messages)
@@ -37,7 +42,18 @@ public sealed class DigestTable(Database database)
         {
             connection.Run("INSERT OR IGNORE INTO digest_ahead (client_id, on_day, what, name) VALUES ($1, $2, $3, $4)", digest.ClientId, Write(on), what, digest.Name);
         }
+
+        foreach (var held in digest.Held)
+        {
+            connection.Run("INSERT OR IGNORE INTO digest_held (client_id, rule, times, sentence, name) VALUES ($1, $2, $3, $4, $5)", digest.ClientId, held.Rule, held.Times, held.Sentence, digest.Name);
+        }
     }
+
+    /// <summary>Whom a rule held back, the most often first.</summary>
+    public IReadOnlyList<StoredHeld> Held(string rule, int most) => database.Read(connection => connection.Query(
+        "SELECT client_id, name, rule, times, sentence FROM digest_held WHERE rule = $1 ORDER BY times DESC, name LIMIT $2", row => new StoredHeld(row.GetString(0), row.GetString(1), row.GetString(2), row.GetInt32(3), row.GetString(4)), rule, most));
+
+    public int CountHeld(string rule) => (int)database.Read(connection => connection.Number("SELECT count(*) FROM digest_held WHERE rule = $1", rule));
 
     /// <summary>Clients whose row is missing or of another state than now, the urgent ones first.</summary>
     public IReadOnlyList<string> Outdated(DigestAge now, int most) => database.Read(connection => connection.Query(
@@ -91,6 +107,7 @@ public sealed class DigestTable(Database database)
     public void Wipe() => database.Write(connection =>
     {
         connection.Run("DELETE FROM digest_ahead");
+        connection.Run("DELETE FROM digest_held");
         connection.Run("DELETE FROM client_digest");
     });
 
@@ -99,7 +116,7 @@ public sealed class DigestTable(Database database)
     private List<StoredDigest> Rows(string rest, params object?[] values) => database.Read(connection => connection.Query($"{Columns} {rest}", Read, values));
 
     private static StoredDigest Read(SqliteDataReader row) => new(
-        row.GetString(0), row.GetString(1), row.IsDBNull(2) ? null : row.GetInt32(2), Day(row.GetString(3)), row.GetInt32(4), row.GetString(5), row.GetString(6), row.Text(7), row.Text(8), [], row.GetInt32(9) != 0);
+        row.GetString(0), row.GetString(1), row.IsDBNull(2) ? null : row.GetInt32(2), Day(row.GetString(3)), row.GetInt32(4), row.GetString(5), row.GetString(6), row.Text(7), row.Text(8), [], [], row.GetInt32(9) != 0);
 
     private static string Write(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 

@@ -21,6 +21,7 @@ public sealed class Erasure(Database database, ViewLog views)
         "DELETE FROM publication WHERE client_id = $1",
         "DELETE FROM fact WHERE client_id = $1",
         "DELETE FROM digest_ahead WHERE client_id = $1",
+        "DELETE FROM digest_held WHERE client_id = $1",
         "DELETE FROM client_digest WHERE client_id = $1",
         "DELETE FROM client WHERE id = $1",
         "DELETE FROM client_stale WHERE client_id = $1",

@@ -19,6 +19,8 @@ public sealed class ViewLog(Database database)
     private readonly List<Showing> showings = [];
     private readonly Dictionary<long, DateTimeOffset> seen = [];
     private readonly ConcurrentDictionary<long, string> lastShown = [];
+    private readonly Dictionary<(string Client, string Person), DateTimeOffset> linesSeen = [];
+    private static readonly TimeSpan LinesAgain = TimeSpan.FromHours(1);
 
     public void LogRead(string clientId, string person, string page, DateTimeOffset at)
     {
@@ -27,6 +29,27 @@ public sealed class ViewLog(Database database)
             if (readings.Count < MostWaiting)
             {
                 readings.Add(new(clientId, person, page, at));
+            }
+        }
+    }
+
+    /// <summary>Notes that somebody saw lines of several clients, each once an hour: a page that is opened all day long would else write more than everything else.</summary>
+    public void LogLines(IEnumerable<string> clientIds, string person, string page, DateTimeOffset at)
+    {
+        lock (gate)
+        {
+            if (linesSeen.Count > MostWaiting)
+            {
+                linesSeen.Clear();
+            }
+
+            foreach (var client in clientIds)
+            {
+                if (!(linesSeen.TryGetValue((client, person), out var last) && at - last < LinesAgain && at >= last))
+                {
+                    linesSeen[(client, person)] = at;
+                    readings.Add(new(client, person, page, at));
+                }
             }
         }
     }

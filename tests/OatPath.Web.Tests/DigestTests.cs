@@ -27,6 +27,10 @@ public sealed class DigestTests : IDisposable
     /// <summary>Rows as text: what is stored of each client.</summary>
     private static string Text(StoredDigest? row) => row is null ? "" : $"{row.Name}|{row.Urgency}|{row.Since}|{row.Waiting}|{row.Found}|{row.Head}|{row.Need}|{row.Visit}|{row.Reminds}";
 
+    /// <summary>Whom each rule held back, as stored.</summary>
+    private string Held() => string.Join("\n", RuleBook.All.SelectMany(rule => Table.Held(rule.Id, 100)));
+
+
     private Dictionary<string, string> Stored() => Everybody.ToDictionary(id => id, id => Text(Table.Find(id)));
 
     private Dictionary<string, string> Derived() => Everybody.ToDictionary(id => id, id => Text(Digests.Derive(id)!.ToStored()));
@@ -74,6 +78,8 @@ public sealed class DigestTests : IDisposable
     {
         Digests.BringUpToDate();
         var before = Stored();
+        var held = Held();
+        Assert.Equal(held, string.Join("\n", RuleBook.All.SelectMany(rule => Everybody.SelectMany(id => Digests.Derive(id)!.Held).Where(one => one.Rule == rule.Id).OrderByDescending(one => one.Times).ThenBy(one => one.Name, StringComparer.Ordinal))));
         var ahead = Table.Ahead(default, 1000, 100, []).Select(entry => (entry.On, entry.What, entry.Count)).ToList();
         Assert.NotEmpty(ahead);
         Table.Wipe();
@@ -81,6 +87,7 @@ public sealed class DigestTests : IDisposable
 
         Assert.Equal(Everybody.Count, Digests.BringUpToDate());
         Assert.Equal(before, Stored());
+        Assert.Equal(held, Held());
         Assert.Equal(ahead, Table.Ahead(default, 1000, 100, []).Select(entry => (entry.On, entry.What, entry.Count)));
         Assert.Equal(0, Digests.BringUpToDate());
     }

@@ -208,7 +208,13 @@ public sealed class RightsTests : IDisposable
     public async Task Seeing_a_line_on_the_desk_is_a_reading()
     {
         using var tilde = await studio.SignedIn("tilde");
+        var views = studio.Services.GetRequiredService<ViewLog>();
+        int Seen() => views.Reads(studio.ClientId("Jory")).Count(read => read.Person == "Tilde Renn" && read.Page == "Desk");
         await tilde.Get("/");
-        Assert.Contains(studio.Services.GetRequiredService<ViewLog>().Reads(studio.ClientId("Jory")), read => read.Person == "Tilde Renn" && read.Page == "Desk");
+        await tilde.Get("/");
+        Assert.Equal(1, Seen());
+        studio.Clock.Advance(TimeSpan.FromMinutes(61));
+        await tilde.Get("/");
+        Assert.Equal(2, Seen());
     }
 }

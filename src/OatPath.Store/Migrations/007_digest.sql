@@ -53,6 +53,17 @@ CREATE TABLE digest_ahead (
 
 CREATE INDEX digest_ahead_by_client ON digest_ahead (client_id);
 
+CREATE TABLE digest_held (
+    client_id TEXT NOT NULL REFERENCES client (id) ON DELETE CASCADE,
+    rule TEXT NOT NULL,
+    times INTEGER NOT NULL,
+    sentence TEXT NOT NULL,
+    name TEXT NOT NULL,
+    PRIMARY KEY (rule, client_id)
+) STRICT, WITHOUT ROWID;
+
+CREATE INDEX digest_held_by_client ON digest_held (client_id);
+
 CREATE TRIGGER fact_touches AFTER INSERT ON fact
 BEGIN
     UPDATE client SET touched = touched + 1 WHERE id = NEW.client_id;

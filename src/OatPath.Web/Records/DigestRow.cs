@@ -19,7 +19,7 @@ public sealed record DeskNeed(DeskRow First, IReadOnlyList<DeskRow> Others);
 /// <param name="Found">What the client is found by, in lower case.</param>
 /// <param name="Reminds">Whether a message may be due.</param>
 public sealed record DigestRow(
-    string ClientId, string Name, int? Urgency, DateOnly Since, int Waiting, string Found, ClientHead Head, DeskNeed? Need, VisitToday? Visit, IReadOnlyList<DeskAhead> Ahead, bool Reminds)
+    string ClientId, string Name, int? Urgency, DateOnly Since, int Waiting, string Found, ClientHead Head, DeskNeed? Need, VisitToday? Visit, IReadOnlyList<DeskAhead> Ahead, IReadOnlyList<StoredHeld> Held, bool Reminds)
 {
     public const int NotMet = -2;
     public const int NotPublished = -1;
@@ -35,18 +35,18 @@ public sealed record DigestRow(
             record.Client.Id, record.Client.Name, rows.Count > 0 ? (int)rows[0].Kind : null, rows.Count > 0 ? rows[0].Since : default,
             record.Published is not null ? record.Changes : record.Draft.Shelf.Count == 0 ? NotMet : NotPublished,
             state.Found, new(state.Word, state.Symbol, state.Tone, state.Since, strip), rows.Count > 0 ? new(rows[0], [.. rows.Skip(1)]) : null,
-            Visits.Today(record), [.. DeskAhead.Of(record)], record.Published is not null && Messenger.Wanted(record).Count > 0);
+            Visits.Today(record), [.. DeskAhead.Of(record)], HeldBack.Of(record), record.Published is not null && Messenger.Wanted(record).Count > 0);
     }
 
     /// <summary>A client of whose record something cannot be read: named on the Desk, and nothing is planned for them.</summary>
     public static DigestRow Unreadable(Client client, DateOnly today, string what) =>
-        new(client.Id, client.Name, (int)QuestionKind.MedicalHelp, today, 0, $"{client.Name.ToLowerInvariant()} unreadable", new("cannot be read", "stop", "tone-stop", "", null), new(DeskRow.Unreadable(client, today, what), []), null, [], false);
+        new(client.Id, client.Name, (int)QuestionKind.MedicalHelp, today, 0, $"{client.Name.ToLowerInvariant()} unreadable", new("cannot be read", "stop", "tone-stop", "", null), new(DeskRow.Unreadable(client, today, what), []), null, [], [], false);
 
-    public StoredDigest ToStored() => new(ClientId, Name, Urgency, Since, Waiting, Found, Write(Head), Need is null ? null : Write(Need), Visit is null ? null : Write(Visit), [.. Ahead.Select(entry => (entry.On, entry.What)).Distinct()], Reminds);
+    public StoredDigest ToStored() => new(ClientId, Name, Urgency, Since, Waiting, Found, Write(Head), Need is null ? null : Write(Need), Visit is null ? null : Write(Visit), [.. Ahead.Select(entry => (entry.On, entry.What)).Distinct()], Held, Reminds);
 
-    /// <summary>A row as stored; what is ahead is read from its own table.</summary>
+    /// <summary>A row as stored; what is ahead and what was held back are read from tables of their own.</summary>
     public static DigestRow FromStored(StoredDigest stored) => new(stored.ClientId, stored.Name, stored.Urgency, stored.Since, stored.Waiting, stored.Found,
-        Read<ClientHead>(stored.Head), stored.Need is null ? null : Read<DeskNeed>(stored.Need), stored.Visit is null ? null : Read<VisitToday>(stored.Visit), [], stored.Reminds);
+        Read<ClientHead>(stored.Head), stored.Need is null ? null : Read<DeskNeed>(stored.Need), stored.Visit is null ? null : Read<VisitToday>(stored.Visit), [], [], stored.Reminds);
 
     private static string Write<T>(T part) => JsonSerializer.Serialize(part, Json);
 

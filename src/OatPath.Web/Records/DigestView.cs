@@ -41,6 +41,16 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
             .OrderBy(entry => entry.On).ThenBy(entry => entry.What, StringComparer.Ordinal).Take(MostAhead)];
     }
 
+    /// <summary>Whom a rule held back in the last week, the most often first, and how many they are.</summary>
+    public (IReadOnlyList<StoredHeld> Rows, int Found) Held(string rule, int most)
+    {
+        var ids = Fresh.Select(row => row.ClientId).ToHashSet();
+        var kept = table.Held(rule, most + MostDerived);
+        var fresh = Fresh.SelectMany(row => row.Held).Where(held => held.Rule == rule).ToList();
+        return ([.. kept.Where(held => !ids.Contains(held.ClientId)).Concat(fresh).OrderByDescending(held => held.Times).ThenBy(held => held.Name, StringComparer.OrdinalIgnoreCase).Take(most)],
+            Math.Max(fresh.Count, table.CountHeld(rule) - kept.Count(held => ids.Contains(held.ClientId)) + fresh.Count));
+    }
+
     /// <param name="parts">Words to find, in lower case; none finds everybody.</param>
     public (IReadOnlyList<DigestRow> Rows, int Found) Search(IReadOnlyList<string> parts, int most)
     {

@@ -165,9 +165,6 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         Quiet = User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1)) ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count : 0;
 
         // What a line says of a client is a reading of the record.
-        foreach (var line in Lines)
-        {
-            views.LogRead(line.ClientId, User.Identity?.Name ?? "", "Desk", clock.GetUtcNow());
-        }
+        views.LogLines(Lines.Select(line => line.ClientId), User.Identity?.Name ?? "", "Desk", clock.GetUtcNow());
     }
 }

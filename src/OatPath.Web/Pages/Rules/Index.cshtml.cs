@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.House;
-using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -12,13 +11,10 @@ namespace OatPath.Web.Pages.Rules;
 /// <param name="Changed">Who gave it that value and when; empty where nobody changed it.</param>
 public sealed record RuleEntry(Rule Rule, string? Value, string Changed);
 
-/// <summary>Somebody a rule held back in the last 7 days.</summary>
-public sealed record Held(string Client, string Name, int Times, string Sentence);
-
 /// <summary>Every rule with its sentence, the house's value, its source, and whom it held back this week.</summary>
-public sealed class IndexModel(Studio studio, Store.Clients clients, RecordRoom room) : PageModel
+public sealed class IndexModel(Studio studio, DigestView digest) : PageModel
 {
-    private const int Week = 7;
+    private const int MostHeld = 100;
 
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
@@ -31,7 +27,10 @@ public sealed class IndexModel(Studio studio, Store.Clients clients, RecordRoom 
 
     public RuleEntry? Opened { get; private set; }
 
-    public IReadOnlyList<Held> HeldBack { get; private set; } = [];
+    /// <summary>Whom it held back in the last 7 days, the most often first.</summary>
+    public IReadOnlyList<StoredHeld> HeldBack { get; private set; } = [];
+
+    public int HeldInAll { get; private set; }
 
     public static int Total => RuleBook.All.Count;
 
@@ -60,7 +59,7 @@ public sealed class IndexModel(Studio studio, Store.Clients clients, RecordRoom 
         if (Rule is not null && RuleBook.Find(Rule) is { } opened)
         {
             Opened = Entry(opened);
-            HeldBack = [.. clients.Search("").Select(client => Look(client, opened.Id)).OfType<Held>().OrderByDescending(held => held.Times)];
+            (HeldBack, HeldInAll) = digest.Held(opened.Id, MostHeld);
         }
     }
 
@@ -83,20 +82,5 @@ public sealed class IndexModel(Studio studio, Store.Clients clients, RecordRoom 
         }
 
         return said;
-    }
-
-    /// <summary>Where a rule spoke for a client in the last 7 days: a product left out, something to avoid, a step that waits.</summary>
-    private Held? Look(Client client, string rule)
-    {
-        if (room.Derive(client.Id) is not { Published: not null } record)
-        {
-            return null;
-        }
-
-        var path = record.ClientPath(Week - 1, Week);
-        var days = path.Days.Select(day => day.Avoid.Concat(day.Morning.Omitted.Concat(day.Evening.Omitted).Select(omission => omission.Because)).FirstOrDefault(because => because.Rule == rule)).OfType<Because>().ToList();
-        var now = path.Ladders.SelectMany(ladder => ladder.Missing).Concat(path.Warnings).Concat(path.Questions.Select(question => question.Because)).FirstOrDefault(because => because.Rule == rule);
-        var said = days.Count > 0 ? days[^1] : now;
-        return said is null ? null : new(client.Id, client.Name, days.Count, Words.Say(said));
     }
 }
