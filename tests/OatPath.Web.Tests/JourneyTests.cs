@@ -58,7 +58,7 @@ public sealed class JourneyTests : IDisposable
     [InlineData("birthDate", "yesterday", "Birth date")]
     [InlineData("hoursOutdoors", "40", "Hours outdoors")]
     [InlineData("minutesADay", "none", "Minutes a day")]
-    [InlineData("Name", "", "Name and phone")]
+    [InlineData("Name", "", "Name")]
     public async Task Bad_answers_at_Meet_name_the_field_and_keep_what_was_typed(string field, string value, string title)
     {
         using var browser = await studio.SignedIn();

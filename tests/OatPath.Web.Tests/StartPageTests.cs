@@ -82,7 +82,7 @@ public sealed class StartPageTests : IDisposable
         var page = await browser.Submit(await browser.Get(orla), "#place-form", ("moment", "Evening"), ("product", "dew-serum"), ("before", "reed-water"));
         studio.Clock.Advance(TimeSpan.FromMinutes(1));
         page = await browser.Submit(page, ".week-shape", ("rest", "Sunday"));
-        Assert.Contains("give 1 to 80 characters", (await browser.Submit(page, ".keep-template", ("name", "  "))).Text, StringComparison.Ordinal);
+        Assert.Contains("give a name of 1 to 80 characters", (await browser.Submit(page, ".keep-template", ("name", "  "))).Text, StringComparison.Ordinal);
         var kept = await browser.Submit(page, ".keep-template", ("name", "Glycolic, gently"));
         Assert.Contains("kept as a template", kept.Text, StringComparison.Ordinal);
         Assert.Contains("is taken; choose another", (await browser.Submit(page, ".keep-template", ("name", "glycolic, GENTLY"))).Text, StringComparison.Ordinal);
