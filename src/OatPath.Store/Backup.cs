@@ -191,8 +191,8 @@ public static class Backup
         File.Delete(to);
         try
         {
-            using (var from = Connect(database, SqliteOpenMode.ReadWrite))
-            using (var target = Connect(to, SqliteOpenMode.ReadWriteCreate))
+            using (var from = Sql.Connect(database, SqliteOpenMode.ReadWrite))
+            using (var target = Sql.Connect(to, SqliteOpenMode.ReadWriteCreate))
             {
                 from.BackupDatabase(target);
 
@@ -205,7 +205,7 @@ public static class Backup
                 throw new StoreException(StoreFault.Damaged);
             }
 
-            using var copy = Connect(to, SqliteOpenMode.ReadOnly);
+            using var copy = Sql.Connect(to, SqliteOpenMode.ReadOnly);
             using var bytes = File.OpenRead(to);
             return new(FormatName, (int)copy.Number("PRAGMA user_version"), at, copy.Number("SELECT count(*) FROM client"), copy.Number("SELECT count(*) FROM fact"), copy.Number("SELECT count(*) FROM publication"), Convert.ToHexStringLower(SHA256.HashData(bytes)));
         }
@@ -219,7 +219,7 @@ public static class Backup
     {
         try
         {
-            using var connection = File.Exists(database) ? Connect(database, SqliteOpenMode.ReadWrite) : null;
+            using var connection = File.Exists(database) ? Sql.Connect(database, SqliteOpenMode.ReadWrite) : null;
             return connection is null ? [] : connection.Query("SELECT client_id, erased_at, erased_by FROM erasure", row => (row.GetString(0), row.Instant(1), row.GetString(2)));
         }
         catch (SqliteException)
@@ -227,13 +227,6 @@ public static class Backup
             // Damaged, or older than erasing: nothing of it can be read.
             return [];
         }
-    }
-
-    private static SqliteConnection Connect(string file, SqliteOpenMode mode)
-    {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false, DefaultTimeout = 15 }.ToString());
-        connection.Open();
-        return connection;
     }
 
     private static BackupManifest ManifestOf(ZipArchive archive)

@@ -192,8 +192,7 @@ public sealed class DataFolder : IDisposable
     {
         try
         {
-            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Mode = SqliteOpenMode.ReadWrite, Pooling = false }.ToString());
-            connection.Open();
+            using var connection = Sql.Connect(database);
             return connection.Query("PRAGMA quick_check(1)", row => row.GetString(0)) is ["ok"];
         }
         catch (SqliteException fault)

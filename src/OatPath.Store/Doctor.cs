@@ -92,7 +92,7 @@ public static class Doctor
 
     private static Finding Integrity(string database)
     {
-        using var connection = Connect(database);
+        using var connection = Sql.Connect(database);
         var found = connection.Query("PRAGMA integrity_check(3)", row => row.GetString(0));
         if (found is not ["ok"])
         {
@@ -150,12 +150,5 @@ public static class Doctor
                 yield return found;
             }
         }
-    }
-
-    private static SqliteConnection Connect(string file)
-    {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = SqliteOpenMode.ReadWrite, Pooling = false, DefaultTimeout = 15 }.ToString());
-        connection.Open();
-        return connection;
     }
 }

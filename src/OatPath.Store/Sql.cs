@@ -6,6 +6,14 @@ namespace OatPath.Store;
 /// <summary>Parameterised statements with positional values $1, $2 and so on.</summary>
 internal static class Sql
 {
+    /// <summary>A connection of its own to a database file, outside of <see cref="Database"/>: to look at it or to copy it.</summary>
+    public static SqliteConnection Connect(string file, SqliteOpenMode mode = SqliteOpenMode.ReadWrite)
+    {
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false, DefaultTimeout = 15 }.ToString());
+        connection.Open();
+        return connection;
+    }
+
     public static int Run(this SqliteConnection connection, string sql, params ReadOnlySpan<object?> values)
     {
         using var command = Command(connection, sql, values);
