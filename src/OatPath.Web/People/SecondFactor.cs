@@ -11,7 +11,6 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
     private const int SecretBytes = 20;
     private const int Codes = 10;
     private const int Digits = 6;
-    private const string Letters = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
     private static readonly TimeSpan TicketLife = TimeSpan.FromMinutes(5);
 
     private readonly IDataProtector secrets = protection.CreateProtector("second factor");
@@ -20,7 +19,7 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
     public static string NewSecret() => Base32Encoding.ToString(RandomNumberGenerator.GetBytes(SecretBytes));
 
     public static IReadOnlyList<string> NewRecoveryCodes() =>
-        [.. Enumerable.Range(0, Codes).Select(_ => $"{RandomNumberGenerator.GetString(Letters, 5)}-{RandomNumberGenerator.GetString(Letters, 5)}")];
+        [.. Enumerable.Range(0, Codes).Select(_ => ReadableCode.New(2, 5))];
 
     /// <summary>The address an authenticator app reads.</summary>
     public static string Address(Person person, string secret) => $"otpauth://totp/Oat%20Path:{Uri.EscapeDataString(person.SignIn)}?secret={secret}&issuer=Oat%20Path";
