@@ -30,7 +30,7 @@ public sealed class ClientReading(Database database, Studio studio)
             return null;
         }
 
-        var facts = Facts.Of(connection, id);
+        var facts = Proved(id, "An entry", () => Facts.Of(connection, id));
         foreach (var fact in facts)
         {
             CaseAssembly.Prove(fact);
