@@ -135,7 +135,7 @@ public static class OatPathApp
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
         if (clock is null && options.Demo)
         {
-            services.AddSingleton(new DemoClock(options.Data, DemoLoader.Zone()));
+            services.AddSingleton(new DemoClock(options.Data, DemoLoader.Zone(), options.DemoFrom));
             services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<DemoClock>());
         }
         else

@@ -6,8 +6,9 @@ namespace OatPath.Web;
 /// <param name="Data">Folder of the database and keys; made when missing.</param>
 /// <param name="Demo">Fills an empty database with the made-up studio and shows the demo clock.</param>
 /// <param name="Trusted">Whether a proxy in front on this machine speaks TLS; then cookies are sent over TLS only.</param>
+/// <param name="DemoFrom">The day a new demo begins on; null for today.</param>
 /// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine does.</param>
-public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted, string? PublicUrl = null)
+public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted, string? PublicUrl = null, DateOnly? DemoFrom = null)
 {
     /// <summary>What links are made of; never what a request says of itself.</summary>
     public string Origin => PublicUrl ?? $"http://127.0.0.1:{Port}";
@@ -19,6 +20,7 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
         var demo = false;
         var trusted = false;
         string? address = null;
+        DateOnly? from = null;
         for (var i = 0; i < args.Count; i++)
         {
             switch (args[i])
@@ -31,6 +33,10 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
                     break;
                 case "--demo":
                     demo = true;
+                    break;
+                case "--demo-from" when i + 1 < args.Count && DateOnly.TryParseExact(args[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
+                    from = day;
+                    i++;
                     break;
                 case "--public-url" when i + 1 < args.Count && Address(args[i + 1]) is { } given:
                     address = given;
@@ -45,7 +51,7 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
         }
 
         // Behind a proxy the app cannot know its own address, and whoever asks must not tell it.
-        return data is null || (trusted && address is null) ? null : new(data, port, demo, trusted, address);
+        return data is null || (trusted && address is null) || (from is not null && !demo) ? null : new(data, port, demo, trusted, address, from);
     }
 
     private static string? Address(string text) =>

@@ -16,7 +16,8 @@ public sealed class DemoClock : TimeProvider
     private TimeSpan offset;
     private int days;
 
-    public DemoClock(string folder, TimeZoneInfo zone)
+    /// <param name="from">The day it begins on; null for today.</param>
+    public DemoClock(string folder, TimeZoneInfo zone, DateOnly? from = null)
     {
         file = Path.Combine(folder, Store.DataFolder.DemoClockName);
         if (File.Exists(file) && File.ReadAllText(file).Split(' ') is [var ticks, var wound] && long.TryParse(ticks, CultureInfo.InvariantCulture, out var kept) && int.TryParse(wound, CultureInfo.InvariantCulture, out days))
@@ -26,7 +27,7 @@ public sealed class DemoClock : TimeProvider
         }
 
         var real = base.GetUtcNow();
-        var wall = TimeZoneInfo.ConvertTime(real, zone).Date.AddHours(StartHour).AddMinutes(StartMinute);
+        var wall = (from ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(real, zone).DateTime)).ToDateTime(new(StartHour, StartMinute));
         offset = new DateTimeOffset(wall, zone.GetUtcOffset(wall)) - real;
         Keep();
     }
