@@ -23,7 +23,7 @@ internal static class MutatedCase
         new() { Id = "razors", Name = "Reed razors", Kind = ProductKind.Razor, Dispenser = Dispenser.SingleUse, Pieces = 2 },
     ];
 
-    private static readonly string[] Told = ["retinol", "a home peel", "glycolic acid", "a scrub", "only water", "something strong"];
+    private static readonly string[] Told = ["retinol", "a home peel", "glycolic acid", "a scrub", "only water", "something strong", "tca", "sugar scrub, picked a flake"];
 
     public static CaseFile Build(int seed)
     {

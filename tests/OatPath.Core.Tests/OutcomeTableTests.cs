@@ -46,7 +46,7 @@ public class OutcomeTableTests
         foreach (var sign in Enum.GetValues<Sign>())
         {
             var outcome = Of(new SkinReport { Signs = [sign] });
-            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : sign == Sign.OutsideCourse ? Outcome.EaseOff : Outcome.Stop, outcome);
+            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : sign is Sign.OutsideCourse or Sign.Picked ? Outcome.EaseOff : Outcome.Stop, outcome);
         }
 
         Assert.Equal(Outcome.MedicalHelp, Of(new SkinReport { Pain = 8 }));

@@ -381,13 +381,20 @@ internal static class RandomCase
             used = true;
         }
 
+        // Now and then somebody uses what rests.
+        if (random.Next(45) == 0 && planned.Morning.Omitted.Concat(planned.Evening.Omitted).ToList() is { Count: > 0 } resting)
+        {
+            log.Add(new Applied { Id = $"i{id++}", Product = resting[random.Next(resting.Count)].Product, Day = planned.Date, Moment = random.Next(4) == 0 ? Moment.Morning : Moment.Evening, HappenedAt = CaseBuilder.At(planned.Date, random.Next(6, 23)), ContactSeconds = random.Next(3) == 0 ? random.Next(30, 900) : null });
+            used = true;
+        }
+
         if (used && random.Next(3) == 0)
         {
             log.Add(new CheckedIn { Id = $"c{id++}", Day = planned.Date, HappenedAt = CaseBuilder.At(planned.Date.AddDays(random.Next(2)), 23), Report = RandomReport(random) });
         }
     }
 
-    private static readonly string[] Told = ["my sister's retinol", "a peel from the drawer", "lemon juice", "sugar scrub", "salicylic pads", "a mask", "nothing", "benzoyl peroxide on one spot", "papaya enzyme mask", "something strong from the pharmacy"];
+    private static readonly string[] Told = ["my sister's retinol", "a peel from the drawer", "lemon juice", "sugar scrub", "salicylic pads", "a mask", "nothing", "benzoyl peroxide on one spot", "papaya enzyme mask", "something strong from the pharmacy", "tca pads from the internet", "a phenol pen", "picked a flake"];
 
     private static SkinReport RandomReport(Random random)
     {
@@ -403,7 +410,8 @@ internal static class RandomCase
             StrongSun = random.Next(40) == 0,
             Pain = random.Next(200) == 0 ? random.Next(0, 11) : null,
             AlsoUsed = random.Next(30) == 0 ? Told[random.Next(Told.Length)] : "",
-            Signs = random.Next(80) == 0 ? [(Sign)random.Next(16)] : [],
+            Signs = random.Next(80) == 0 ? [(Sign)random.Next(16)] : random.Next(80) == 0 ? [Sign.Picked] : [],
+            Where = random.Next(12) == 0 ? [FaceZone.Chin] : [],
         };
     }
 

@@ -1,4 +1,6 @@
 using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -26,7 +28,7 @@ internal static class RandomSession
         StopSeconds = 1200,
         SlowestSeconds = 60,
         Kit = [],
-        Asks = [],
+        Asks = [.. new[] { DayQuestion.Sunburn, DayQuestion.OpenSkin, DayQuestion.ColdSore, DayQuestion.NewMedicine, DayQuestion.Current, DayQuestion.Light, DayQuestion.Filler, DayQuestion.Changed, DayQuestion.Pregnant, DayQuestion.Stings }.Select(question => new SessionAsk(EnumName.Of(question), "", false, ""))],
         Groups = [new([.. Zones.Select(zone => new ZoneStep(zone, 20, 20))])],
         Ending = new(PeelEnding.Rinse, []),
         WaterSeconds = 600,
@@ -39,7 +41,12 @@ internal static class RandomSession
     public static SessionHeld Held(string id, Random random, string product, DateOnly day, DateTimeOffset at, int target)
     {
         var events = new List<SessionEvent>();
-        void Add(long seconds, SessionEventKind kind, FaceZone? zone = null, int? value = null) => events.Add(new($"e{events.Count}", seconds * 1000, kind, Zone: zone, Value: value));
+        void Add(long seconds, SessionEventKind kind, FaceZone? zone = null, int? value = null, string? item = null) => events.Add(new($"e{events.Count}", seconds * 1000, kind, item, zone, value));
+        foreach (var ask in Script(target).Asks.Where(_ => random.Next(3) == 0))
+        {
+            Add(1, SessionEventKind.Answered, value: random.Next(60) == 0 ? 1 : 0, item: ask.Id);
+        }
+
         var over = random.Next(8) == 0 ? random.Next(1, 400) : -random.Next(0, 20);
         for (var i = 0; i < Zones.Length; i++)
         {
@@ -66,8 +73,13 @@ internal static class RandomSession
                 break;
         }
 
+        if (random.Next(12) == 0)
+        {
+            Add(target + 400, SessionEventKind.Reddened, value: random.Next(0, 5));
+        }
+
         Add(target + 500, SessionEventKind.Ended);
-        Add(target + 520 + random.Next(0, 1800), SessionEventKind.Stung, value: random.Next(20) == 0 ? 3 : random.Next(0, 2));
+        Add(target + 520 + random.Next(0, 1800), SessionEventKind.Stung, value: random.Next(40) == 0 ? 8 : random.Next(20) == 0 ? 3 : random.Next(0, 2));
         return new SessionHeld { Id = id, Product = product, Day = day, HappenedAt = at, Script = Script(target), Events = events, Practice = random.Next(12) == 0 };
     }
 }

@@ -153,7 +153,7 @@ public class ScreeningTests
     public void Nothing_past_a_hard_limit_is_planned_scripted_or_cued_whatever_the_house_says()
     {
         var scripts = 0;
-        for (var seed = 0; seed < 900; seed++)
+        for (var seed = 0; seed < 1300; seed++)
         {
             var random = new Random(seed);
             decimal? percent = random.Next(8) == 0 ? null : random.Next(4, 46);

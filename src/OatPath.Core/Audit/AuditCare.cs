@@ -22,6 +22,11 @@ internal static class AuditCare
 
     public static int Before(Treatment treatment, RestrictionKind kind)
     {
+        if (treatment.AtHome)
+        {
+            return 0;
+        }
+
         var row = Least[KindOf(treatment)];
         return Days(treatment, kind, treatment.Sheet?.Before, treatment.Template?.Before, kind switch
         {

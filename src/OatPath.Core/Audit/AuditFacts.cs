@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -29,14 +30,17 @@ internal sealed class AuditFacts
         Today = DayOf(file.AsOf);
         Products = file.Shelf.ToDictionary(item => item.Product.Id, item => WithBottle(item.Product));
         Uses = [.. Entries<Applied>().Where(use => Products.ContainsKey(use.Product) && Products[use.Product].IsRaised())];
-        Reports = [.. Entries<CheckedIn>().OrderBy(entry => entry.HappenedAt)];
+        Treatments = [.. file.Treatments, .. AuditAtHome.Aftermath(this)];
+        Reports = [.. Entries<CheckedIn>().Concat(AuditAtHome.NeverUses(this).Select(use => new CheckedIn { Id = $"{use.Id}-never", HappenedAt = use.HappenedAt, Day = use.Day, Report = new() { Signs = [Sign.NeverAtHome] } })).OrderBy(entry => entry.HappenedAt)];
         var again = Reports.Select(entry => entry.Replaces).OfType<string>().ToHashSet();
         Reports.RemoveAll(entry => again.Contains(entry.Id) && !IsRed(entry));
         Told = [.. Reports.SelectMany(entry => AlsoUsed.Read(entry.Report.AlsoUsed).Select(product => (entry.Day, product)))];
         Decisions = [.. file.Decisions.Where(decision => decision.RecordedAt is null || decision.RecordedAt <= file.AsOf)];
         Decisions.AddRange(NewFormulas());
-        Answers = [.. Entries<Screened>().Where(entry => !Decisions.OfType<ClearScreening>().Any(clear => clear.Screening == entry.Id) && !Entries<Screened>().Any(later => later.Day == entry.Day && (later.HappenedAt, later.Id).CompareTo((entry.HappenedAt, entry.Id)) > 0))];
-        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags), .. Entries<Nicked>().Select(OpenSince)] };
+        Answers = [.. Entries<Screened>().Where(entry => !Decisions.OfType<ClearScreening>().Any(clear => clear.Screening == entry.Id))
+            .Select(entry => entry with { Yes = [.. entry.Yes.Where(question => !Entries<Screened>().Any(later => later.Day == entry.Day && (later.HappenedAt, later.Id).CompareTo((entry.HappenedAt, entry.Id)) > 0 && WasAsked(later, question)))] })];
+        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags), .. Entries<Nicked>().Select(nick => OpenSince([nick.Id], nick.Day, nick.Zones)),
+            .. Reports.Where(WasPicked).GroupBy(told => (told.Day, Where: string.Join(' ', told.Report.Where.Order()))).Select(place => OpenSince([.. place.Select(told => told.Id)], place.Key.Day, place.First().Report.Where))] };
         Suns = [.. file.Intake.Flags.Where(flag => flag is { Kind: FlagKind.StrongSun or FlagKind.Sunburn, From: not null }).Select(flag => new Sun(flag.From!.Value, flag.Until ?? flag.From!.Value, flag.Kind == FlagKind.Sunburn, Ahead: true)),
             .. Answers.Where(entry => entry.Yes.Contains(DayQuestion.Sunburn)).Select(entry => new Sun(entry.Day, entry.Day, Burn: true, Ahead: false)),
             .. Reports.Where(entry => entry.Report.StrongSun).Select(entry => new Sun(entry.Day, DayOf(entry.HappenedAt), Burn: false, Ahead: false))];
@@ -67,24 +71,33 @@ internal sealed class AuditFacts
         log.OfType<T>();
 
     /// <summary>A nick is open skin until the day before somebody said that it had closed.</summary>
-    private Flag OpenSince(Nicked nick)
+    private Flag OpenSince(string[] ids, DateOnly day, IReadOnlyList<FaceZone> zones)
     {
-        var closed = Entries<NickClosed>().Where(said => said.Nick == nick.Id && said.Day >= nick.Day).MinBy(said => said.Day);
-        return new Flag { Kind = FlagKind.OpenSkin, From = nick.Day, Until = closed is null ? null : closed.Day == nick.Day ? nick.Day : closed.Day.AddDays(-1), Zones = nick.Zones };
+        var closed = Entries<NickClosed>().Where(said => ids.Contains(said.Nick) && said.Day >= day).MinBy(said => said.Day);
+        return new Flag { Kind = FlagKind.OpenSkin, From = day, Until = closed is null ? null : closed.Day == day ? day : closed.Day.AddDays(-1), Zones = zones };
     }
+
+    /// <summary>Ticked, or told in words.</summary>
+    private static bool WasPicked(CheckedIn told) => told.Report.Signs.Contains(Sign.Picked) || AlsoUsed.TellsOfPicking(told.Report.AlsoUsed);
+
+    /// <summary>Salon treatments, and what a use at home asks for as if it had been a medium peel.</summary>
+    public List<Treatment> Treatments { get; }
 
     /// <summary>What an answer before a peel says besides, as answers at Meet; what ends it is the first later no.</summary>
     private IEnumerable<Flag> AnsweredFlags(Screened entry)
     {
-        foreach (var (question, kind) in new[] { (DayQuestion.OpenSkin, FlagKind.OpenSkin), (DayQuestion.ColdSore, FlagKind.ColdSoreActive), (DayQuestion.Pregnant, FlagKind.Pregnancy), (DayQuestion.Ill, FlagKind.Illness) })
+        foreach (var (question, kind) in new[] { (DayQuestion.OpenSkin, FlagKind.OpenSkin), (DayQuestion.ColdSore, FlagKind.ColdSoreActive), (DayQuestion.Pregnant, FlagKind.Pregnancy), (DayQuestion.Ill, FlagKind.Illness), (DayQuestion.Filler, FlagKind.RecentFiller) })
         {
             if (entry.Yes.Contains(question))
             {
-                var no = question == DayQuestion.Pregnant ? null : Answers.Where(later => later.Day > entry.Day && !later.Yes.Contains(question)).MinBy(later => later.Day);
-                yield return new Flag { Kind = kind, From = entry.Day, Until = no?.Day.AddDays(-1), Zones = kind == FlagKind.OpenSkin ? entry.Zones : [] };
+                var no = question == DayQuestion.Pregnant ? null : Answers.Where(later => later.Day > entry.Day && WasAsked(later, question) && !later.Yes.Contains(question)).MinBy(later => later.Day);
+                yield return new Flag { Kind = kind, From = entry.Day, Until = kind == FlagKind.RecentFiller ? entry.Day : no?.Day.AddDays(-1), Zones = kind == FlagKind.OpenSkin ? entry.Zones : [] };
             }
         }
     }
+
+    /// <summary>The eight questions of a peel day, or those that a session put.</summary>
+    private static bool WasAsked(Screened entry, DayQuestion question) => entry.Asked is null ? question <= DayQuestion.Stings : entry.Asked.Contains(question);
 
     /// <summary>Whether a sunscreen was ever found empty, so that a pause may have been planned.</summary>
     public bool SunscreenRanOut => Entries<LogEntry>().Any(entry =>
@@ -163,7 +176,7 @@ internal sealed class AuditFacts
     public bool IsRed(CheckedIn entry)
     {
         var report = entry.Report;
-        if (report.Sting >= 7 || report.Pain >= 8 || report.Signs.Any(sign => sign != Sign.OutsideCourse) || (report.Redness >= 3 && report.RednessPast24h))
+        if (report.Sting >= 7 || report.Pain >= 8 || report.Signs.Any(sign => sign is not (Sign.OutsideCourse or Sign.Picked)) || AlsoUsed.Read(report.AlsoUsed).Any(AuditAtHome.IsNever) || (report.Redness >= 3 && report.RednessPast24h))
         {
             return true;
         }
@@ -171,10 +184,10 @@ internal sealed class AuditFacts
         return report.Sting >= 5 && (report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry)) || NeighbourStrong(entry));
     }
 
-    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch or Sign.Bleeding or Sign.OutsideCourse));
+    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch or Sign.Bleeding or Sign.OutsideCourse or Sign.Picked or Sign.NeverAtHome));
 
     /// <summary>Days on which a report asks for repair: the day it was given, and the next one when it was about that same day.</summary>
-    public IReadOnlySet<DateOnly> RepairDays => repairDays ??= [.. Strong.SelectMany(entry => DayOf(entry.HappenedAt) is var given && given == entry.Day ? new[] { given, given.AddDays(1) } : [given])];
+    public IReadOnlySet<DateOnly> RepairDays => repairDays ??= [.. Strong.Concat(Reports.Where(WasPicked)).SelectMany(entry => DayOf(entry.HappenedAt) is var given && given == entry.Day ? new[] { given, given.AddDays(1) } : [given])];
 
     private HashSet<DateOnly>? repairDays;
 
@@ -186,10 +199,10 @@ internal sealed class AuditFacts
     public bool IsAmber(CheckedIn entry)
     {
         var report = entry.Report;
-        var course = file.Treatments.Any(treatment => AuditCare.Course(treatment) is > 0 and var days && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(days));
-        var pink = report.Redness <= 2 && file.Treatments.Any(treatment => AuditCare.Pink(treatment, entry.Day));
+        var course = Treatments.Any(treatment => AuditCare.Course(treatment) is > 0 and var days && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(days));
+        var pink = report.Redness <= 2 && Treatments.Any(treatment => AuditCare.Pink(treatment, entry.Day));
         course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
-            && entry.Day <= use.Day.AddDays(IsWeakKit(Products[use.Product]) ? 7 : 10));
+            && entry.Day <= use.Day.AddDays(AuditAtHome.WasWeak(this, Products[use.Product], use.Day) ? 7 : 10));
         var lasted = report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry) && Uses.Exists(use => use.Day == entry.Day && use.HappenedAt <= entry.HappenedAt));
         return report.Sting >= 5 || report.Redness >= 3 || report.Signs.Contains(Sign.OutsideCourse) || (report.Redness >= 1 && report.RednessPast24h && !pink)
             || (report.Sting >= 1 && lasted) || ((report.TightOrDry || report.Flaking) && !course);

@@ -16,6 +16,11 @@ internal sealed class AuditRun(AuditFacts facts, CarePath path)
     public CarePath Path => path;
     public IReadOnlyList<Breach> Breaches => breaches;
 
+    /// <summary>What was used inside a rest, read once.</summary>
+    public TooSoonAudit TooSoon => tooSoon ??= new(this);
+
+    private TooSoonAudit? tooSoon;
+
     /// <summary>Days from today on; what was before is not the path's to change.</summary>
     public IEnumerable<DayPath> Ahead => path.Days.Where(day => day.Date >= facts.Today);
 

@@ -1,6 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Session;
 using OatPath.Core.Skin;
 
@@ -20,7 +21,28 @@ internal static class AuditSessions
         var device = held.Script.Device is not null;
         var touched = events.Exists(happened => device ? happened.Kind == SessionEventKind.Contact || (happened.Kind == SessionEventKind.Passed && happened.Item is not null) || (happened.Kind == SessionEventKind.Nicked && happened.Zone is not null)
             : happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null);
-        if (held.Practice || !touched)
+        if (held.Practice)
+        {
+            yield break;
+        }
+
+        var answered = events.Where(happened => happened.Kind == SessionEventKind.Answered && held.Script.Asks.Any(ask => ask.Id == happened.Item) && QuestionOf(happened.Item!) is not null).ToList();
+        if (answered.Count > 0)
+        {
+            var said = answered.GroupBy(happened => QuestionOf(happened.Item!)!.Value).Select(group => (Question: group.Key, group.Last().Value, Ask: held.Script.Asks.First(ask => ask.Id == group.Last().Item))).ToList();
+            yield return new Screened
+            {
+                Id = $"{held.Id}-answers",
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                Product = held.Product,
+                Day = held.Day,
+                Yes = [.. said.Where(answer => answer.Value == 1 != answer.Ask.GoesOn).Select(answer => answer.Question)],
+                Asked = [.. said.Select(answer => answer.Question)],
+            };
+        }
+
+        if (!touched)
         {
             yield break;
         }
@@ -40,7 +62,8 @@ internal static class AuditSessions
         bool Any(SessionEventKind kind) => events.Exists(happened => happened.Kind == kind);
         var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null }).ToList();
         var burned = Any(SessionEventKind.Burns) || Any(SessionEventKind.StillBurns) || Any(SessionEventKind.Frosted);
-        if (burned || Any(SessionEventKind.InEye) || (device && Any(SessionEventKind.Weals)) || stings.Count > 0)
+        var red = events.Where(happened => happened.Kind == SessionEventKind.Reddened).Select(happened => happened.Value ?? 0).DefaultIfEmpty().Max();
+        if (burned || Any(SessionEventKind.InEye) || (device && Any(SessionEventKind.Weals)) || stings.Count > 0 || red > 0)
         {
             var worst = stings.Select(sting => sting.Value!.Value).DefaultIfEmpty().Max();
             yield return new CheckedIn
@@ -49,10 +72,12 @@ internal static class AuditSessions
                 HappenedAt = held.HappenedAt,
                 RecordedAt = held.RecordedAt,
                 Day = held.Day,
-                Report = new SkinReport { Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10), Signs = Signs(held, events) },
+                Report = new SkinReport { Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10), Redness = Math.Clamp(red, 0, 4), Signs = Signs(held, events) },
             };
         }
     }
+
+    private static DayQuestion? QuestionOf(string ask) => ask == "open" ? DayQuestion.OpenSkin : ask == "active" ? DayQuestion.UsedElse : EnumName.Find<DayQuestion>(ask);
 
     private static List<Sign> Signs(SessionHeld held, List<SessionEvent> events)
     {

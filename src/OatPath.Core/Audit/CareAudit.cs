@@ -11,7 +11,7 @@ internal sealed class CareAudit(AuditRun run)
 {
     private static readonly RestrictionKind[] Told = [RestrictionKind.Irritants, RestrictionKind.ByHand, RestrictionKind.Sun];
 
-    private IReadOnlyList<Treatment> Treatments => run.Facts.File.Treatments;
+    private IReadOnlyList<Treatment> Treatments => run.Facts.Treatments;
 
     public void IsKept(Product product, DateOnly date, Moment moment)
     {
@@ -71,7 +71,7 @@ internal sealed class CareAudit(AuditRun run)
     public void IsAskedAbout()
     {
         var today = run.Facts.Today;
-        foreach (var treatment in Treatments.Where(treatment => treatment.On <= today && treatment.On > today.AddDays(-40)))
+        foreach (var treatment in run.Facts.File.Treatments.Where(treatment => treatment.On <= today && treatment.On > today.AddDays(-40)))
         {
             foreach (var day in AuditCare.CheckIns(treatment).Where(day => !run.Path.CheckIns.Any(due => due.Source == treatment.Id && due.Due == treatment.On.AddDays(day))))
             {
@@ -79,7 +79,7 @@ internal sealed class CareAudit(AuditRun run)
             }
         }
 
-        foreach (var treatment in Treatments.Where(treatment => treatment.On >= today && treatment.Peel is null && Forbidden(treatment)))
+        foreach (var treatment in run.Facts.File.Treatments.Where(treatment => treatment.On >= today && treatment.Peel is null && Forbidden(treatment)))
         {
             if (!run.Path.Questions.Any(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id))
             {

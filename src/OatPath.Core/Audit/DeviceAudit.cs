@@ -1,5 +1,6 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -30,6 +31,7 @@ internal sealed class DeviceAudit(AuditRun run)
             RollerRests(product, date, moment);
         }
 
+        AnswersAllow(product, date, moment);
         if (IsCurrentOrDevice(product) && facts.Intake.Flags.Any(flag => flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone && flag.Covers(date) && flag.Zones.Any(zone => !step.LeaveOut.Contains(zone))))
         {
             run.Report(RuleBook.ZoneLeftOut, date, moment, product, "goes over a zone that is left out");
@@ -49,6 +51,24 @@ internal sealed class DeviceAudit(AuditRun run)
         if (product.Kind is ProductKind.NanoTip or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice && UsedUp(product, date))
         {
             run.Report(RuleBook.Empty, date, moment, product, "is planned with nothing left of what goes with it");
+        }
+    }
+
+    /// <summary>Answers at the sink that no answer at Meet stands for: current and light until somebody clears them, needles as kits.</summary>
+    private void AnswersAllow(Product product, DateOnly date, Moment moment)
+    {
+        var needles = product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip;
+        var light = product.Kind == ProductKind.LightMask || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Light != false);
+        var current = product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
+            || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Current != false);
+        foreach (var answers in facts.Answers.Where(answers => answers.Day <= date))
+        {
+            var waits = needles && date <= answers.Day.AddDays(7) && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed);
+            var open = ((light || current) && answers.Yes.Contains(DayQuestion.Current)) || ((light || needles) && answers.Yes.Contains(DayQuestion.Light)) || (needles && answers.Yes.Contains(DayQuestion.NewMedicine));
+            if (waits || open)
+            {
+                run.Report(RuleBook.PeelScreened, date, moment, product, $"is planned against the answers of {answers.Day:yyyy-MM-dd}");
+            }
         }
     }
 

@@ -14,7 +14,7 @@ public static class PathAuditor
     /// <summary>What is looked at, in words for whoever relies on it.</summary>
     public static IReadOnlyList<string> Concerns { get; } =
     [
-        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told", "devices and needles",
+        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told, and what was used inside a rest", "devices and needles",
         "order, sunscreen, a reason for everything", "that what was asked for begins",
     ];
 
@@ -30,6 +30,7 @@ public static class PathAuditor
         var routine = new RoutineAudit(run);
         var told = new ToldAudit(run);
         var devices = new DeviceAudit(run);
+        var tooSoon = run.TooSoon;
         foreach (var day in run.Ahead)
         {
             foreach (var moment in new[] { Moment.Morning, Moment.Evening })
@@ -47,6 +48,7 @@ public static class PathAuditor
                     client.MayBeUsed(product, day.Date, moment);
                     routine.WeekIsKept(product, day.Date, moment);
                     told.MayBeUsed(product, day.Date, moment);
+                    tooSoon.IsKept(product, day.Date, moment);
                     care.IsKept(product, day.Date, moment);
                     devices.MayBeUsed(product, step, day.Date, moment);
                     devices.RestsAroundNeedles(product, day.Date, moment);
@@ -67,6 +69,7 @@ public static class PathAuditor
         }
 
         new PeelAudit(run).Look();
+        tooSoon.IsAnswered();
         care.EndsAreSaid();
         care.IsAskedAbout();
         ramp.OneChangeAtATime();

@@ -41,8 +41,8 @@ internal sealed class PeelAudit(AuditRun run)
     {
         foreach (var answers in facts.Answers.Where(answers => answers.Day <= on))
         {
-            var waits = answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings) && on <= answers.Day.AddDays(7);
-            if (waits || answers.Yes.Contains(DayQuestion.NewMedicine))
+            var waits = answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed) && on <= answers.Day.AddDays(7);
+            if (waits || answers.Yes.Contains(DayQuestion.NewMedicine) || answers.Yes.Contains(DayQuestion.Light))
             {
                 Report(RuleBook.PeelScreened, on, kit, $"is planned against the answers of {answers.Day:yyyy-MM-dd}");
             }
@@ -116,12 +116,12 @@ internal sealed class PeelAudit(AuditRun run)
         }
 
         if (facts.File.Occasions.Any(occasion => occasion.On >= on && occasion.On <= on.AddDays(course))
-            || facts.File.Treatments.Any(treatment => treatment.On >= on && treatment.On <= on.AddDays(course)))
+            || facts.Treatments.Any(treatment => treatment.On >= on && treatment.On <= on.AddDays(course)))
         {
             Report(RuleBook.PeelCourse, on, kit, "flakes into an occasion or a treatment");
         }
 
-        if (facts.File.Treatments.Any(treatment => on >= treatment.On && on <= treatment.On.AddDays(AuditCare.HomePeel(treatment))))
+        if (facts.Treatments.Any(treatment => on >= treatment.On && on <= treatment.On.AddDays(AuditCare.HomePeel(treatment))))
         {
             Report(RuleBook.PeelNear, on, kit, "follows a treatment too soon");
         }
@@ -174,7 +174,7 @@ internal sealed class PeelAudit(AuditRun run)
 
         foreach (var other in facts.Products.Values.Where(other => other.Id != kit.Id && other.Kind != ProductKind.WashOffPeel))
         {
-            if (PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, other) is not { } stop)
+            if (PeelStop.Of(AuditAtHome.WasWeak(facts, kit, on) ? KitStrength.Weak : KitStrength.Strong, other) is not { } stop)
             {
                 continue;
             }

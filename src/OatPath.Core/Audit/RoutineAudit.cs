@@ -85,8 +85,8 @@ internal sealed class RoutineAudit(AuditRun run)
     /// <summary>SPF 50 for as long as a peel or a treatment asks for it, the everyday SPF else.</summary>
     public static int SpfOn(AuditRun run, DateOnly date)
     {
-        var peeled = run.Facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && run.UseDays(kit.Id, date.AddDays(AuditFacts.IsWeakKit(kit) ? -7 : -14), date).Count > 0);
-        return peeled || run.Facts.File.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(Math.Max(0, AuditCare.After(treatment, Care.RestrictionKind.Sun)))) ? 50 : run.Facts.Rules.EverydaySpf;
+        var peeled = run.Facts.Products.Values.Any(kit => kit.Kind == ProductKind.WashOffPeel && run.UseDays(kit.Id, date.AddDays(-14), date).Exists(on => !AuditAtHome.WasWeak(run.Facts, kit, on) || on >= date.AddDays(-7)));
+        return peeled || run.Facts.Treatments.Any(treatment => date >= treatment.On && date <= treatment.On.AddDays(Math.Max(0, AuditCare.After(treatment, Care.RestrictionKind.Sun)))) ? 50 : run.Facts.Rules.EverydaySpf;
     }
 
     public static bool HasSunscreen(AuditRun run, DateOnly date, int spf) =>
@@ -102,7 +102,7 @@ internal sealed class RoutineAudit(AuditRun run)
             run.Report(RuleBook.SunscreenRequired, day.Date, null, sensitising, "is light-sensitising and there is no usable sunscreen");
         }
 
-        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.File.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date)))
+        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date)))
         {
             return;
         }

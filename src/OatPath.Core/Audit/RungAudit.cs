@@ -17,7 +17,7 @@ internal sealed class RungAudit(AuditRun run)
     private readonly AuditFacts facts = run.Facts;
 
     /// <summary>Nothing but uses happened, so that how many were planned can be told from the rung alone.</summary>
-    public bool Quiet { get; } = run.Facts.Reports.Count == 0 && run.Facts.File.Treatments.Count == 0 && run.Facts.File.Occasions.Count == 0 && run.Facts.Intake.Flags.Count == 0
+    public bool Quiet { get; } = run.Facts.Reports.Count == 0 && run.Facts.Treatments.Count == 0 && run.Facts.File.Occasions.Count == 0 && run.Facts.Intake.Flags.Count == 0
         && !run.Facts.SunscreenRanOut && !run.Facts.Decisions.OfType<ShapeWeek>().Any() && run.Facts.File.Shelf.All(item => item.Product.EmptyOn is null && item.Product.MonthsGood is null && item.Was.Count == 0)
         && run.Facts.OnShelf.Any(product => product.IsUsableSunscreen(50, run.Facts.Today)) && !run.Facts.Entries<Skipped>().Any();
 
@@ -37,6 +37,8 @@ internal sealed class RungAudit(AuditRun run)
         var since = start.AlreadyInUse ? start.On : facts.Uses.Where(use => use.Product == product.Id && use.Day >= start.On).Select(use => use.Day).DefaultIfEmpty(start.On).Min();
         var rule = IsDoubted(start) ? RuleBook.StartDoubted : RuleBook.Rung;
         var downs = new HashSet<DateOnly>();
+        var soon = run.TooSoon.Of(product.Id).ToList();
+        bool Off(DateOnly at) => KeptOff(at) || soon.Exists(use => at >= use.On && at <= use.Until);
         var retinoids = ladder.PerUse ? RetinoidBeginnings() : [];
         for (var d = start.On; d <= day; d = d.AddDays(1))
         {
@@ -54,7 +56,7 @@ internal sealed class RungAudit(AuditRun run)
             }
 
             // Windows that overlap cost one rung in total, so the loss is counted at the first use after them; what was used inside them begins nothing.
-            if (uses.Contains(d) && !KeptOff(d) && uses.Exists(use => use < d && !KeptOff(use)) && WindowEndsBetween(uses.FindLast(use => use < d && !KeptOff(use)), d))
+            if (uses.Contains(d) && !Off(d) && uses.Exists(use => use < d && !Off(use)) && uses.FindLast(use => use < d && !Off(use)) is var last && (WindowEndsBetween(last, d) || soon.Exists(use => use.Until >= last && use.Until < d)))
             {
                 (rung, since, rule) = (Math.Max(Math.Min(rung, 0), rung - 1), d, RuleBook.DropAfterWindow);
             }
@@ -194,7 +196,7 @@ internal sealed class RungAudit(AuditRun run)
 
     /// <summary>Days on which every active rests anyway, so that a use on them ends no window.</summary>
     private bool KeptOff(DateOnly day) => Windows.Exists(window => day >= window.From && day <= window.Until)
-        || facts.File.Treatments.Any(treatment => day <= treatment.On && day >= treatment.On.AddDays(-AuditCare.Before(treatment, Care.RestrictionKind.Irritants)))
+        || facts.Treatments.Any(treatment => day <= treatment.On && day >= treatment.On.AddDays(-AuditCare.Before(treatment, Care.RestrictionKind.Irritants)))
         || facts.File.Occasions.Any(occasion => day <= occasion.On && day >= occasion.On.AddDays(-3)) || facts.Suns.Exists(sun => day >= sun.Before(3) && day <= sun.Until)
         || facts.RedSpans.Any(span => day >= span.From && day <= span.Until) || facts.RepairDays.Contains(day)
         || facts.Strong.Any(entry => day > entry.Day && day <= entry.Day.AddDays(facts.Rules.ReactionRestDays));
@@ -202,7 +204,7 @@ internal sealed class RungAudit(AuditRun run)
     /// <summary>Days after treatments and of sunburn or illness, after which an active comes back one rung lower.</summary>
     private List<(DateOnly From, DateOnly Until)> Windows { get; } =
     [
-        .. run.Facts.File.Treatments.Where(treatment => AuditCare.After(treatment, Care.RestrictionKind.Irritants) > 0).Select(treatment => (treatment.On, treatment.On.AddDays(AuditCare.After(treatment, Care.RestrictionKind.Irritants)))),
+        .. run.Facts.Treatments.Where(treatment => AuditCare.After(treatment, Care.RestrictionKind.Irritants) > 0).Select(treatment => (treatment.On, treatment.On.AddDays(AuditCare.After(treatment, Care.RestrictionKind.Irritants)))),
         .. run.Facts.Suns.Where(sun => sun.Burn).Select(sun => (sun.From, sun.Until.AddDays(7))),
         .. run.Facts.Intake.Flags.Where(flag => flag.Kind is FlagKind.ColdSoreActive or FlagKind.SkinFlare or FlagKind.Illness && flag.From is not null && flag.Until is not null).Select(flag => (flag.From!.Value, flag.Until!.Value)),
     ];

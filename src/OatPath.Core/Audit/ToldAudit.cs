@@ -19,7 +19,7 @@ internal sealed class ToldAudit(AuditRun run)
             run.Report(RuleBook.UsedElse, date, moment, product, "goes on top of something else that was used");
         }
 
-        if (strong && facts.Answers.Exists(answers => answers.Day == date && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.NewMedicine)))
+        if (strong && facts.Answers.Exists(answers => answers.Day == date && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.NewMedicine or DayQuestion.Changed)))
         {
             run.Report(RuleBook.PeelScreened, date, moment, product, "is used on a day whose answers speak against it");
         }

@@ -13,6 +13,9 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
 
     public IReadOnlyList<(Treatment Treatment, TreatmentTimes Times)> All => all;
 
+    /// <summary>What rests after each treatment, one by one.</summary>
+    public IEnumerable<CareSpan> After => spans.Where(span => !span.Before);
+
     /// <summary>Every restriction, overlaps joined.</summary>
     public IReadOnlyList<CareSpan> Joined => Strictest.Of(spans);
 

@@ -76,6 +76,12 @@ public sealed record Treatment
     /// <summary>Why it is booked although the screening advised against it; never clears a hard limit.</summary>
     public string Despite { get; init; } = "";
 
+    /// <summary>When it was written down; null where that is not known, and then it counts as always known.</summary>
+    public DateTimeOffset? RecordedAt { get; init; }
+
+    /// <summary>Not done in the salon: what a use at home asks for as if it had been. It asks for nothing before.</summary>
+    internal bool AtHome { get; init; }
+
     /// <summary>The kind whose lengths hold: depth decides where it is known.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public TreatmentKind Counts => Kind == TreatmentKind.NeedlingShallow && DepthMm > DeepMm ? TreatmentKind.NeedlingDeep : Kind;

@@ -13,11 +13,11 @@ public sealed class TreatmentTimes
     private readonly Restriction[] before;
     private readonly Restriction[] after;
 
-    private TreatmentTimes(TreatmentKind kind, CareTemplate template, ClinicianSheet? sheet, int leastHomePeel)
+    private TreatmentTimes(TreatmentKind kind, CareTemplate template, ClinicianSheet? sheet, int leastHomePeel, bool atHome = false)
     {
         var ships = CareTemplates.Of(kind);
         Template = template;
-        before = Strictest(ships.Before, template.Before, sheet?.Before ?? [], kind);
+        before = atHome ? [] : Strictest(ships.Before, template.Before, sheet?.Before ?? [], kind);
         after = Strictest(ships.After, template.After, sheet?.After ?? [], kind);
         HomePeelDays = Math.Max(leastHomePeel, Math.Max(ships.HomePeelDays, template.HomePeelDays));
     }
@@ -49,7 +49,7 @@ public sealed class TreatmentTimes
         var kind = treatment.Counts;
         var stacked = treatment.Peel is { Stacked: true };
         return treatment.Template is null && treatment.Sheet is null && !stacked ? Usual[kind]
-            : new(kind, treatment.Template is { } own && own.Kind == kind ? own : CareTemplates.Of(kind), treatment.Sheet, stacked ? StackedDays : 0);
+            : new(kind, treatment.Template is { } own && own.Kind == kind ? own : CareTemplates.Of(kind), treatment.Sheet, stacked ? StackedDays : 0, treatment.AtHome);
     }
 
     public static TreatmentTimes Of(TreatmentKind kind) => Usual[kind];

@@ -103,8 +103,14 @@ public sealed record Screened : LogEntry
     public required string Product { get; init; }
     public required DateOnly Day { get; init; }
 
-    /// <summary>Questions answered with yes; every other was answered with no.</summary>
+    /// <summary>Questions answered with yes; every other that was asked was answered with no.</summary>
     public IReadOnlyList<DayQuestion> Yes { get; init; } = [];
+
+    /// <summary>What was asked, where that were not the questions of a peel day; null for those.</summary>
+    public IReadOnlyList<DayQuestion>? Asked { get; init; }
+
+    /// <summary>Whether a question was put at all, so that silence is no answer.</summary>
+    public bool Asks(DayQuestion question) => Asked?.Contains(question) ?? DayQuestionWords.All.Any(words => words.Question == question);
 
     /// <summary>Where the skin is open; these zones are left out.</summary>
     public IReadOnlyList<FaceZone> Zones { get; init; } = [];

@@ -71,7 +71,7 @@ public static class OutcomeTable
     {
         Because Say(string what) => Because.Of(RuleBook.OutcomeStop, ("sign", what));
 
-        if (report.Sting >= 7)
+        if (report.Sting >= FirstAid.StopSting)
         {
             return Say($"sting {report.Sting} of 10");
         }
@@ -93,7 +93,7 @@ public static class OutcomeTable
 
         foreach (var sign in report.Signs)
         {
-            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel or Sign.Bleeding)
+            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel or Sign.Bleeding or Sign.NeverAtHome)
             {
                 return Say(SignTitle.Of(sign));
             }
@@ -106,6 +106,10 @@ public static class OutcomeTable
         report.StingSeconds is { } seconds
             ? seconds > Hour
             : context.SinceApplication is not { } since || since.TotalSeconds >= Hour;
+
+    /// <summary>Whether a report eases off for what was picked alone: the skin is left in peace there, and no active is to blame.</summary>
+    public static bool IsForPicking(SkinReport report, OutcomeContext context) =>
+        report.Signs.Contains(Sign.Picked) && EaseOff(report with { Signs = [.. report.Signs.Where(sign => sign != Sign.Picked)] }, context) is null;
 
     private static Because? EaseOff(SkinReport report, OutcomeContext context)
     {
@@ -134,6 +138,11 @@ public static class OutcomeTable
         if (report.Signs.Contains(Sign.OutsideCourse))
         {
             return Say(SignTitle.Of(Sign.OutsideCourse));
+        }
+
+        if (report.Signs.Contains(Sign.Picked))
+        {
+            return Say(SignTitle.Of(Sign.Picked));
         }
 
         if ((report.TightOrDry || report.Flaking) && !context.InsideExpectedCourse)
@@ -170,6 +179,8 @@ public static class SignTitle
         Sign.OutsideCourse => "something that is not usual on these days",
         Sign.Bleeding => "bleeding",
         Sign.DarkOrPalePatch => "a new dark or pale patch",
+        Sign.Picked => "a flake or spot picked",
+        Sign.NeverAtHome => "something used that is never used at home",
         _ => sign.ToString(),
     };
 }

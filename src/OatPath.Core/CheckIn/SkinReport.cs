@@ -28,6 +28,12 @@ public enum Sign
 
     /// <summary>Swelling, crusts, marks or itching that belong to no course of these days, or more of them than usual.</summary>
     OutsideCourse,
+
+    /// <summary>A flake or a spot was picked: open skin there.</summary>
+    Picked,
+
+    /// <summary>Something was used that is never used at home. Read off what was used; nobody ticks it.</summary>
+    NeverAtHome,
 }
 
 /// <summary>How the skin took it, in the client's own numbers.</summary>
@@ -62,4 +68,7 @@ public sealed record SkinReport
 
     /// <summary>Anything else used, in the client's words.</summary>
     public string AlsoUsed { get; init; } = "";
+
+    /// <summary>Minutes that it was on before it came off, 0 to 1440; null where it stays on, or nobody said.</summary>
+    public int? AlsoUsedMinutes { get; init; }
 }

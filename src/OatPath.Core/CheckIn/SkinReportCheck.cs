@@ -27,6 +27,11 @@ public static class SkinReportCheck
             yield return new("pain", "choose 0 to 10");
         }
 
+        if (report.AlsoUsedMinutes is < 0 or > 1440)
+        {
+            yield return new("alsoUsedMinutes", "give 0 to 1440 minutes, or leave it out");
+        }
+
         if (report.AlsoUsed.Length > 500)
         {
             yield return new("alsoUsed", "keep it under 500 characters");

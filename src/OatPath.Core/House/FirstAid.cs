@@ -20,6 +20,9 @@ public static class FirstAid
 
     /// <summary>Sting, 0 to 10, from which it comes off; pain, 0 to 10, that needs medical help.</summary>
     public const int StrongSting = 5;
+
+    /// <summary>Sting, 0 to 10, that is a stop by itself, whenever it is told.</summary>
+    public const int StopSting = 7;
     public const int MedicalPain = 8;
 
     public static string Burn { get; } = Say($"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still burns; no neutraliser.");

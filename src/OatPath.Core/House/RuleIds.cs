@@ -43,6 +43,11 @@ public static partial class RuleBook
     public const string SunscreenSkipped = "sunscreen.skipped";
     public const string UsedElse = "told.used-else";
     public const string Overuse = "told.overuse";
+    public const string TooSoon = "told.too-soon";
+    public const string RestAgain = "told.rest-again";
+    public const string Picked = "told.picked";
+    public const string KitTooLong = "told.kit-too-long";
+    public const string SessionHeld = "session.held";
     public const string StartDoubted = "ramp.start-doubted";
     public const string PrescriptionUnknown = "flag.prescription-retinoid";
     public const string RulesChanged = "rules.changed";

@@ -1,6 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Peel;
 using OatPath.Core.Session;
 
 namespace OatPath.Core.Known;
@@ -8,25 +9,31 @@ namespace OatPath.Core.Known;
 /// <summary>A guided session as the plan reads it: a use with its longest contact, and a report of how it felt.</summary>
 public static class HeldSessions
 {
-    /// <summary>Sting that stands for "It burns, end now" where none higher was told.</summary>
-    /// <remarks>House default: a burn is a stop.</remarks>
-    private const int BurnSting = 7;
-
     /// <summary>A log in which every session stands as the use and the report it comes to.</summary>
     public static IEnumerable<LogEntry> Expand(IEnumerable<LogEntry> log) => log.SelectMany(entry => entry is SessionHeld held ? Read(held) : [entry]);
 
-    /// <returns>Nothing for practice, and where nothing was put on.</returns>
+    /// <returns>Nothing for practice; its answers alone where nothing was put on.</returns>
     public static IEnumerable<LogEntry> Read(SessionHeld held)
     {
         var reading = SessionReading.Of(held.Script, held.Events);
-        if (held.Practice || !reading.Touched)
+        if (held.Practice)
+        {
+            yield break;
+        }
+
+        if (Answers(held) is { } answers)
+        {
+            yield return answers;
+        }
+
+        if (!reading.Touched)
         {
             yield break;
         }
 
         yield return new Applied
         {
-            Id = $"{held.Id}-use",
+            Id = UseOf(held),
             HappenedAt = held.HappenedAt,
             RecordedAt = held.RecordedAt,
             By = held.By,
@@ -47,12 +54,41 @@ public static class HeldSessions
         }
     }
 
+    /// <summary>Id of the use that a session stands for.</summary>
+    public static string UseOf(SessionHeld held) => $"{held.Id}-use";
+
+    /// <summary>What was answered at the sink, as on any other page; null where nothing was.</summary>
+    private static Screened? Answers(SessionHeld held)
+    {
+        var gone = held.Events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
+        var last = new Dictionary<DayQuestion, bool>();
+        foreach (var happened in held.Events.Where(happened => happened is { Kind: SessionEventKind.Answered, Item: not null } && !gone.Contains(happened.Id)).OrderBy(happened => happened.AtMilliseconds).ThenBy(happened => happened.Id, StringComparer.Ordinal))
+        {
+            if (held.Script.Asks.FirstOrDefault(ask => ask.Id == happened.Item) is { } ask && DayQuestionWords.OfAsk(ask.Id) is { } question)
+            {
+                last[question] = happened.Value == 1 != ask.GoesOn;
+            }
+        }
+
+        return last.Count == 0 ? null : new Screened
+        {
+            Id = $"{held.Id}-answers",
+            HappenedAt = held.HappenedAt,
+            RecordedAt = held.RecordedAt,
+            By = held.By,
+            Product = held.Product,
+            Day = held.Day,
+            Yes = [.. last.Where(answer => answer.Value).Select(answer => answer.Key).Order()],
+            Asked = [.. last.Keys.Order()],
+        };
+    }
+
     /// <summary>How it felt; null where nothing was told of it.</summary>
     public static SkinReport? Report(SessionReading reading)
     {
         var state = reading.Last;
         var hurt = state.Outcome is SessionOutcome.Burned or SessionOutcome.Frosted or SessionOutcome.InEye or SessionOutcome.StillStings or SessionOutcome.Weals;
-        if (reading.Stings.Count == 0 && !hurt)
+        if (reading.Stings.Count == 0 && !hurt && state.Redness is not > 0)
         {
             return null;
         }
@@ -71,10 +107,11 @@ public static class HeldSessions
         If(state.Outcome == SessionOutcome.Frosted, Sign.WhiteOrGreyBurn);
         If(reading.StillBurned, Sign.BurnsAfterWater);
         If(state.Outcome == SessionOutcome.StillStings, Sign.StingsAfterPeel);
+        // House default: a burn is a stop, where no higher sting was told.
         var burned = state.Outcome is SessionOutcome.Burned or SessionOutcome.Frosted;
         return new SkinReport
         {
-            Sting = Math.Clamp(burned ? Math.Max(BurnSting, state.WorstSting) : state.WorstSting, 0, 10),
+            Sting = Math.Clamp(burned ? Math.Max(FirstAid.StopSting, state.WorstSting) : state.WorstSting, 0, 10),
             StingSeconds = reading.StingMilliseconds is { } lasted ? (int)(lasted / 1000) : null,
             Redness = Math.Clamp(state.Redness ?? 0, 0, 4),
             Signs = signs,

@@ -16,7 +16,7 @@ internal sealed class KnownFacts
         var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
         var takenBack = file.Log.OfType<Retracted>().Where(entry => IsKnown(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
         var log = file.Log.Where(entry => IsKnown(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
-        Log = [.. HeldSessions.Expand(log).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        Log = [.. NeverAtHome.Mark(HeldSessions.Expand(log), file.Shelf).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
         Sessions = [.. log.OfType<SessionHeld>().Where(held => !held.Practice).OrderBy(held => held.HappenedAt)];
         Bottles = [.. BottleEvents()];
         Reports = [.. Log.OfType<CheckedIn>()];
@@ -25,9 +25,11 @@ internal sealed class KnownFacts
         var decided = file.Decisions.Where(decision => IsKnown(decision.RecordedAt)).ToList();
         Screened = Screenings.Standing(Log, decided);
         Nicks = Known.Nicks.Of(Log);
+        contacts = Contacts();
         File = file with
         {
             Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
+            Treatments = [.. file.Treatments, .. NeverAtHome.Aftermath(Log, file.Shelf, ContactOf)],
             Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf), .. Screenings.Flags(Screened), .. Known.Nicks.Flags(Nicks)] },
         };
         InUse = [.. File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
@@ -36,6 +38,8 @@ internal sealed class KnownFacts
             .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
         ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
+        var shelf = File.Shelf.ToDictionary(item => item.Product.Id, item => item.Product);
+        usedOn = Log.OfType<Applied>().Where(use => shelf.ContainsKey(use.Product)).GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.Select(use => shelf[use.Product]).DistinctBy(product => product.Id).ToList());
         Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
@@ -97,6 +101,19 @@ internal sealed class KnownFacts
 
     private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
 
+    /// <summary>What of the shelf was used on a day, whatever its state.</summary>
+    public IEnumerable<Product> UsedOn(DateOnly day) => usedOn.TryGetValue(day, out var products) ? products : [];
+
+    private readonly Dictionary<DateOnly, List<Product>> usedOn;
+
+    /// <summary>When a product was first used on a day, or told of; null where it was not.</summary>
+    public DateTimeOffset? FirstUseOn(string product, DateOnly day) => Log.OfType<Applied>().Where(use => use.Product == product && use.Day == day).Select(use => (DateTimeOffset?)use.HappenedAt)
+        .Concat(Told.Where(told => told.Product.Id == product && told.Report.Day == day).Select(told => (DateTimeOffset?)told.Report.HappenedAt)).Min();
+
+    public bool WasToldOf(string product) => ToldBy.ContainsKey(product);
+
+    public bool WasUsedOrTold(string product, DateOnly day) => WasApplied(product, day) || WasTold(product, day);
+
     /// <summary>Whether a report says that a product nobody saw was used on a day.</summary>
     public bool WasTold(string product, DateOnly day) => ToldBy.TryGetValue(product, out var days) && days.Contains(day);
 
@@ -109,9 +126,27 @@ internal sealed class KnownFacts
 
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 
-    /// <summary>The longest contact noted for a kit on a day, seconds, or null.</summary>
-    public int? ContactOf(string product, DateOnly day) =>
-        Log.OfType<Applied>().Where(entry => entry.Product == product && entry.Day == day).Max(entry => entry.ContactSeconds);
+    /// <summary>The longest contact of any zone on a day, seconds, over everything that was told of that evening; null where nobody noted one.</summary>
+    public int? ContactOf(string product, DateOnly day) => contacts.TryGetValue((product, day), out var seconds) ? seconds : null;
+
+    /// <summary>Contact of a zone adds up over the evening: that of guided sessions zone by zone, and what was written down by hand to every zone.</summary>
+    private Dictionary<(string, DateOnly), int> Contacts()
+    {
+        var guided = Sessions.ToLookup(held => (held.Product, held.Day));
+        var sum = new Dictionary<(string, DateOnly), int>();
+        // The same moment sent twice is one use.
+        foreach (var day in Log.OfType<Applied>().Where(entry => entry.ContactSeconds is not null).DistinctBy(entry => (entry.Product, entry.Day, entry.HappenedAt, entry.ContactSeconds)).GroupBy(entry => (entry.Product, entry.Day)))
+        {
+            var several = day.Count() > 1;
+            var byHand = day.Where(entry => !several || !guided[day.Key].Any(held => entry.Id == HeldSessions.UseOf(held))).Sum(entry => (long)entry.ContactSeconds!.Value);
+            var zones = several ? guided[day.Key].SelectMany(held => Session.SessionReading.Of(held.Script, held.Events).Last.Zones).GroupBy(zone => zone.Zone).Select(zone => zone.Sum(one => one.ContactMilliseconds)).DefaultIfEmpty().Max() : 0;
+            sum[day.Key] = (int)Math.Min(CaseCheck.MaxContactSeconds, byHand + ((zones + 999) / 1000));
+        }
+
+        return sum;
+    }
+
+    private readonly Dictionary<(string, DateOnly), int> contacts;
 
     /// <summary>Whether the client has told how the skin is since being asked.</summary>
     public bool IsAnswered(WaitBeforeStep asked) => Array.Exists(Reports, report => asked.RecordedAt is { } at ? report.HappenedAt >= at : DayOf(report.HappenedAt) > asked.On);

@@ -51,9 +51,6 @@ public static class AlsoUsed
         ["peels"] = Family.SalonOnly,
         ["peeling"] = Family.SalonOnly,
         ["peeled"] = Family.SalonOnly,
-        ["tca"] = Family.SalonOnly,
-        ["phenol"] = Family.SalonOnly,
-        ["resorcinol"] = Family.SalonOnly,
         ["needles"] = Family.SalonOnly,
         ["needling"] = Family.SalonOnly,
         ["roller"] = Family.SalonOnly,
@@ -67,17 +64,38 @@ public static class AlsoUsed
         ["whitening"] = Family.SalonOnly,
     };
 
+    /// <summary>Words that name what is never used at home, whatever its strength.</summary>
+    private static readonly HashSet<string> Never = ["tca", "trichloroacetic", "trichloracetic", "phenol", "carbolic", "resorcinol", "pyruvic", "jessner", "dermaroller", "scalpel"];
+
+    private static readonly HashSet<string> Picking = ["picked", "picking", "squeezed", "squeezing", "popped", "scratched"];
+
     private static readonly HashSet<string> Denials = ["no", "not", "without", "never"];
+
+    /// <summary>Whether the words tell that a flake or a spot was picked or squeezed.</summary>
+    public static bool TellsOfPicking(string text)
+    {
+        var words = Split(text);
+        return Array.Exists(words, Picking.Contains) && !words.Where((word, i) => Picking.Contains(word)).Any(word => Array.IndexOf(words, word) is > 0 and var at && Denials.Contains(words[at - 1]));
+    }
+
+    private static string[] Split(string text) => text.ToLowerInvariant().Split([' ', ',', ';', '.', '/', '(', ')', '+', '\n', '\t', '-', '"', '!', '?', ':', '&'], StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>One product for each family that is told of, strictest families included once; empty where nothing strong is named.</summary>
     public static IReadOnlyList<Product> Read(string text)
     {
-        var words = text.ToLowerInvariant().Split([' ', ',', ';', '.', '/', '(', ')', '+', '\n', '\t', '-', '"', '!', '?', ':', '&'], StringSplitOptions.RemoveEmptyEntries);
+        var words = Split(text);
         var families = new SortedSet<Family>();
+        var never = false;
         for (var i = 0; i < words.Length; i++)
         {
             if (i > 0 && Denials.Contains(words[i - 1]))
             {
+                continue;
+            }
+
+            if (Never.Contains(words[i]))
+            {
+                never = true;
                 continue;
             }
 
@@ -102,8 +120,15 @@ public static class AlsoUsed
             families.Add(Family.SalonOnly);
         }
 
-        return [.. families.Select(ProductOf)];
+        if (never)
+        {
+            families.Remove(Family.SalonOnly);
+        }
+
+        return [.. never ? new[] { NeverAtHome } : [], .. families.Select(ProductOf)];
     }
+
+    private static Product NeverAtHome { get; } = new() { Id = "told-never-at-home", Name = "something that is never used at home", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Trichloroacetic)] };
 
     private static Family? Named(string name, bool guess)
     {

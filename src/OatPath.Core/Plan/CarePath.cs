@@ -179,6 +179,12 @@ public enum QuestionKind
     /// <summary>The client told of something used besides the plan.</summary>
     UsedElse,
 
+    /// <summary>Something was used inside a rest.</summary>
+    TooSoon,
+
+    /// <summary>A kit stayed on past the most of its class.</summary>
+    KitTooLong,
+
     /// <summary>More was used than planned, or together what the plan keeps apart.</summary>
     Overuse,
     NoSunscreen,

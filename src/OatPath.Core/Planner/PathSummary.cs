@@ -76,7 +76,7 @@ internal sealed class PathSummary
             yield return new(QuestionKind.UsedElse, null, report.Day, ToldUse.Say(product, report), Report: report.Id);
         }
 
-        foreach (var answers in facts.Screened.Where(answers => answers.Yes.Count > 0 && (answers.Day >= since || answers.Yes.Contains(DayQuestion.NewMedicine) || answers.Yes.Contains(DayQuestion.Pregnant))))
+        foreach (var answers in facts.Screened.Where(answers => answers.Yes.Count > 0 && (answers.Day >= since || answers.Yes.Any(question => question is DayQuestion.NewMedicine or DayQuestion.Pregnant or DayQuestion.Current or DayQuestion.Light))))
         {
             var asked = DayQuestionWords.Of(answers.Yes[0]);
             yield return new(QuestionKind.Screened, null, answers.Day, Because.Of(RuleBook.PeelScreened, ("product", facts.NameOf(answers.Product)), ("on", answers.Day),
@@ -90,6 +90,19 @@ internal sealed class PathSummary
             if (faults.Count > 0)
             {
                 yield return new(QuestionKind.SessionFaults, held.Product, held.Day, Because.Of(RuleBook.SessionFaults, ("product", facts.NameOf(held.Product)), ("on", held.Day), ("what", string.Join(", ", faults))), Report: held.Id);
+            }
+        }
+
+        foreach (var soon in run.TooSoon.Found)
+        {
+            yield return new(QuestionKind.TooSoon, soon.Product.Id, soon.Day, soon.Because, Report: facts.Told.FirstOrDefault(told => told.Product.Id == soon.Product.Id && told.Report.Day == soon.Day).Report?.Id);
+        }
+
+        foreach (var (kit, day) in facts.HomePeels.Where(peel => peel.Day >= since))
+        {
+            if (facts.File.Shelf.First(item => item.Product.Id == kit).Product is var bottle && KitClass.Of(bottle) is { Strength: KitStrength.Weak or KitStrength.Strong } kitClass && KitLimits.Of(kitClass.Strength) is var limit && facts.ContactOf(kit, day) is { } stayed && stayed > limit)
+            {
+                yield return new(QuestionKind.KitTooLong, kit, day, Because.Of(RuleBook.KitTooLong, ("product", bottle.Name), ("time", Words.Duration(stayed)), ("on", day), ("limit", Words.Duration(limit)), ("class", kitClass.Strength == KitStrength.Weak ? "a strong kit" : "a medium peel")));
             }
         }
 
@@ -141,7 +154,8 @@ internal sealed class PathSummary
         var kit = track.Kit is not null && track.Start is not null && track.Stopped is null;
         if (kit && track.Peels.NextOn is null && track.Peels.NotSooner is { } waits && !missing.Contains(waits))
         {
-            missing.Insert(0, waits);
+            // What blocks it for good is said before what only moves its day.
+            missing.Insert(blocked is null && track.Stopped is null ? 0 : missing.Count, waits);
         }
 
         var next = climbs && track.Evidence.HoldFrom is { } hold ? Later(hold.AddDays(track.Ladder.HoldDays), today) : (DateOnly?)null;

@@ -43,7 +43,9 @@ internal sealed class PlanRun
         var flags = new FlagRest(intake, rule);
         Care = new(file.Treatments, facts.Zone);
         var treatments = Treatments = new TreatmentRest(Care, rule);
-        Calendar = new FirstOf(flags, treatments, new OccasionRest(file.Occasions, rule));
+        var restarted = new RestartedRest(rule);
+        var occasions = new OccasionRest(file.Occasions, rule);
+        Calendar = new FirstOf(flags, treatments, restarted, occasions);
         ZonesLeftOut = new(intake, rule);
         Needles = new(rule);
         SpfNeeded = new(Care, PeelDays, Needles, rules);
@@ -77,7 +79,7 @@ internal sealed class PlanRun
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
         var obstacles = new Obstacles(Verdicts, flags,
             actives: new FirstOf(Calendar, PeelRest, screened, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
-            extras: new FirstOf(bottle, PeelRest, treatments, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule)));
+            extras: new FirstOf(bottle, PeelRest, treatments, restarted, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule)));
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
@@ -86,7 +88,8 @@ internal sealed class PlanRun
         var company = new Company(rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);
         placement = new(facts, Standing, PeelDays, beginnings, company, Repair, obstacles, ready, new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters, needleEvenings), new FirstOf(evenings, rung, boosters, needleEvenings));
-        uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, told, climbs);
+        TooSoon = new(facts, rules, rule, Standing, PeelDays, PeelRest, Needles, Care, flags, occasions, Reactions, restarted);
+        uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, TooSoon, told, climbs);
 
         // And where a peel fits in.
         var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
@@ -117,6 +120,7 @@ internal sealed class PlanRun
     public ToleranceRecord Tolerances { get; }
     public StepsUp Steps { get; }
     public Overuse Overuse { get; }
+    public InsideRest TooSoon { get; }
 
     /// <summary>Decisions that came to nothing.</summary>
     public List<Because> Ignored { get; } = [];
@@ -124,6 +128,11 @@ internal sealed class PlanRun
     /// <summary>Takes in what was decided and reported on a day, before anything is placed on it.</summary>
     public void Open(DateOnly day)
     {
+        if (day <= facts.Today)
+        {
+            TooSoon.Take(day);
+        }
+
         var steps = decided.TakeUpTo(day);
         foreach (var track in Standing.Tracks)
         {
@@ -142,6 +151,7 @@ internal sealed class PlanRun
             Patches.Take(day);
             placement.BeginUsed(day);
             Reactions.TakeUpTo(day);
+            TooSoon.TakeAfterReports(day);
         }
 
         // A step up is weighed after the day's reports, whatever the hour: the gentler order.

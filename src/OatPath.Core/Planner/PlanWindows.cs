@@ -46,13 +46,13 @@ internal static class PlanWindows
     {
         foreach (var (kit, on) in Peels(standing, peels))
         {
-            var course = on.AddDays(KitTimes.Of(kit.Kit!.Value).CourseDays);
+            var course = on.AddDays(KitTimes.Of(peels.StrengthOf(kit, on)).CourseDays);
             yield return new(WindowKind.Peel, on, course, kit.Product.Id, Because.Of(RuleBook.PeelEvening, ("product", kit.Product.Name), ("on", on), ("until", course)));
         }
     }
 
     private static PathWindow OfNick(Nick nick) => new(WindowKind.Nick, nick.On, nick.ClosedOn is { } closed ? closed > nick.On ? closed.AddDays(-1) : nick.On : null, null,
-        Because.Of(RuleBook.Nick, ("on", nick.On), ("zones", Words.List([.. nick.Zones.Select(FaceZones.TitleOf)]))));
+        Because.Of(nick.Picked ? RuleBook.Picked : RuleBook.Nick, ("on", nick.On), ("zones", nick.Zones.Count == 0 ? "nobody has said where" : Words.List([.. nick.Zones.Select(FaceZones.TitleOf)]))));
 
     /// <summary>What each evening with needles keeps the client from, one span for each thing.</summary>
     private static IEnumerable<PathWindow> OfNeedles(Track roller, DateOnly on) => NeedleDays.Rests(roller.Product).Select(rest =>

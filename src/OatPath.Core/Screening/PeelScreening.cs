@@ -46,7 +46,7 @@ public static class PeelScreening
         }
 
         var facts = new KnownFacts(file);
-        var reasons = ladder.Tonight.Concat(ladder.EveryDays is null && ladder.State is LadderState.Blocked or LadderState.Stopped ? ladder.Missing.Select(missing => new InTheWay(missing, null)) : []).Select(hinders => Reason(hinders, facts.File.Intake, path.Today)).OrderByDescending(reason => reason.Outcome).ToList();
+        var reasons = ladder.Tonight.Concat(ladder.EveryDays is null && ladder.State is LadderState.Blocked or LadderState.Stopped ? ladder.Missing.Select(missing => new InTheWay(missing, null)) : []).Select(hinders => Reason(hinders, facts.File.Intake, path.Today)).OrderByDescending(reason => reason.Outcome).ThenByDescending(reason => reason.Until is null).ToList();
         var step = path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == product && (step.ContactSeconds is not null || ladder.Ladder == Ladder.Booster.Id) && step.Action == StepAction.Apply && !facts.WasApplied(product, path.Today));
         if (step is null && reasons.Count == 0)
         {

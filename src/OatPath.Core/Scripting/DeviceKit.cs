@@ -1,3 +1,4 @@
+using OatPath.Core.Peel;
 using OatPath.Core.Routes;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
@@ -42,26 +43,33 @@ internal static class DeviceKit
 
     public static IEnumerable<SessionAsk> Asks(Product device)
     {
-        yield return new("open", "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?", false, "Not tonight. Tell your studio where; it is left out from then on.");
+        yield return SessionAsks.Of(DayQuestion.OpenSkin, "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?", "Not tonight. Tell your studio where; it is left out from then on.");
         if (device.IsElectrical())
         {
-            yield return new("current", "Has anything changed: an implant, heart rhythm trouble, epilepsy, metal in the face, a pregnancy?", false, "Never with these. Put it away and tell your studio.");
+            yield return SessionAsks.Of(DayQuestion.Current);
+            yield return SessionAsks.Of(DayQuestion.Pregnant, means: "Never with a current. Put it away and tell your studio; the plan changes with the answer.");
         }
 
         if (device.IsLight())
         {
-            yield return new("light", "Light-sensitive eyes, a medicine that makes skin sensitive to light, or epilepsy?", false, "Not with these. Put it away and tell your studio.");
+            yield return SessionAsks.Of(DayQuestion.Light);
+        }
+
+        if (device.IsNeedle())
+        {
+            yield return SessionAsks.Of(DayQuestion.ColdSore, means: "Not tonight: needles spread a cold sore. Only gentle care until it has healed.");
+            yield return SessionAsks.Of(DayQuestion.NewMedicine);
         }
 
         if (device.IsDevice())
         {
-            yield return new("filler", "Filler or muscle relaxant in the last 14 days?", false, "Not over fresh filler. Tell your studio when it was.");
+            yield return SessionAsks.Of(DayQuestion.Filler);
         }
 
         yield return device.Traits.ByHand || device.IsElectrical()
-            ? new("active", "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?", false, "Not tonight: they add up. Gentle care only.")
+            ? SessionAsks.Of(DayQuestion.UsedElse, "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?", "Not tonight: they add up. Gentle care only.")
             : new("used", "Has it been used already today?", false, "Once is enough. More does not do more.");
-        yield return new("stings", "Does the clean skin sting or burn now?", false, "Not tonight: skin that stings is not whole. Cream, and tell your studio.");
+        yield return SessionAsks.Of(DayQuestion.Stings, "Does the clean skin sting or burn now?", "Not tonight: skin that stings is not whole. Cream, and tell your studio.");
     }
 
     public static IEnumerable<string> After(Product device)

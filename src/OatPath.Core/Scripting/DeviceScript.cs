@@ -39,6 +39,11 @@ public static class DeviceScript
             return (null, omitted.Count > 0 && on >= path.Today ? omitted : [Because.Of(RuleBook.SessionNotPlanned, ("product", device.Name), ("on", on))]);
         }
 
+        if (SessionHeldOn.Refusal(file, device, on) is { } held)
+        {
+            return (null, [held]);
+        }
+
         if (DeviceGuide.Of(device, step.Neck, step.LeaveOut, step.Level, rules.RazorOnDamp) is not { } guide)
         {
             return (null, [Because.Of(RuleBook.DeviceSheet, ("product", device.Name), ("what", "where and how long"))]);
@@ -73,6 +78,7 @@ public static class DeviceScript
                 LastSteadySeconds = steady ? LastSteadySeconds : 0,
                 LastSeconds = steady ? LastSeconds : 0,
                 Sharp = device.Kind is ProductKind.Razor or ProductKind.NeedleRoller or ProductKind.NanoTip or ProductKind.UltrasonicBlade,
+                StopsAtPink = device.IsNeedle() || device.IsElectrical(),
                 GraceSeconds = GraceSeconds,
             },
             TargetSeconds = Math.Max(1, guide.Seconds),

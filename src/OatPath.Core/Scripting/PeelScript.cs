@@ -13,8 +13,8 @@ namespace OatPath.Core.Scripting;
 public static class PeelScript
 {
     /// <summary>Longest contact of a class of kit, seconds, and how often the sting is asked.</summary>
-    /// <remarks>Source: trade convention; the line between weak and strong as in <see cref="KitClass"/>.</remarks>
-    private static (int Limit, int StingEvery) Of(KitStrength strength) => strength == KitStrength.Weak ? (600, 60) : (180, 30);
+    /// <remarks>Source: trade convention.</remarks>
+    private static (int Limit, int StingEvery) Of(KitStrength strength) => (KitLimits.Of(strength), strength == KitStrength.Weak ? 60 : 30);
 
     /// <summary>The script, or why there is none: a session is only guided where the plan has its evening.</summary>
     /// <param name="product">A wash-off kit or a booster on the client's shelf.</param>
@@ -42,6 +42,11 @@ public static class PeelScript
         {
             var planned = evening.Omitted.Where(omission => omission.Product == product).Select(omission => omission.Because).ToList();
             return (null, planned.Count > 0 && on >= path.Today ? planned : [Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]);
+        }
+
+        if (SessionHeldOn.Refusal(file, bottle, on) is { } held)
+        {
+            return (null, [held]);
         }
 
         if (bottle.Ending is not { } ending)
@@ -97,7 +102,8 @@ public static class PeelScript
         }
 
         var step = on < path.Today ? null : path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == bottle.Id && step.Action == StepAction.Apply);
-        return step is not null ? (BoosterScript.Of(file, bottle, step, on), [])
+        return step is not null && SessionHeldOn.Refusal(file, bottle, on) is { } held ? (null, [held])
+            : step is not null ? (BoosterScript.Of(file, bottle, step, on), [])
             : (null, [path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == bottle.Id && on >= path.Today)?.Because ?? Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]);
     }
 

@@ -14,9 +14,14 @@ internal static class SessionAsks
         var stings = new SessionAsk(EnumName.Of(DayQuestion.Stings), "The face is cleansed and fully dry. Does anything sting now?", false, "Not tonight: skin that stings after cleansing is not whole. Cream, and tell your studio.");
         if (file.Log.OfType<Screened>().Any(answers => answers.Day == on && answers.Product == product))
         {
-            return [new("changed", "Has anything changed since you answered: something open, a cold sore, a fever, anything else used?", false, "Not tonight. Answer the questions of the day again; your studio sees it."), stings];
+            return [Of(DayQuestion.Changed), stings];
         }
 
-        return [.. DayQuestionWords.All.Where(asked => asked.Question != DayQuestion.Stings).Select(asked => new SessionAsk(EnumName.Of(asked.Question), asked.Text, false, asked.Means)), stings];
+        return [.. DayQuestionWords.All.Where(asked => asked.Question != DayQuestion.Stings).Select(asked => Of(asked.Question)), stings];
     }
+
+    /// <summary>A question of the day as an ask; its id is the question's name, so that the answer is the same fact.</summary>
+    /// <param name="text">The question in words of its own, or null for the usual ones.</param>
+    public static SessionAsk Of(DayQuestion question, string? text = null, string? means = null) =>
+        new(EnumName.Of(question), text ?? DayQuestionWords.Of(question).Text, false, means ?? DayQuestionWords.Of(question).Means);
 }

@@ -127,14 +127,11 @@ internal sealed class DeviceRun
                 since = since is null ? null : now;
                 Next(now);
                 break;
-            case SessionEventKind.Nicked:
-                if (at < ways.Count && IsCut(at))
-                {
-                    spent[at] += since is { } begun ? now - begun : 0;
-                    since = since is null ? null : now;
-                    Next(now);
-                }
-
+            case SessionEventKind.Nicked when at < ways.Count && IsCut(at):
+            case SessionEventKind.Reddened when work.StopsAtPink && happened.Value > 0 && Began && at < ways.Count:
+                spent[at] += since is { } begun ? now - begun : 0;
+                since = since is null ? null : now;
+                Next(now);
                 break;
         }
 

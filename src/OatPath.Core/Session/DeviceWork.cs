@@ -24,6 +24,10 @@ public sealed record DeviceWork
     public int LastSteadySeconds { get; init; }
     public int LastSeconds { get; init; }
 
+    /// <summary>Whether a way ends as the skin turns pink: needles, and what goes under a current.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    public bool StopsAtPink { get; init; }
+
     /// <summary>Whether it may nick the skin.</summary>
     public bool Sharp { get; init; }
 

@@ -8,10 +8,17 @@ internal sealed partial class SessionRun(SessionScript script)
 {
     private const int Milli = 1000;
 
+    /// <summary>Redness, 0 to 4, from which a device comes off for tonight.</summary>
+    /// <remarks>House default: very red is more than pink.</remarks>
+    private const int MostPink = 3;
+
     private readonly HashSet<string> ticked = [];
     private readonly Dictionary<string, bool> answers = [];
     private readonly Contacts contacts = new();
     private readonly HashSet<SessionWarning> warnings = [];
+
+    /// <summary>Zones that were put on again after they were off: they come off at once.</summary>
+    private readonly HashSet<FaceZone> again = [];
     private readonly DeviceRun? device = script.Device is { } work ? new DeviceRun(work) : null;
     private readonly Dictionary<FaceZone, ZoneStep> steps = script.Groups.SelectMany(group => group.Zones).ToDictionary(step => step.Zone);
     private int worst;
@@ -27,6 +34,7 @@ internal sealed partial class SessionRun(SessionScript script)
     private long? eyeFrom;
     private bool weals;
     private long? endedAt;
+    private bool stopped;
 
     private bool KitComplete => script.Kit.All(item => ticked.Contains(item.Id));
 
@@ -85,9 +93,16 @@ internal sealed partial class SessionRun(SessionScript script)
                 worst = Math.Max(worst, sting);
                 lastSting = (at, sting);
                 stung |= sting >= script.StingEnds && IsOn;
+                stopped |= sting >= script.StingStops && endedAt is not null && Touched;
                 break;
             case SessionEventKind.Reddened when happened.Value is { } red:
                 redness = Math.Max(redness ?? 0, red);
+                if (device is not null && red >= MostPink)
+                {
+                    endNow |= IsOn;
+                    device.End(at);
+                }
+
                 break;
             case SessionEventKind.Weals:
                 weals |= device is not null;
@@ -202,6 +217,7 @@ internal sealed partial class SessionRun(SessionScript script)
         if (contacts.WasOff(zone))
         {
             warnings.Add(SessionWarning.TouchedAgain);
+            again.Add(zone);
         }
 
         contacts.On(zone, at);
@@ -218,7 +234,7 @@ internal sealed partial class SessionRun(SessionScript script)
         long? after = null;
         foreach (var zone in contacts.InOrder().Reverse())
         {
-            if (!steps.TryGetValue(zone, out var step))
+            if (!steps.TryGetValue(zone, out var step) || again.Contains(zone))
             {
                 cues[zone] = contacts.TouchOf(zone);
                 continue;
@@ -242,6 +258,6 @@ internal sealed partial class SessionRun(SessionScript script)
     private SessionOutcome Outcome(SessionPhase phase) =>
         eyeFrom is not null ? SessionOutcome.InEye : weals ? SessionOutcome.Weals : frosted ? SessionOutcome.Frosted : waterFrom is not null ? SessionOutcome.Burned
         : phase != SessionPhase.Done ? Refusal is not null && !Touched ? SessionOutcome.Refused : SessionOutcome.Open
-        : lastSting is { } told && endedAt <= told.At && told.Value > script.StingCalm ? SessionOutcome.StillStings
+        : stopped || (lastSting is { } told && endedAt <= told.At && told.Value > script.StingCalm) ? SessionOutcome.StillStings
         : stung ? SessionOutcome.EndedForSting : endNow ? SessionOutcome.EndedEarly : SessionOutcome.Done;
 }

@@ -65,6 +65,9 @@ public sealed record SessionScript
     public required int CalmSeconds { get; init; }
     public required int StopSeconds { get; init; }
 
+    /// <summary>The sting, 0 to 10, that is a stop at once when it is told after the ending.</summary>
+    public int StingStops { get; init; } = House.FirstAid.StopSting;
+
     /// <summary>The slowest hands, seconds a zone: another zone is only asked for while even these would be in time.</summary>
     public required int SlowestSeconds { get; init; }
 

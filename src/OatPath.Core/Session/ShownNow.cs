@@ -66,6 +66,11 @@ internal sealed partial class SessionRun
             return (SessionPhase.Calming, SessionDo.TellSting, null, ended);
         }
 
+        if (stopped)
+        {
+            return (SessionPhase.Done, SessionDo.GetHelp, null, null);
+        }
+
         if (told.Value <= script.StingCalm || told.At >= stop)
         {
             return (SessionPhase.Done, told.Value <= script.StingCalm ? SessionDo.Nothing : SessionDo.GetHelp, null, null);
@@ -106,10 +111,10 @@ internal sealed partial class SessionRun
             return (SessionDo.RemoveNow, Name(first));
         }
 
-        // A drop where nothing belongs is wiped off before anything else.
-        if (zones.Exists(zone => !steps.ContainsKey(zone)))
+        // A drop where nothing belongs, or where it was off already, is wiped off before anything else.
+        if (zones.Exists(IsStray))
         {
-            return (SessionDo.RemoveNow, Name(zones.First(zone => !steps.ContainsKey(zone))));
+            return (SessionDo.RemoveNow, Name(zones.First(IsStray)));
         }
 
         if (script.StaysOn)
@@ -133,6 +138,8 @@ internal sealed partial class SessionRun
             : time && NextLayer(now, zones) is { } again ? (SessionDo.Layer, Name(again))
             : (SessionDo.Wait, Name(first));
     }
+
+    private bool IsStray(FaceZone zone) => !steps.ContainsKey(zone) || again.Contains(zone);
 
     private FaceZone? NextLayer(long now, List<FaceZone> zones)
     {

@@ -62,7 +62,7 @@ public sealed class SessionDrawing
         SessionOutcome.Done => "Done as planned",
         SessionOutcome.EndedEarly => "Taken off early by the client",
         SessionOutcome.EndedForSting => $"Ended by the guide at sting {state.WorstSting}",
-        SessionOutcome.StillStings => "Still stung 20 minutes later",
+        SessionOutcome.StillStings => $"Still stung after it was off, worst {state.WorstSting}",
         SessionOutcome.Burned => "It burned: water",
         SessionOutcome.Frosted => "White or grey skin: water",
         SessionOutcome.InEye => "In the eye",

@@ -15,7 +15,7 @@ public sealed class DeviceDay(PhoneView view)
     private readonly List<LogEntry> log = Kept(view.Record.Followed);
 
     /// <summary>Nicks of which nobody has said that they closed.</summary>
-    public IReadOnlyList<Nick> OpenNicks => [.. Nicks.Of(log).Where(nick => nick.ClosedOn is null)];
+    public IReadOnlyList<Nick> OpenNicks => [.. Nicks.Of(view.Record.Followed).Where(nick => nick.ClosedOn is null)];
 
     /// <summary>The last word on a nick that was told today and may be taken back.</summary>
     public LogEntry? LastNickWord => view.Record.Followed.Log.Where(entry => entry is Nicked or NickClosed && log.Contains(entry) && Of(entry) == view.Day).OrderBy(entry => entry.HappenedAt).LastOrDefault();

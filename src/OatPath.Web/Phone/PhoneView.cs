@@ -12,6 +12,12 @@ namespace OatPath.Web.Phone;
 /// <summary>What a client sees now: this half of the day, step by step. Also used, read-only, for the practitioner's preview.</summary>
 public sealed class PhoneView
 {
+    /// <summary>Days for which the page says that something was too soon.</summary>
+    private const int SaidDays = 1;
+
+    /// <summary>What was used inside a rest, or stayed on too long, yesterday or today.</summary>
+    public IEnumerable<Question> TooSoon => Path.Questions.Where(question => question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && question.Since >= Day.AddDays(-SaidDays));
+
     public required ClientRecord Record { get; init; }
     public required CarePath Path { get; init; }
     public required Moment Moment { get; init; }

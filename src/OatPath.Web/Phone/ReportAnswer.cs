@@ -1,3 +1,4 @@
+using OatPath.Core.Known;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.Course;
@@ -22,6 +23,15 @@ public sealed class ReportAnswer
     /// <summary>What was used beside the plan on that day.</summary>
     public required IReadOnlyList<Because> Beside { get; init; }
 
+    /// <summary>Uses of that day inside a rest, and kits left on past their most.</summary>
+    public IReadOnlyList<Because> TooSoon { get; init; } = [];
+
+    /// <summary>Whether a flake or spot was picked.</summary>
+    public bool Picked { get; init; }
+
+    /// <summary>Whether something was used that is never used at home, and nobody has said for how long.</summary>
+    public bool AsksMinutes { get; init; }
+
     /// <summary>The answer to "is this normal?"; null for a report of how a use went.</summary>
     public NormalAnswer? Normal { get; init; }
 
@@ -31,9 +41,9 @@ public sealed class ReportAnswer
     /// <summary>False where it was judged and answered, but could not be written down.</summary>
     public bool Kept { get; init; } = true;
 
-    public string Title => Normal?.Verdict ?? Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => "Carry on", Core.CheckIn.Outcome.EaseOff => "Ease off", Core.CheckIn.Outcome.Stop => "Stop, call the studio", _ => "Medical help now" };
+    public string Title => Normal?.Verdict ?? Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "That was too soon" : "Carry on", Core.CheckIn.Outcome.EaseOff => "Ease off", Core.CheckIn.Outcome.Stop => "Stop, call the studio", _ => "Medical help now" };
 
-    public string Icon => Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => "leaf", Core.CheckIn.Outcome.EaseOff => "ease", _ => "stop" };
+    public string Icon => Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "ease" : "leaf", Core.CheckIn.Outcome.EaseOff => "ease", _ => "stop" };
 
     /// <summary>The answer to a report of the record, or null where it has none of that id.</summary>
     public static ReportAnswer? Of(PhoneView view, string id, bool kept = true)
@@ -52,6 +62,9 @@ public sealed class ReportAnswer
             Contact = ContactNow.At(view.Now, found.Outcome == Core.CheckIn.Outcome.MedicalHelp, view.Record.Rules, view.Record.Zone),
             Normal = log.Find(entry => entry.Id == id && entry.Asked is not null) is { } question ? IsThisNormal.Of(view.Record.Followed, view.Record.PublishedRules, question) : null,
             Replaced = log.Exists(entry => entry.Id == id && entry.Replaces is not null),
+            TooSoon = [.. view.Path.Questions.Where(question => question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && (question.Since == found.Day || question.Report == id)).Select(question => question.Because)],
+            Picked = Nicks.Of(view.Record.Followed).Any(nick => nick.Id == id),
+            AsksMinutes = found.Because.Values.GetValueOrDefault("sign") == SignTitle.Of(Sign.NeverAtHome) && log.Find(entry => entry.Id == id)?.Report.AlsoUsedMinutes is null,
             Beside = [.. view.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)],
             Resting = [.. view.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (view.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))],
         };

@@ -57,11 +57,6 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
             return (null, first);
         }
 
-        if (HeldSessions.Expand(record.Followed.Log).Any(entry => entry is Applied applied && applied.Product == product && applied.Day == record.Today))
-        {
-            return (null, "Today's session is written down already. One is enough.");
-        }
-
         var (script, reasons) = SessionCompiler.Compile(record.Followed, record.PublishedRules, product, record.Today);
         if (script is null)
         {
@@ -91,7 +86,8 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
     }
 
     /// <summary>The next day the plan has it, within five weeks.</summary>
-    public static DateOnly? NextUse(ClientRecord record, string product) => record.ClientPath(0, 35).NextUse(product)?.On;
+    public static DateOnly? NextUse(ClientRecord record, string product) => record.ClientPath(0, 35) is var path && path.On(path.Today)?.Log?.Applied.Contains(product) == true
+        ? (path with { Days = [.. path.Days.Where(day => day.Date > path.Today)] }).NextUse(product)?.On : path.NextUse(product)?.On;
 
     private SessionGrant Issue(ClientRecord record, long? device, string by, SessionScript script, bool practice)
     {

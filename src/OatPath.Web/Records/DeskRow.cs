@@ -27,13 +27,13 @@ public sealed record DeskRow(
     public bool IsCall => Kind is QuestionKind.MedicalHelp or QuestionKind.ClearRed;
 
     /// <summary>Asks for nothing but to be read.</summary>
-    public bool IsOnlyRead => Kind is QuestionKind.EasedOff or QuestionKind.SessionFaults or QuestionKind.UsedElse or QuestionKind.Overuse or QuestionKind.SunscreenSkipped or QuestionKind.CheckInOverdue or QuestionKind.Repeated;
+    public bool IsOnlyRead => Kind is QuestionKind.EasedOff or QuestionKind.SessionFaults or QuestionKind.UsedElse or QuestionKind.TooSoon or QuestionKind.KitTooLong or QuestionKind.Overuse or QuestionKind.SunscreenSkipped or QuestionKind.CheckInOverdue or QuestionKind.Repeated;
 
     /// <summary>Where it is looked at.</summary>
     public string Page => Kind switch
     {
         QuestionKind.NoSunscreen or QuestionKind.LowSupply => "shelf",
-        QuestionKind.Screened or QuestionKind.SessionFaults => "peel",
+        QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.KitTooLong => "peel",
         QuestionKind.AskSafetyAgain or QuestionKind.AskBirthDate or QuestionKind.StartDoubted => "meet",
         QuestionKind.Booking or QuestionKind.CheckInOverdue => "care",
         QuestionKind.Repeated => "look-back",
@@ -63,8 +63,10 @@ public sealed record DeskRow(
         QuestionKind.Booking => ("stop", "tone-ease", "a booking"),
         QuestionKind.EasedOff => ("ease", "tone-ease", "ease off"),
         QuestionKind.StoppedAtEntry or QuestionKind.PatchReaction => ("ease", "tone-ease", "stopped"),
-        QuestionKind.Screened => ("ease", "tone-ease", "an answer before a peel"),
+        QuestionKind.Screened => ("ease", "tone-ease", "an answer before a session"),
         QuestionKind.SessionFaults => ("ease", "tone-ease", "a session to look at"),
+        QuestionKind.TooSoon => ("ease", "tone-ease", "too soon"),
+        QuestionKind.KitTooLong => ("ease", "tone-ease", "left on too long"),
         QuestionKind.UsedElse or QuestionKind.Overuse => ("ease", "tone-ease", "used beside the plan"),
         QuestionKind.Repeated => ("ease", "tone-ease", "again"),
         QuestionKind.StepUp => ("leaf", "tone-leaf", "a step up"),

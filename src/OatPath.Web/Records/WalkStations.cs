@@ -50,7 +50,7 @@ public static class WalkStations
 
     private static WalkStation Ramp(CarePath path, ClientRecord record)
     {
-        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.Booking or QuestionKind.CheckInOverdue or QuestionKind.Repeated));
+        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.KitTooLong or QuestionKind.Booking or QuestionKind.CheckInOverdue or QuestionKind.Repeated));
         if (question is not null)
         {
             return new("Ramp", "ramp", question.Kind switch

@@ -49,6 +49,13 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         return repairDays.Contains(day) && rule.On(RuleBook.RepairTonight) ? Off.Through(day, Because.Of(RuleBook.RepairTonight)) : null;
     }
 
+    /// <summary>Why a report of a day, given before a moment of it, put the skin into repair; null where none did.</summary>
+    public Because? RepairFrom(DateOnly day, DateTimeOffset moment)
+    {
+        var before = Reports.FindLast(report => report.Outcome >= Outcome.EaseOff && report.HappenedAt < moment && facts.DayOf(report.HappenedAt) == day);
+        return before is null ? null : Because.Of(before.Outcome >= Outcome.Stop ? RuleBook.RedPause : RuleBook.RepairTonight, ("since", day), ("sign", before.Because.Values["sign"]));
+    }
+
     /// <summary>Takes in every report given up to the end of a care day.</summary>
     public void TakeUpTo(DateOnly day)
     {
@@ -81,7 +88,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return;
         }
 
-        var touched = Implicated(entry.Day);
+        // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it.
+        var touched = OutcomeTable.IsForPicking(entry.Report, ContextOf(entry)) && judged.Outcome == Outcome.EaseOff ? [] : Implicated(entry.Day);
         foreach (var track in touched)
         {
             Weigh(track, entry);

@@ -14,9 +14,16 @@ internal readonly record struct Expected(double Chance, double SureOver);
 internal sealed class ToleranceRecord(Sensitivity sensitivity)
 {
     private readonly Dictionary<DateOnly, double> loadOf = [];
+    private readonly HashSet<DateOnly> silent = [];
 
-    public void Note(Track track, DateOnly day)
+    /// <param name="proves">Whether silence after it says anything: of a use inside a rest it does not.</param>
+    public void Note(Track track, DateOnly day, bool proves = true)
     {
+        if (!proves)
+        {
+            silent.Add(day);
+        }
+
         if (track.Load > 0)
         {
             loadOf[day] = loadOf.GetValueOrDefault(day) + track.Load;
@@ -37,7 +44,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         var tolerance = new Tolerance(sensitivity);
         foreach (var used in track.Evidence.UsedOn)
         {
-            if (used < day)
+            if (used < day && !(silent.Contains(used) && track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold) <= Felt.Untold))
             {
                 tolerance.See(Tolerance.DemandOf(loadOf[used], Week(used)), track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold), day.DayNumber - used.DayNumber);
             }

@@ -26,10 +26,6 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             {
                 Add(track, () => "nobody has started it");
             }
-            else if (track.Easing.Covers(day) && track.Easing.ToldOn < day)
-            {
-                Add(track, () => "it rests after a reaction");
-            }
             else if (track.Kit is null && !track.Placed.On(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
                 Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");

@@ -9,7 +9,7 @@ namespace OatPath.Core.Planner.Days;
 
 /// <summary>Counts in what was used on a day, planned or not: evidence, load, distance.</summary>
 /// <param name="climbs">Whether planned uses still to come are taken as made.</param>
-internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays peels, Beginnings beginnings, ToleranceRecord tolerances, KitRestarts kits, Company company, Overuse overuse, ToldUse told, bool climbs)
+internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays peels, Beginnings beginnings, ToleranceRecord tolerances, KitRestarts kits, Company company, Overuse overuse, InsideRest tooSoon, ToldUse told, bool climbs)
 {
     /// <summary>What left the plan, or never was in it, and was used all the same; before the day's own are placed.</summary>
     public void CountGone(DateOnly day)
@@ -50,7 +50,7 @@ internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays 
     public void Count(DateOnly day)
     {
         var used = standing.Tracks.FindAll(track => facts.WasApplied(track.Product.Id, day));
-        var evidence = !overuse.Take(day, used) && told.On(day) is null;
+        var evidence = !overuse.Take(day, used) && told.On(day) is null && !tooSoon.On(day);
         foreach (var track in standing.Tracks)
         {
             Count(track, day, evidence);
@@ -81,7 +81,7 @@ internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays 
             track.Peels.Stayed(day, facts.ContactOf(track.Product.Id, day), track.Held.ContactSeconds);
         }
 
-        tolerances.Note(track, day);
+        tolerances.Note(track, day, proves: !tooSoon.On(day));
         beginnings.NoteFirstUse(track, day);
         track.Used();
         if (!planned)

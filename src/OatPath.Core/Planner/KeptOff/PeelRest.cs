@@ -26,7 +26,7 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
         for (var i = peels.All.Count - 1; i >= 0 && day <= peels.All[i].On.AddDays(PeelStop.MostDays); i--)
         {
             var (kit, on) = peels.All[i];
-            if (kit.Product.Id != product.Id && day >= on && StopOf(kit, product) is { } stop && day <= on.AddDays(stop.After))
+            if (kit.Product.Id != product.Id && day >= on && StopOf(peels.StrengthOf(kit, on), product) is { } stop && day <= on.AddDays(stop.After))
             {
                 return Rests(product, kit, on, stop);
             }
@@ -43,18 +43,24 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
         return null;
     }
 
+    /// <summary>Days for which a product stays off after a peel that was done, or null where it goes on.</summary>
+    public int? AfterOf(Track kit, DateOnly on, Product product) => rule.On(RuleBook.PeelOff) ? StopOf(peels.StrengthOf(kit, on), product)?.After : null;
+
     /// <summary>How long a product stops around the peels of a kit, or null where it goes on.</summary>
-    public PeelStop? StopOf(Track kit, Product product)
+    public PeelStop? StopOf(Track kit, Product product) => StopOf(kit.Kit!.Value, product);
+
+    private PeelStop? StopOf(KitStrength strength, Product product)
     {
-        var key = (kit.Kit!.Value, product.Id);
+        var key = (strength, product.Id);
         if (!stops.TryGetValue(key, out var stop))
         {
-            stops[key] = stop = PeelStop.Of(key.Value, product);
+            stops[key] = stop = PeelStop.Of(strength, product);
         }
 
         return stop;
     }
 
-    private static Off Rests(Product product, Track kit, DateOnly on, PeelStop stop) => Off.Through(on.AddDays(stop.After),
-        Because.Of(RuleBook.PeelOff, ("product", product.Name), ("other", kit.Product.Name), ("on", on), ("until", on.AddDays(stop.After))));
+    public static Because Say(Product product, Track kit, DateOnly on, int after) => Because.Of(RuleBook.PeelOff, ("product", product.Name), ("other", kit.Product.Name), ("on", on), ("until", on.AddDays(after)));
+
+    private static Off Rests(Product product, Track kit, DateOnly on, PeelStop stop) => Off.Through(on.AddDays(stop.After), Say(product, kit, on, stop.After));
 }

@@ -41,13 +41,15 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         DateOnly? until = null;
         DateOnly? last = null;
         var done = 0;
+        var strongest = 0;
         foreach (var (other, day) in peels.All)
         {
             done += other == kit ? 1 : 0;
             last = last > day ? last : day;
+            strongest = last == day ? KitTimes.Of(peels.StrengthOf(other, day)).IntervalDays : strongest;
         }
 
-        var least = KitTimes.Of(kit.Kit!.Value).IntervalDays;
+        var least = Math.Max(strongest, KitTimes.Of(kit.Kit!.Value).IntervalDays);
         var days = Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
         if (last is { } peeled)
         {

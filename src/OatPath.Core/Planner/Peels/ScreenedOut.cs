@@ -24,33 +24,43 @@ internal sealed class ScreenedOut(KnownFacts facts, RuleSwitch rule) : IKeepsOff
             return null;
         }
 
-        var guided = track.Kit is not null || track.BoosterFor is not null;
-        if (!guided && track.Product.Irritancy() == Degree.No)
-        {
-            return null;
-        }
-
+        Off? latest = null;
         foreach (var answers in facts.Screened)
         {
-            if (on >= answers.Day && day >= answers.Day && Strictest(answers, guided) is var (question, until) && question is { } said && (until is null || on <= until))
+            if (on < answers.Day || day < answers.Day)
             {
-                var because = Because.Of(RuleBook.PeelScreened, ("product", track.Product.Name), ("on", answers.Day), ("question", DayQuestionWords.Of(said).Text), ("changes", DayQuestionWords.Of(said).Changes));
-                return until is { } last ? Off.Through(last, because) : Off.ByHand(because);
+                continue;
+            }
+
+            foreach (var question in answers.Yes)
+            {
+                if (Holds(question, track) is { } days && (days == UntilCleared || on <= answers.Day.AddDays(days)))
+                {
+                    var because = Because.Of(RuleBook.PeelScreened, ("product", track.Product.Name), ("on", answers.Day), ("question", DayQuestionWords.Of(question).Text), ("changes", DayQuestionWords.Of(question).Changes));
+                    var off = days == UntilCleared ? Off.ByHand(because) : Off.Through(answers.Day.AddDays(days), because);
+                    latest = latest is null || off.Until is null || (latest.Until is { } until && off.Until > until) ? off : latest;
+                }
             }
         }
 
-        return null;
+        return latest;
     }
 
-    /// <summary>The answer that holds longest, and its last day; null as a day is until somebody acts.</summary>
-    private static (DayQuestion? Question, DateOnly? Until) Strictest(Screened answers, bool guided)
+    /// <summary>Days after the answer for which it keeps a product off, <see cref="UntilCleared"/> until somebody acts; null where it does not concern it.</summary>
+    /// <remarks>Source: trade convention. What pressure, needles or minutes of acid would make worse waits; whatever else irritates rests on the day.</remarks>
+    private static int? Holds(DayQuestion question, Track track)
     {
-        if (answers.Yes.Contains(DayQuestion.NewMedicine))
+        var guided = track.Kit is not null || track.BoosterFor is not null || track.Product.IsNeedle();
+        int? today = track.Product.Irritancy() != Degree.No ? 0 : null;
+        return question switch
         {
-            return (DayQuestion.NewMedicine, guided ? null : answers.Day);
-        }
-
-        DayQuestion? waits = answers.Yes.Contains(DayQuestion.UsedElse) ? DayQuestion.UsedElse : answers.Yes.Contains(DayQuestion.Stings) ? DayQuestion.Stings : null;
-        return (waits, waits is null ? null : answers.Day.AddDays(guided ? DayQuestionWords.WaitDays : 0));
+            DayQuestion.NewMedicine => guided ? UntilCleared : today,
+            DayQuestion.Current => track.Product.IsElectrical() || track.Product.IsLight() ? UntilCleared : null,
+            DayQuestion.Light => guided || track.Product.IsLight() ? UntilCleared : null,
+            DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed => guided ? DayQuestionWords.WaitDays : today,
+            _ => null,
+        };
     }
+
+    private const int UntilCleared = int.MaxValue;
 }

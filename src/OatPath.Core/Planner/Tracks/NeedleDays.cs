@@ -19,6 +19,10 @@ internal sealed class NeedleDays(RuleSwitch rule)
     /// <summary>Every evening that is known of.</summary>
     public IEnumerable<(Track Roller, DateOnly On)> All => stood.Concat(next.Select(pair => (pair.Key, pair.Value))).Distinct();
 
+    /// <summary>Evenings on which needles were used, and those that come next.</summary>
+    public IEnumerable<(Track Roller, DateOnly On)> Used => used;
+    public IEnumerable<(Track Roller, DateOnly On)> Next => next.Select(pair => (pair.Key, pair.Value));
+
     public DateOnly? NextOf(Track roller) => next.TryGetValue(roller, out var on) ? on : null;
 
     /// <summary>An evening that was used, or one that is planned and lies behind the day the run has come to.</summary>
@@ -61,7 +65,7 @@ internal sealed class NeedleDays(RuleSwitch rule)
         {
             if (RestOf(product, NeedleTimes.AreFine(roller.Product)) is { } rest && day >= on.AddDays(-rest.Before) && day <= on.AddDays(rest.After) && !(latest?.Until > on.AddDays(rest.After)))
             {
-                latest = Off.Through(on.AddDays(rest.After), Because.Of(RuleBook.NeedleRest, ("product", product.Name), ("other", roller.Product.Name), ("on", on), ("until", on.AddDays(rest.After))));
+                latest = Off.Through(on.AddDays(rest.After), Say(product, roller, on, rest.After));
             }
         }
 
@@ -94,6 +98,11 @@ internal sealed class NeedleDays(RuleSwitch rule)
             yield return (RestrictionKind.PoreBlocking, 0, 2);
         }
     }
+
+    public static Because Say(Product product, Track roller, DateOnly on, int after) => Because.Of(RuleBook.NeedleRest, ("product", product.Name), ("other", roller.Product.Name), ("on", on), ("until", on.AddDays(after)));
+
+    /// <summary>Days for which a product rests before and after needles, or null where it goes on.</summary>
+    public (int Before, int After)? RestOf(Product product, Product roller) => rule.On(RuleBook.NeedleRest) ? RestOf(product, NeedleTimes.AreFine(roller)) : null;
 
     private (int Before, int After)? RestOf(Product product, bool fine)
     {

@@ -1,5 +1,6 @@
 using OatPath.Core.Known;
 using OatPath.Core.Peel;
+using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.Tracks;
 
@@ -7,6 +8,9 @@ namespace OatPath.Core.Planner.Tracks;
 internal sealed class PeelDays(KnownFacts facts)
 {
     public List<(Track Kit, DateOnly On)> All { get; } = [];
+
+    /// <summary>How strong a peel was: its kit's class, or the next stronger one where it stayed on past the most.</summary>
+    public KitStrength StrengthOf(Track kit, DateOnly on) => kit.Kit == KitStrength.Weak && facts.ContactOf(kit.Product.Id, on) > KitLimits.Of(KitStrength.Weak) ? KitStrength.Strong : kit.Kit!.Value;
 
     public void Note(Track kit, DateOnly day)
     {
@@ -18,14 +22,14 @@ internal sealed class PeelDays(KnownFacts facts)
 
     /// <summary>Whether tightness and flaking belong to the course of a peel that was done.</summary>
     public bool InCourse(DateOnly day) => All.Exists(peel =>
-        peel.On <= day && day <= peel.On.AddDays(KitTimes.Of(peel.Kit.Kit!.Value).CourseDays) && facts.WasApplied(peel.Kit.Product.Id, peel.On));
+        peel.On <= day && day <= peel.On.AddDays(KitTimes.Of(StrengthOf(peel.Kit, peel.On)).CourseDays) && facts.WasApplied(peel.Kit.Product.Id, peel.On));
 
     /// <summary>Whether a day lies in the span after a peel in which only the higher SPF counts.</summary>
     public bool WatchesSun(DateOnly day)
     {
         foreach (var (kit, on) in All)
         {
-            if (day >= on && day <= on.AddDays(KitTimes.Of(kit.Kit!.Value).SunAfterDays))
+            if (day >= on && day <= on.AddDays(KitTimes.Of(StrengthOf(kit, on)).SunAfterDays))
             {
                 return true;
             }

@@ -30,6 +30,11 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
         LogEntry entry = found.Action == StepAction.PatchTest
             ? new PatchApplied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product! }
             : new Applied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Key, Day = View.Day, Moment = View.Moment, ContactSeconds = found.ContactSeconds is null ? null : contact };
+        if (found.ContactSeconds is { } planned && contact > planned)
+        {
+            TempData["Hint"] = $"It was on {Core.House.Words.Duration(contact.Value - planned)} longer than planned. Cool water if it is warm, plain moisturiser, nothing else tonight; say under How was it how the skin takes it.";
+        }
+
         return Keep(entry);
     }
 

@@ -28,13 +28,22 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     public static IReadOnlyList<(int Seconds, string Word)> Lengths { get; } =
         [(45, "under a minute"), (600, "a few minutes"), (2400, "up to an hour"), (7200, "longer than an hour"), (StillStings, "it still stings")];
 
-    public void OnGet()
+    /// <param name="told">A report that is told again with more: how long it was on, how the skin looks.</param>
+    public void OnGet(string? told)
     {
         Key = Guid.NewGuid().ToString("n");
         About = Days[0];
+        if (told is not null && View.Path.Reports.FirstOrDefault(report => report.Id == told) is { } first)
+        {
+            var sent = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Id == told);
+            About = Days.Contains(first.Day) ? first.Day : Days[0];
+            Given = sent?.Report ?? new();
+            WasSent = sent is not null;
+            Key = sent is not null && Guid.TryParseExact(told, "n", out _) ? told : Key;
+        }
     }
 
-    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string[]? used, FaceZone[]? where, long? told)
+    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string? minutes, string[]? used, FaceZone[]? where, long? told)
     {
         var first = FirstTold(told);
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
@@ -75,9 +84,15 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Signs = [.. (signs ?? []).Where(Enum.IsDefined).Distinct()],
             Where = [.. (where ?? []).Where(Enum.IsDefined).Distinct()],
             AlsoUsed = (also ?? "").Trim(),
+            AlsoUsedMinutes = int.TryParse(minutes?.Trim(), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var on) ? on : null,
         };
+        if (!string.IsNullOrWhiteSpace(minutes) && Given.AlsoUsedMinutes is null)
+        {
+            Problems.Add(new("Minutes it was on", "give whole minutes, such as 5, or leave it empty"));
+        }
+
         Used = [.. (used ?? []).Intersect(Beside.Select(product => product.Id))];
-        Problems.AddRange(SkinReportCheck.Check(Given).Select(problem => problem with { Field = problem.Field switch { "pain" => "Pain", "alsoUsed" => "Anything else used", var other => other } }));
+        Problems.AddRange(SkinReportCheck.Check(Given).Select(problem => problem with { Field = problem.Field switch { "pain" => "Pain", "alsoUsed" => "Anything else used", "alsoUsedMinutes" => "Minutes it was on", var other => other } }));
         if (Problems.Count > 0)
         {
             return Page();

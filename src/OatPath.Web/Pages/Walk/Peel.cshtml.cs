@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Peel;
@@ -39,6 +40,17 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
     /// <summary>Kits in use on the shelf, and what else is kept for a session.</summary>
     public IReadOnlyList<Product> Kits { get; private set; } = [];
+
+    /// <summary>Kits in use that are not for this client or not for this house, each with what speaks against it.</summary>
+    public IReadOnlyList<(Product Product, Because Because)> Refused { get; private set; } = [];
+
+    /// <summary>What keeps a kit from this client today: what is in it, an answer at Meet, the house's school; null where nothing does.</summary>
+    private Because? Refusal(Product kit) => Suitability.Judge(kit, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Refuses)?.Because
+        ?? (Record.Rules.HomePeels == HomePeels.SalonOnly || (Record.Rules.HomePeels == HomePeels.WeakKits && KitClass.Of(kit)!.Strength != KitStrength.Weak)
+            ? Because.Of(RuleBook.PeelSchool, ("product", kit.Name), ("school", Record.Rules.HomePeels == HomePeels.SalonOnly ? "no peel" : "weak kits only")) : null);
+
+    /// <summary>How often the evenings may be: a week apart only where a weak kit is to be had.</summary>
+    public IEnumerable<(int Days, string Word)> HowOften => new[] { (14, "every 14 days"), (28, "every 4 weeks, most room for the other actives"), (7, "every 7 days, weak kits only; 14 at first") }.Where(choice => choice.Item1 >= 14 || Kits.Any(kit => KitClass.Of(kit)!.Strength == KitStrength.Weak));
 
     public IReadOnlyList<Product> KeptAside { get; private set; } = [];
 
@@ -93,6 +105,11 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             var found = new List<Problem>();
             CaseCheck.CheckKit(found, start, Record.Draft, "Plan");
             Problems.AddRange(found.Select(problem => problem with { Field = problem.Field == "Plan.everyDays" ? "How often" : "First evening wished" }));
+            if (Refusal(Record.Product(start.Product)!) is { } refused)
+            {
+                Problems.Insert(0, new("Kit", Words.Say(refused).TrimEnd('.')));
+            }
+
             if (KitClass.Of(Record.Product(start.Product)!) is { Strength: not KitStrength.Weak } && start.Reason.Length < CaseCheck.ShortestReason)
             {
                 Problems.Add(new("Reason", "a strong kit is signed off for this client with its reason, in 3 letters or more"));
@@ -115,6 +132,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         {
             { NextOn: { } next } when Plan.FirstOn is { } wished && next > wished => $"{Record.NameOf(start.Product)} is planned. {Words.Day(wished)} cannot be; the nearest evening is {Words.Day(next)}.",
             { NextOn: { } next } => $"{Record.NameOf(start.Product)} is planned: patch test first, then {Words.Day(next)}.",
+            { Missing: [var first, ..] } => $"{Record.NameOf(start.Product)} is noted, but no evening can be found: {Words.Say(first)}",
             _ => $"{Record.NameOf(start.Product)} is noted, but no evening can be found yet; see why below.",
         }, Record.Facts[^1].Id);
     }
@@ -163,7 +181,11 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var done = new DateTimeOffset(day!.Value.ToDateTime(new TimeOnly(21, 0)), Record.Zone.GetUtcOffset(day.Value.ToDateTime(new TimeOnly(21, 0))));
         var now = Room.Now;
         var at = done < now ? done : now;
-        return Keep($"The peel of {Words.Day(day.Value)} is written down.",
+        var most = KitClass.Of(kit) is { Strength: KitStrength.Weak or KitStrength.Strong } known ? KitLimits.Of(known.Strength) : (int?)null;
+        var target = Record.DraftPath().Ladders.FirstOrDefault(ladder => ladder.Product == product) is { } ladder ? ladder.Rungs[ladder.Rung].ContactSeconds : null;
+        var over = contact > most ? $" {Words.Duration(contact!.Value)} is past its most of {Words.Duration(most!.Value)}: the days after it are those of the next stronger class. Look at the skin."
+            : contact > target ? $" {Words.Duration(contact!.Value - target!.Value)} longer than planned." : "";
+        return Keep($"The peel of {Words.Day(day.Value)} is written down.{over}",
             Room.Make<LogEntry>(Id, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = now, By = By, Product = product, Day = day.Value, Moment = Moment.Evening, ContactSeconds = contact }, By, id, happenedAt: at));
     }
 
@@ -204,7 +226,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        if (!Record.Draft.Log.OfType<Screened>().Any(answers => answers.Id == screening))
+        if (!HeldSessions.Expand(Record.Draft.Log).OfType<Screened>().Any(answers => answers.Id == screening))
         {
             return NotFound();
         }
@@ -239,7 +261,8 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var intake = Record.Draft.Intake;
         InTheWay = [.. intake.Flags.Where(flag => flag.Covers(Record.Today)).Select(flag => FlagEffect.Of(flag.Kind)).Where(effect => effect.ConcernsPeels).Distinct()];
         var inUse = Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        Kits = [.. inUse.Where(product => product.IsKit())];
+        Refused = [.. inUse.Where(product => product.IsKit()).Select(product => (product, Because: Refusal(product)!)).Where(pair => pair.Because is not null)];
+        Kits = [.. inUse.Where(product => product.IsKit() && Refusal(product) is null)];
         KeptAside = [.. inUse.Where(product => product.Kind is ProductKind.Neutraliser or ProductKind.PhPrep)];
         Plan.Product = Plan.Product.Length == 0 && Kits.Count > 0 ? Kits[^1].Id : Plan.Product;
         SalonPeels = [.. Record.Draft.Treatments.Where(treatment => treatment.Peel is not null || treatment.Kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel).Where(treatment => treatment.On <= Record.Today).OrderByDescending(treatment => treatment.On).Take(12)];
@@ -267,7 +290,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore)).OrderByDescending(use => use.Day).Take(12)
             .Select(use => new PeelDone(use.Day, use.ContactSeconds, before.On(use.Day)?.Log, held.Find(session => use.Id == $"{session.Id}-use")))];
         Agreed = Record.Draft.Log.OfType<Screened>().Where(answers => answers.ConsentVersion.Length > 0).MaxBy(answers => answers.HappenedAt);
-        Against = [.. Screenings.Standing(Record.Draft.Log, Record.Draft.Decisions).Where(answers => answers.Yes.Count > 0 && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];
+        Against = [.. Screenings.Standing([.. HeldSessions.Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id)))], Record.Draft.Decisions).Where(answers => answers.Yes.Count > 0 && answers.Day >= Record.Today.AddDays(-60)).OrderByDescending(answers => answers.Day).Take(3)];
     }
 }
 

@@ -52,7 +52,7 @@ export function deviceView(guide, state, number, minutes) {
       if (way.stroke.seconds === 0) return { title: way.stroke.title, key: `lead${way.id}`, how: `${upper(way.stroke.words)}.`, map, alarms, cue: 'look', acts: [act('Done here, next', 'passed', { item: way.id })] };
       return {
         title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`, key: `lead${way.id}`, how: `${upper(way.stroke.words)}.`, map, alarms, cue: 'look',
-        acts: [act('Pause', 'contact-lost', {}, 'plain'), act(script.device.guide.kind === 'needle-roller' || script.device.guide.kind === 'nano-tip' ? 'Slightly pink: next area' : 'Next way', 'passed', { item: way.id }, 'plain')],
+        acts: [act('Pause', 'contact-lost', {}, 'plain'), act('Next way', 'passed', { item: way.id }, 'plain'), work.stopsAtPink ? act('It turns pink: enough here', 'reddened', { value: 1 }, 'plain') : null].filter(Boolean),
       };
     }
     case 'reach':

@@ -89,8 +89,8 @@ export class DeviceRun {
         this.since = this.since === null ? null : now;
         this.next(now);
         break;
-      case 'nicked':
-        if (this.allDone || !this.isCut(this.way)) break;
+      case 'nicked': case 'reddened':
+        if (this.allDone || !(kind === 'nicked' ? this.isCut(this.way) : this.work.stopsAtPink && has(value) && value > 0 && this.began)) break;
         this.spent[this.index] += this.since !== null ? now - this.since : 0;
         this.since = this.since === null ? null : now;
         this.next(now);

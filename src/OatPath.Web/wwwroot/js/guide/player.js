@@ -3,6 +3,9 @@ import { DeviceRun } from './device.js';
 // Turns a script and what happened into what is shown now. Follows the player of the core line by line; a parity test holds it to it.
 const MILLI = 1000;
 
+// Redness from which a device comes off for tonight.
+const MOST_PINK = 3;
+
 const mayBeTakenBack = (script, happened) => {
   switch (happened.kind) {
     case 'ticked': case 'answered': case 'touched': case 'layered': case 'off': case 'all-off': case 'crystals': case 'reddened': case 'end-now': case 'ended': case 'cooled':
@@ -79,6 +82,8 @@ class Run {
     this.waterFrom = null;
     this.eyeFrom = null;
     this.endedAt = null;
+    this.stopped = false;
+    this.again = new Set();
   }
 
   get touched() { return this.contacts.zones.length > 0 || !!this.device?.began; }
@@ -114,8 +119,13 @@ class Run {
         this.worst = Math.max(this.worst, value);
         this.lastSting = { at, value };
         this.stung ||= value >= script.stingEnds && this.isOn;
+        this.stopped ||= value >= script.stingStops && this.endedAt !== null && this.touched;
         break;
-      case 'reddened': if (has(value)) this.redness = Math.max(this.redness ?? 0, value); break;
+      case 'reddened':
+        if (!has(value)) break;
+        this.redness = Math.max(this.redness ?? 0, value);
+        if (device && value >= MOST_PINK) { this.endNow ||= this.isOn; device.end(at); }
+        break;
       case 'weals':
         this.weals ||= !!device;
         device?.end(at);
@@ -181,7 +191,7 @@ class Run {
   touch(zone, at) {
     if (!this.kitComplete || !this.cleared) this.warnings.add('began-unchecked');
     if (!this.steps.has(zone)) this.warnings.add('touched-left-out');
-    if (this.contacts.wasOff(zone)) this.warnings.add('touched-again');
+    if (this.contacts.wasOff(zone)) { this.warnings.add('touched-again'); this.again.add(zone); }
     this.contacts.on(zone, at);
   }
 
@@ -211,6 +221,7 @@ class Run {
     const stop = ended + this.script.stopSeconds * MILLI;
     const told = this.lastSting;
     if (!told || told.at < ended) return ['calming', 'tell-sting', null, ended];
+    if (this.stopped) return ['done', 'get-help'];
     if (told.value <= this.script.stingCalm || told.at >= stop) return ['done', told.value <= this.script.stingCalm ? 'nothing' : 'get-help'];
     const mark = told.at < rinse ? rinse : stop;
     return now >= mark ? ['calming', 'tell-sting', null, mark] : ['calming', told.at < rinse ? 'wait' : 'rinse-again', null, mark];
@@ -229,8 +240,8 @@ class Run {
     const zones = contacts.inOrder();
     const [first] = zones;
     if (this.over || this.refusal || !this.kitComplete || !this.cleared) return ['remove-now', first];
-    // A drop where nothing belongs is wiped off before anything else.
-    const stray = zones.find((zone) => !this.steps.has(zone));
+    // A drop where nothing belongs, or where it was off already, is wiped off before anything else.
+    const stray = zones.find((zone) => !this.steps.has(zone) || this.again.has(zone));
     if (stray) return ['remove-now', stray];
     if (script.staysOn) {
       const more = this.untouched();
@@ -252,7 +263,7 @@ class Run {
     let after = null;
     for (const zone of this.contacts.inOrder().reverse()) {
       const step = this.steps.get(zone);
-      if (!step) {
+      if (!step || this.again.has(zone)) {
         cues.set(zone, this.contacts.touchOf(zone));
       } else {
         const removal = step.removeSeconds * MILLI;
@@ -276,7 +287,7 @@ class Run {
     if (this.waterFrom !== null) return 'burned';
     if (phase !== 'done') return this.refusal && !this.touched ? 'refused' : 'open';
     const told = this.lastSting;
-    if (told && this.endedAt !== null && told.at >= this.endedAt && told.value > this.script.stingCalm) return 'still-stings';
+    if (this.stopped || (told && this.endedAt !== null && told.at >= this.endedAt && told.value > this.script.stingCalm)) return 'still-stings';
     return this.stung ? 'ended-for-sting' : this.endNow ? 'ended-early' : 'done';
   }
 }

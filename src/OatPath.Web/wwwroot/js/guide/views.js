@@ -63,9 +63,11 @@ export function view(guide, state, now, number) {
       return { title: `${upper(zone)} off now`, key: `remove${late}`, urgent: late, how: (late ? 'It is past its time. ' : '') + (script.ending.kind === 'neutraliser' ? 'Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.' : 'Lukewarm water, soft rounds, no scrubbing, eyes shielded.'), map: true, cue: late ? 'alarm' : 'cue', alarms: true, acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next })) };
     }
     case 'remove-now': {
-      const stray = !script.groups.some((group) => group.zones.some((step) => step.zone === state.next));
+      const again = state.warnings.includes('touched-again') && state.zones.some((each) => each.zone === state.next && each.cueAt !== null && each.cueAt <= now);
+      const leftOut = !script.groups.some((group) => group.zones.some((step) => step.zone === state.next));
+      const stray = leftOut || (again && on.length > 1);
       const why = state.warnings.includes('clock-lost') ? "The phone's clock went back, so nobody knows how long it was on." : state.warnings.includes('over-limit') ? 'It has been on longer than this kit ever may.'
-        : state.worstSting >= script.stingEnds ? `A sting of ${script.stingEnds} or more ends it.` : stray && on.length > 1 ? 'Nothing belongs there. Wipe it off with a wet pad.' : state.warnings.includes('began-unchecked') ? 'It was put on before everything was ready.' : 'It comes off now.';
+        : state.worstSting >= script.stingEnds ? `A sting of ${script.stingEnds} or more ends it.` : again && !leftOut ? 'It was off already: once is enough tonight.' : stray && on.length > 1 ? 'Nothing belongs there. Wipe it off with a wet pad.' : state.warnings.includes('began-unchecked') ? 'It was put on before everything was ready.' : 'It comes off now.';
       return {
         title: `Take it off now: ${zone}`, how: `${why} ${stray && on.length > 1 ? '' : script.staysOn ? 'Cleanser and lukewarm water.' : 'Lukewarm water in plenty, eyes shielded.'}`, map: true, cue: 'alarm', urgent: true, alarms: true,
         acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'), on.length > 1 && !stray ? act('Everything is off', 'all-off', {}, 'plain') : null),
@@ -90,7 +92,13 @@ export function view(guide, state, now, number) {
         acts: acts(on.length > 0 ? act('The face is rinsed too: everything is off', 'all-off', {}, 'plain') : null),
       };
     case 'get-help':
-      return { title: 'Medical help now', how: state.phase === 'done' ? 'It still stings 20 minutes after it was off. Call, and say what you see.' : 'Keep the water running until help is there. Say what was used and how long.', lines: script.burnWords, urgent: true, cue: 'alarm', emergency: state.phase !== 'done', number, back: true, acts: [] };
+      if (state.phase === 'done') {
+        return {
+          title: 'Stop. Call your studio', how: `${state.worstSting >= script.stingStops ? `A sting of ${script.stingStops} or more is a stop.` : 'It still stings 20 minutes after it was off.'} Cool water again, plain moisturiser if it does not sting, nothing else. Call, and say what you see.`,
+          lines: script.burnWords, urgent: true, cue: 'alarm', number, back: true, acts: [],
+        };
+      }
+      return { title: 'Medical help now', how: 'Keep the water running until help is there. Say what was used and how long.', lines: script.burnWords, urgent: true, cue: 'alarm', emergency: true, number, back: true, acts: [] };
     default:
       if (state.phase === 'refused') {
         return { title: 'Not tonight', how: script.asks.find((ask) => ask.id === state.next)?.else ?? '', back: true, number, acts: guide.wrongAnswer ? [act('I pressed that by mistake', 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [] };
