@@ -134,8 +134,8 @@ public static class CaseAssembly
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>), .. sessions],
-            Treatments = [.. Newest(used, "treatment").Select(Body<Treatment>).Where(treatment => !treatment.CalledOff)],
-            Occasions = [.. Newest(used, "occasion").Select(Body<Occasion>).Where(occasion => !occasion.CalledOff)],
+            Treatments = [.. Newest(used, "treatment").Select(fact => Body<Treatment>(fact) with { RecordedAt = fact.RecordedAt }).Where(treatment => !treatment.CalledOff)],
+            Occasions = [.. Newest(used, "occasion").Select(fact => Body<Occasion>(fact) with { RecordedAt = fact.RecordedAt }).Where(occasion => !occasion.CalledOff)],
         };
     }
 

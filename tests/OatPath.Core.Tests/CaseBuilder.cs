@@ -105,8 +105,9 @@ internal sealed class CaseBuilder
         return this;
     }
 
-    /// <summary>Uses a product on each day on which it is planned, as seen that evening.</summary>
-    public CaseBuilder Follow(string product, DateOnly from, DateOnly until)
+    /// <summary>Uses a product on each day on which it is planned, as seen that evening, and tells of it.</summary>
+    /// <param name="sting">The sting told after each use; null where nobody tells.</param>
+    public CaseBuilder Follow(string product, DateOnly from, DateOnly until, int? sting = 0)
     {
         var now = asOf;
         for (var day = from; day < until; day = day.AddDays(1))
@@ -114,6 +115,10 @@ internal sealed class CaseBuilder
             if (Now(day).Plan(1).DaysOf(product).Contains(day))
             {
                 Use(product, day);
+                if (sting is { } felt)
+                {
+                    Report(day, new SkinReport { Sting = felt, StingSeconds = felt == 0 ? 0 : 20 });
+                }
             }
         }
 

@@ -29,7 +29,7 @@ public sealed class ToldOnThePhoneTests : IDisposable
         Assert.Contains("Stop, call the studio", answer.Text, StringComparison.Ordinal);
     }
 
-    public static TheoryData<Sign> Signs => [.. Enum.GetValues<Sign>().Where(sign => sign != Sign.OutsideCourse)];
+    public static TheoryData<Sign> Signs => [.. Enum.GetValues<Sign>().Where(sign => sign is not (Sign.OutsideCourse or Sign.NeverAtHome))];
 
     [Theory]
     [MemberData(nameof(Signs))]
@@ -41,7 +41,7 @@ public sealed class ToldOnThePhoneTests : IDisposable
         var answer = await Report(phone, ("signs", sign.ToString()));
         var judged = OutcomeTable.Judge(new SkinReport { Signs = [sign] }, new());
 
-        Assert.Contains(judged.Outcome == Outcome.MedicalHelp ? "Medical help now" : "Stop, call the studio", answer.Text, StringComparison.Ordinal);
+        Assert.Contains(judged.Outcome switch { Outcome.MedicalHelp => "Medical help now", Outcome.Stop => "Stop, call the studio", _ => "Ease off" }, answer.Text, StringComparison.Ordinal);
         Assert.Contains(SignTitle.Of(sign), answer.Text, StringComparison.OrdinalIgnoreCase);
         if (OutcomeTable.IsMedical(sign) && sign != Sign.EyeExposure)
         {

@@ -141,9 +141,9 @@ internal sealed class RampAudit
             return;
         }
 
-        var clear = readings.Exists(entry => entry.Clear && put.Exists(on => entry.HappenedAt - on.HappenedAt >= TimeSpan.FromHours(48)));
+        var clear = readings.Exists(entry => entry.Clear && put.Exists(on => entry.HappenedAt - on.HappenedAt >= TimeSpan.FromHours(44) && facts.DayOf(entry.HappenedAt) <= facts.DayOf(on.HappenedAt).AddDays(7)));
         var planned = date > facts.Today
-            && (put.Exists(on => facts.DayOf(on.HappenedAt).AddDays(3) <= date)
+            && (put.Exists(on => facts.DayOf(on.HappenedAt).AddDays(3) <= date && facts.DayOf(on.HappenedAt).AddDays(7) >= facts.Today)
                 || run.Ahead.Any(day => day.Date.AddDays(3) <= date && day.Evening.Steps.Any(step => step.Action == StepAction.PatchTest && step.Product == product.Id)));
         if (!clear && !planned)
         {

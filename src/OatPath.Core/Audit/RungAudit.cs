@@ -156,6 +156,22 @@ internal sealed class RungAudit(AuditRun run)
             return UsesBetween(product.Id, since, d.AddDays(-1)) < 1 ? RuleBook.EnoughUses : TookItsLastUse(product, d) ? null : RuleBook.PeelTold;
         }
 
+        var told = facts.Reports.Where(entry => entry.Asked is null || facts.Strong.Contains(entry)).Select(entry => facts.DayOf(entry.HappenedAt)).Where(on => on <= d).ToList();
+        if (told.Count < 2 || told.Max() < d.AddDays(-7))
+        {
+            return RuleBook.FewReports;
+        }
+
+        if (run.TooSoon.Of(product.Id).Any(use => use.On < d && use.On >= d.AddDays(-7)))
+        {
+            return RuleBook.OpenQuestion;
+        }
+
+        if (facts.Treatments.Any(treatment => treatment.On > d && !(treatment.RecordedAt is { } written && facts.DayOf(written) > d) && AuditCare.Before(treatment, Care.RestrictionKind.Irritants) is > 0 and var before && treatment.On.AddDays(-before) > d && treatment.On.AddDays(-before) <= d.AddDays(7)))
+        {
+            return RuleBook.BookedSoon;
+        }
+
         var uses = UsesBetween(product.Id, since, d);
         return uses < Math.Max(4, facts.Rules.StepUpUses) ? RuleBook.EnoughUses : FewerThanPlanned(uses, held, since, d) ? RuleBook.SeventyPercent : null;
     }

@@ -93,5 +93,8 @@ public sealed record Occasion
     public required string Id { get; init; }
     public required DateOnly On { get; init; }
     public string Title { get; init; } = "";
+
+    /// <summary>When it was written down; null where that is not known, and then it counts as always known.</summary>
+    public DateTimeOffset? RecordedAt { get; init; }
     public bool CalledOff { get; init; }
 }

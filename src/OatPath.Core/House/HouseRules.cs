@@ -47,6 +47,13 @@ public sealed record HouseRules
     /// <remarks>House default, found in the trial: with more of it strong reactions rise, with less of it steps that would have been borne wait too long.</remarks>
     public const double SureEnough = 0.6;
 
+    /// <summary>Reports since the last step that a step up rests on, and within how many days the latest of them lies.</summary>
+    /// <remarks>Source: trade convention: silence is no calm.</remarks>
+    public const int ReportsForAStep = 2;
+
+    /// <inheritdoc cref="ReportsForAStep"/>
+    public const int ReportDays = 7;
+
     /// <summary>Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.</summary>
     public int StepUpChancePercent { get; init; } = 5;
 

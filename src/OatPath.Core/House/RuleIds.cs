@@ -63,6 +63,10 @@ public static partial class RuleBook
     public const string RungFrequency = "ramp.rung-frequency";
     public const string Hold = "ramp.hold";
     public const string EnoughUses = "ramp.enough-uses";
+    public const string FewReports = "ramp.few-reports";
+    public const string OpenQuestion = "ramp.open-question";
+    public const string BookedSoon = "ramp.booked-soon";
+    public const string PatchEarly = "ramp.patch-early";
     public const string SeventyPercent = "ramp.seventy-percent";
     public const string ChangeSpacing = "ramp.change-spacing";
     public const string LadderShaped = "ramp.ladder-shaped";

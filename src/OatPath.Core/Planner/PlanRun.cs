@@ -8,6 +8,7 @@ using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Needles;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner;
@@ -71,7 +72,8 @@ internal sealed class PlanRun
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);
         var paused = new FirstOf(Repair, Calendar);
-        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, facts.IsAnswered, climbs);
+        var held = new StepsHeld(rule, facts, PeelRest, Questioned);
+        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, held, facts.IsAnswered, climbs);
         decided = new(facts, rules, rule, Standing);
         ageing = new(facts, rules, rule, Reactions, new Suspensions(Care, intake, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
 
@@ -183,6 +185,13 @@ internal sealed class PlanRun
                 Ignored.Add(StepsUp.NotDue(track, step));
             }
         }
+    }
+
+    /// <summary>The latest day of which something about a product's uses is still to be looked at.</summary>
+    private DateOnly? Questioned(Product product, DateOnly day)
+    {
+        var from = day.AddDays(-StepsHeld.OpenDays);
+        return new[] { Overuse.Latest(product.Id, from, day), TooSoon.Latest(product.Id, from, day), facts.Told.Where(told => told.Report.Day >= from && told.Report.Day <= day && told.Product.Families().Any(family => FamilyTraits.Of(family).Irritant != Degree.No && product.Has(family))).Select(told => (DateOnly?)told.Report.Day).Max() }.Max();
     }
 
     private void TakeSteps(IReadOnlyList<StepUp> steps, DateOnly day)

@@ -11,6 +11,13 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
 {
     public const int PatchDays = 3;
 
+    /// <summary>Hours after which a clear reading counts, and days after which the test is made anew.</summary>
+    /// <remarks>Source: trade convention; four hours of grace, so that an evening's test is read on an evening.</remarks>
+    public const int ReadFromHours = 44;
+
+    /// <inheritdoc cref="ReadFromHours"/>
+    public const int MadeAnewDays = 7;
+
     /// <summary>A patch test so many days before the start was decided is still of that start.</summary>
     /// <remarks>House default.</remarks>
     public const int CountsBeforeDays = 60;
@@ -34,6 +41,11 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
             if (track.Start is null || track.Patch.ReadyFrom is not null || !track.NeedsPatch || track.Stopped is not null)
             {
                 continue;
+            }
+
+            if (track.Patch is { Done: true, On: { } old } && day > old.AddDays(MadeAnewDays))
+            {
+                track.Patch.Lapse();
             }
 
             foreach (var (on, entry) in facts.Patches)
@@ -65,7 +77,7 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
         }
 
         var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.Patch.On);
-        if (read.HappenedAt - put.HappenedAt >= TimeSpan.FromHours(48))
+        if (read.HappenedAt - put.HappenedAt >= TimeSpan.FromHours(ReadFromHours) && readOn <= track.Patch.On!.Value.AddDays(MadeAnewDays))
         {
             var earliest = track.Patch.On!.Value.AddDays(PatchDays);
             track.Patch.ReadClear(readOn > earliest ? readOn : earliest);

@@ -93,6 +93,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         foreach (var track in touched)
         {
             Weigh(track, entry);
+            track.Evidence.Told(reportDay);
             var used = LastUse(track, entry.Day);
             track.Peels.Told(used, reportDay);
             Units(track, used, entry.Report.Sting, judged.Outcome);

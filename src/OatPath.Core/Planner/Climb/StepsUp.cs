@@ -10,8 +10,10 @@ namespace OatPath.Core.Planner.Climb;
 /// <param name="spacing">The distance from the last change.</param>
 /// <param name="season">Times in which nothing is raised.</param>
 /// <param name="paused">What suspends the active itself.</param>
+/// <param name="asked">An open question about the active, and a rest for a booking that is near.</param>
 /// <param name="answered">Whether the client has told of a use since being asked.</param>
-internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, Func<WaitBeforeStep, bool> answered, bool climbs)
+internal sealed class StepsUp(
+    HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, IKeepsOff asked, Func<WaitBeforeStep, bool> answered, bool climbs)
 {
     /// <summary>Takes an approved step if it is due; else nothing changes.</summary>
     public bool Take(Track track, StepUp step, DateOnly day)
@@ -61,12 +63,14 @@ internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standi
         var due = from.AddDays(track.Ladder.HoldDays);
         Add(day < due && rule.On(RuleBook.Hold) ? Because.Of(RuleBook.Hold, ("until", due), ("days", track.Ladder.HoldDays)) : null);
         Add(TooFew(track) ?? Untold(track));
+        Add(TooSilent(track, day));
         Add(sunscreen.Of(track, day)?.Because);
         Add(track.Evidence.Uses * 100 < track.Evidence.Planned * rules.StepUpSharePercent && rule.On(RuleBook.SeventyPercent)
             ? Because.Of(RuleBook.SeventyPercent, ("uses", track.Evidence.Uses), ("planned", track.Evidence.Planned)) : null);
         Add(spacing.Of(track, day)?.Because);
         Add(season.Of(track, day)?.Because);
         Add(paused.Of(track, day)?.Because);
+        Add(asked.Of(track, day)?.Because);
         Add(ByChoice(track, day));
         Add(missing.Count == 0 ? TooLikely(track, day) : null);
         return missing;
@@ -87,6 +91,14 @@ internal sealed class StepsUp(HouseRules rules, RuleSwitch rule, Standing standi
         var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
         return track.Evidence.Uses < needed && rule.On(RuleBook.EnoughUses)
             ? Because.Of(RuleBook.EnoughUses, ("more", needed - track.Evidence.Uses), ("need", needed), ("by", "as they are planned")) : null;
+    }
+
+    /// <summary>A use nobody told about is not calm, only silent: some reports since the last step, one of them of the last days.</summary>
+    private Because? TooSilent(Track track, DateOnly day)
+    {
+        var told = track.Evidence.ToldOn.Where(on => on <= day).ToList();
+        return climbs || track.Ladder.PerUse || !rule.On(RuleBook.FewReports) || (told.Count >= HouseRules.ReportsForAStep && told.Max() >= day.AddDays(-HouseRules.ReportDays)) ? null
+            : Because.Of(RuleBook.FewReports, ("product", track.Product.Name), ("count", told.Count), ("need", HouseRules.ReportsForAStep), ("days", HouseRules.ReportDays), ("last", told.Count == 0 ? "none yet" : $"the last on {Words.Day(told.Max())}"));
     }
 
     /// <summary>Where each use is weighed by itself, nothing is raised before the latest was told of on a later day.</summary>

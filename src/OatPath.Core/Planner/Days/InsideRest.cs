@@ -33,6 +33,9 @@ internal sealed class InsideRest(
     /// <param name="Until">Its last day; null until somebody ends it.</param>
     private sealed record Rest(string Opened, DateOnly? On, int Days, RestrictionKind? Kind, DateOnly? Until, Because Because);
 
+    /// <summary>The latest day of a product on which it was used inside a rest, in the days up to one, or null.</summary>
+    public DateOnly? Latest(string product, DateOnly from, DateOnly until) => taken.Where(day => day.Key >= from && day.Key <= until && day.Value.Contains(product)).Select(day => (DateOnly?)day.Key).Max();
+
     /// <summary>Whether anything was used inside a rest on a day.</summary>
     public bool On(DateOnly day) => taken.ContainsKey(day);
 

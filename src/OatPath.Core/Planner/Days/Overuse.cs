@@ -13,6 +13,12 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
 
     public List<(DateOnly Day, string Product, Because Because)> Found { get; } = [];
 
+    /// <summary>Every day on which a product was used otherwise than planned.</summary>
+    private readonly List<(DateOnly Day, string Product)> all = [];
+
+    /// <summary>The latest such day of a product in the days up to one, or null.</summary>
+    public DateOnly? Latest(string product, DateOnly from, DateOnly until) => all.Where(over => over.Product == product && over.Day >= from && over.Day <= until).Select(over => (DateOnly?)over.Day).Max();
+
     /// <summary>Looks over the uses of one day.</summary>
     /// <returns>Whether anything on it was more than planned, so that none of it is evidence of calm.</returns>
     /// <param name="used">Everything with a ladder that was used on the day, before what was not planned is counted in.</param>
@@ -46,6 +52,7 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
         void Add(Track track, Func<string> what)
         {
             any = true;
+            all.Add((day, track.Product.Id));
             if (day >= facts.Today.AddDays(-ToldDays))
             {
                 Found.Add((day, track.Product.Id, Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", what()))));

@@ -22,11 +22,17 @@ internal sealed class Evidence
     public Dictionary<DateOnly, int> StingOn { get; } = [];
     public DateOnly? RaisedFor { get; private set; }
 
+    /// <summary>Care days on which somebody told how its uses were taken, since the rung began.</summary>
+    public List<DateOnly> ToldOn { get; } = [];
+
+    public void Told(DateOnly on) => ToldOn.Add(on);
+
     /// <summary>A rung begins: everything about it counts from a day.</summary>
     public void CountFrom(DateOnly day)
     {
         CalmFrom = day;
         HoldFrom = null;
+        ToldOn.Clear();
         RestartHold(day);
     }
 

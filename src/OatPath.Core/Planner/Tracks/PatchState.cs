@@ -32,5 +32,13 @@ internal sealed class PatchState
         Done = true;
     }
 
+    /// <summary>Nobody read it in time: it counts no longer, and is put on anew.</summary>
+    public void Lapse()
+    {
+        CountsFrom = On?.AddDays(1);
+        On = null;
+        Done = false;
+    }
+
     public void ReadClear(DateOnly from) => ReadyFrom ??= from;
 }
