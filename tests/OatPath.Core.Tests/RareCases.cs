@@ -44,7 +44,7 @@ internal static class RareCases
         [RuleBook.OneExtra] = () => CaseBuilder.Basic().Own(new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask }, new() { Id = "calm", Name = "Calm mask", Kind = ProductKind.SoothingMask }).Build(),
         [RuleBook.Gap] = () => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-90), 3).Use("glycolic", Monday.AddDays(-40)).Build(),
         [RuleBook.EnoughUses] = () => Climbing(every: 1, skip: 1, days: 28, rung: 0),
-        [RuleBook.SeventyPercent] = () => Climbing(every: 3, days: 60),
+        [RuleBook.SeventyPercent] = () => Climbing(every: 3, days: 60, change: built => built.Report(Monday.AddDays(-2), new SkinReport())),
         [RuleBook.DrySpell] = () => Climbing(every: 1, change: built => built.Flag(FlagKind.DrySpell, Monday.AddDays(-3), Monday.AddDays(9))),
         [RuleBook.PeelWax] = () => Kit().Flag(FlagKind.HairRemoval, Monday.AddDays(1), null, FaceZone.UpperLip).Build(),
 
@@ -88,7 +88,7 @@ internal static class RareCases
         var built = Built();
         foreach (var day in planned.Where((_, i) => i % every == 0).Skip(skip))
         {
-            built.Use("glycolic", day);
+            built.Use("glycolic", day).Report(day, new SkinReport());
         }
 
         return (change?.Invoke(built) ?? built).StepUp("glycolic", rung + 1, Monday).Now(Monday).Build();

@@ -1,5 +1,6 @@
 using OatPath.Core.Audit;
 using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
 using OatPath.Core.Forecast;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
@@ -62,7 +63,7 @@ public class SupplyTests
                     break;
                 }
 
-                build.Use("acid", day);
+                build.Use("acid", day).Report(day, new SkinReport());
                 last = day;
             }
         }

@@ -17,7 +17,7 @@ internal sealed class RungAudit(AuditRun run)
     private readonly AuditFacts facts = run.Facts;
 
     /// <summary>Nothing but uses happened, so that how many were planned can be told from the rung alone.</summary>
-    public bool Quiet { get; } = run.Facts.Reports.Count == 0 && run.Facts.Treatments.Count == 0 && run.Facts.File.Occasions.Count == 0 && run.Facts.Intake.Flags.Count == 0
+    public bool Quiet { get; } = run.Facts.Reports.TrueForAll(told => told.Report is { Sting: < 3, Redness: 0, RednessPast24h: false, TightOrDry: false, Flaking: false, StrongSun: false, AlsoUsed.Length: 0, Signs.Count: 0, StingSeconds: not null, Pain: null }) && run.Facts.Treatments.Count == 0 && run.Facts.File.Occasions.Count == 0 && run.Facts.Intake.Flags.Count == 0
         && !run.Facts.SunscreenRanOut && !run.Facts.Decisions.OfType<ShapeWeek>().Any() && run.Facts.File.Shelf.All(item => item.Product.EmptyOn is null && item.Product.MonthsGood is null && item.Was.Count == 0)
         && run.Facts.OnShelf.Any(product => product.IsUsableSunscreen(50, run.Facts.Today)) && !run.Facts.Entries<Skipped>().Any();
 

@@ -32,6 +32,21 @@ public static class FrequencyTraits
     /// <summary>Uses a week when every one is made.</summary>
     public static double UsesAWeek(this Frequency frequency) => frequency == Frequency.EveryOther ? 3.5 : frequency.MaxPer7Days();
 
+    /// <summary>How often, said from the days from one use to the next: "every evening", "1 evening a week", "every 14 days", "every 3 weeks".</summary>
+    /// <param name="days">1 or more.</param>
+    public static string Every(int days, bool morning = false)
+    {
+        var half = morning ? "morning" : "evening";
+        return days switch
+        {
+            1 => $"every {half}",
+            2 => $"every other {half}",
+            7 => $"1 {half} a week",
+            > 14 when days % 7 == 0 => $"every {days / 7} weeks",
+            _ => $"every {days} days",
+        };
+    }
+
     public static string InWords(this Frequency frequency, bool morning = false)
     {
         var day = morning ? "morning" : "evening";

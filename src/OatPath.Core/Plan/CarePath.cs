@@ -112,6 +112,10 @@ public sealed record LadderStatus
     public required int Rung { get; init; }
     public required Frequency Frequency { get; init; }
 
+    /// <summary>How often it is used now, in words, from the interval that holds.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string HowOften => Rungs[Rung].HowOften(Moment == Moment.Morning);
+
     /// <summary>The half of the day it is used in now.</summary>
     public required Moment Moment { get; init; }
 

@@ -36,7 +36,7 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         {
             ProductKind.WashOffPeel => Kit(product, intake, rules),
             ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
-            ProductKind.NeedleRoller => new("needle-roller", "needle roller", Evenings(Frequency.OnceAWeek), 0, 0),
+            ProductKind.NeedleRoller => new("needle-roller", "needle roller", [new(Frequency.OnceAWeek, EveryDays: Apart(Frequency.OnceAWeek, Math.Max(NeedleTimes.Of(product).IntervalDays, product.Sheet?.RestDays ?? 0)))], 0, 0),
             ProductKind.Scrub or ProductKind.Mitt or ProductKind.NanoTip or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
             _ when product.IsDevice() => Device(product, rules),
@@ -110,8 +110,11 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             _ when product.GoesByItsSheet() => (Frequency.ThreeAWeek, product.Sheet?.RestDays switch { <= 2 => Frequency.ThreeAWeek, <= 4 => Frequency.TwiceAWeek, _ => Frequency.OnceAWeek }),
             _ => (Frequency.OnceAWeek, Frequency.OnceAWeek),
         };
-        return new("device", "device", [.. AllRungs.Where(rung => rung.Frequency <= most)], Array.FindIndex(AllRungs, rung => rung.Frequency == usual), 0);
+        return new("device", "device", [.. AllRungs.Where(rung => rung.Frequency <= most).Select(rung => rung with { EveryDays = Apart(rung.Frequency, product.Sheet?.RestDays ?? 0) })], Array.FindIndex(AllRungs, rung => rung.Frequency == usual), 0);
     }
+
+    /// <summary>The days of rest where they are more than the frequency asks for; null where it says it all.</summary>
+    private static int? Apart(Frequency frequency, int days) => days > frequency.MinGapDays() ? days : null;
 
     private static Rung[] Evenings(params Frequency[] frequencies) => [.. frequencies.Select(frequency => new Rung(frequency))];
 

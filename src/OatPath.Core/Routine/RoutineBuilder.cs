@@ -6,7 +6,7 @@ namespace OatPath.Core.Routine;
 
 /// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
 public sealed class RoutineItem(
-    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1, FaceSide? side = null)
+    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1, FaceSide? side = null, int? everyDays = null)
 {
     private Step? built;
     private (bool CleanseTwice, bool Optional) builtFor;
@@ -16,6 +16,9 @@ public sealed class RoutineItem(
     public IReadOnlyList<Because> Because { get; } = because;
     public Frequency? Frequency { get; } = frequency;
     public int? Level { get; } = level;
+
+    /// <summary>Days from one use to the next, where these hold and not the frequency.</summary>
+    public int? EveryDays { get; } = everyDays;
 
     /// <summary>Units of the dispenser on a booster evening; null on any other.</summary>
     public int? Units { get; } = units;
@@ -226,6 +229,7 @@ public static class RoutineBuilder
             LeaveOut = item.LeaveOut,
             Side = item.Side,
             Frequency = item.Frequency,
+            EveryDays = item.EveryDays,
             Level = item.Level,
             Because = because,
         };

@@ -34,6 +34,9 @@ public sealed record Step
     /// <summary>How often its rung allows it, for actives only.</summary>
     public Frequency? Frequency { get; init; }
 
+    /// <summary>Days from one use to the next, where these hold and not the frequency: kits, needles, devices by their sheet.</summary>
+    public int? EveryDays { get; init; }
+
     /// <summary>Longest contact of a wash-off kit, seconds from first touch, and its layers.</summary>
     public int? ContactSeconds { get; init; }
     public int Layers { get; init; } = 1;

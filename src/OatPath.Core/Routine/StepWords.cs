@@ -58,7 +58,8 @@ public static class StepWords
 
     /// <summary>How often a step is done by its rung, or how long a kit stays on; null for what is everyday.</summary>
     public static string? HowOften(Step step, bool morning) =>
-        step.ContactSeconds is { } contact ? $"peel evening, at most {Words.Duration(contact)}" : step.Frequency?.InWords(morning);
+        step.ContactSeconds is { } contact ? $"peel evening{(step.EveryDays is { } days ? $" {FrequencyTraits.Every(days)}" : "")}, at most {Words.Duration(contact)}"
+        : step.EveryDays is { } apart ? FrequencyTraits.Every(apart, morning) : step.Frequency?.InWords(morning);
 
     private static IEnumerable<string> Apply(Step step)
     {

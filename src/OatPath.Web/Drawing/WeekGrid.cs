@@ -33,10 +33,10 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
 
             var never = week.Never.FirstOrDefault(line => line.Product == product.Id)?.Days ?? [];
             var status = path.Ladders.FirstOrDefault(line => line.Product == product.Id);
-            var frequency = status?.Frequency ?? ladder[ladder.StartRung];
+            var rung = ladder.Rungs[ladder.StartRung];
             var morning = days.Exists(day => Has(day.Morning, product.Id));
             var cost = path.Warnings.FirstOrDefault(because => because.Rule == RuleBook.WishShort && because.Values.GetValueOrDefault("product") == product.Name);
-            rows.Add(new(product, !product.IsActive(), frequency.InWords(morning), [.. days.Select(day => Cell(day, product.Id, never))], cost is null ? null : Words.Say(cost)));
+            rows.Add(new(product, !product.IsActive(), status is null ? rung.HowOften(morning) : status.HowOften, [.. days.Select(day => Cell(day, product.Id, never))], cost is null ? null : Words.Say(cost)));
         }
 
         return new([.. days.Select(day => day.Date)], [.. rows.OrderBy(row => row.IsExtra).ThenBy(row => RoutineSlots.Of(row.Product.Kind)).ThenBy(row => row.Product, ProductOrder.ByContent)], week.RestEvenings,

@@ -48,7 +48,7 @@ public static class DeskRows
         switch (question.Kind)
         {
             case QuestionKind.EasedOff when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:
-                return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: {record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then {ladder.Frequency.InWords()}.";
+                return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: {record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then {ladder.HowOften}.";
             case QuestionKind.MedicalHelp when report is not null:
                 return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. The client was told to get medical help; everything is off.";
             case QuestionKind.ClearRed when report is not null:

@@ -58,7 +58,7 @@ public static class SinceLast
             var used = days.Count(day => day.Log?.Applied.Contains(ladder.Product) == true);
             if (planned > 0)
             {
-                lines.Add($"{record.NameOf(ladder.Product)}: used on {used} of {planned} days, now {ladder.Frequency.InWords(ladder.Moment == Moment.Morning)}{(ladder.State is LadderState.Paused or LadderState.Off or LadderState.Stopped ? ", rests" : "")}.");
+                lines.Add($"{record.NameOf(ladder.Product)}: used on {used} of {planned} days, now {ladder.HowOften}{(ladder.State is LadderState.Paused or LadderState.Off or LadderState.Stopped ? ", rests" : "")}.");
             }
         }
 

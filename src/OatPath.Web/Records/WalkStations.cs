@@ -64,7 +64,7 @@ public static class WalkStations
 
         var running = path.Ladders.Where(ladder => ladder.EveryDays is null && ladder.State is LadderState.Climbing or LadderState.Level or LadderState.PatchTest).ToList();
         return new("Ramp", "ramp",
-            path.Ladders.Count == 0 ? "no active" : running.Count == 0 ? "nothing started" : running.Exists(ladder => ladder.State == LadderState.PatchTest) ? "patch test" : $"{running[0].Frequency.InWords()}",
+            path.Ladders.Count == 0 ? "no active" : running.Count == 0 ? "nothing started" : running.Exists(ladder => ladder.State == LadderState.PatchTest) ? "patch test" : running[0].HowOften,
             running.Count == 0 ? StationState.Quiet : StationState.Done);
     }
 

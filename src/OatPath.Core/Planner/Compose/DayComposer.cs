@@ -156,12 +156,13 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
             return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side
                 ? kept
-                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)), .. OneSide(product, side), .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : []], track.Frequency, neck && !product.IsDevice(), spared, side: side);
+                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)), .. OneSide(product, side), .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : []], track.Frequency, neck && !product.IsDevice(), spared, side: side, everyDays: track.Held.EveryDays);
         }
 
         var because = track.Words.RungOf(moment == Moment.Morning, day);
         var leaveOut = run.ZonesLeftOut.Of(product, day);
-        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.Neck == neck && same.Units == track.Held.Units && side is null && same.Side is null)
+        var every = track.Kit is null ? track.Held.EveryDays : run.Peels.EveryDays(track);
+        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.EveryDays == every && same.Neck == neck && same.Units == track.Held.Units && side is null && same.Side is null)
         {
             return same;
         }
@@ -171,7 +172,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             because = [.. because, LeftOut(leaveOut, day)];
         }
 
-        return shared[track] = new(product, slot, [.. because, .. OneSide(product, side)], track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers, side);
+        return shared[track] = new(product, slot, [.. because, .. OneSide(product, side)], track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers, side, every);
     }
 
     private static Because LeftOut(IReadOnlyList<FaceZone> zones, DateOnly day) => Because.Of(RuleBook.ZoneLeftOut, ("zones", Words.List([.. zones.Select(FaceZones.TitleOf)])), ("on", day));

@@ -32,6 +32,14 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             {
                 Add(track, () => "nobody has started it");
             }
+            else if (Between(track, day) is { } days && days < (track.Held.EveryDays ?? track.Peels.EveryDays))
+            {
+                Add(track, () => $"{days} {(days == 1 ? "day" : "days")} after the last, where it is planned {FrequencyTraits.Every(track.Held.EveryDays ?? track.Peels.EveryDays)}");
+            }
+            else if (track.BoosterFor is not null && Between(track, day) is { } apart and < 7)
+            {
+                Add(track, () => $"a booster on two evenings, {Words.Day(day.AddDays(-apart))} and {Words.Day(day)}, where one a week is planned at most");
+            }
             else if (track.Kit is null && !track.Placed.On(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
                 Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");
@@ -59,6 +67,12 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             }
         }
     }
+
+    /// <summary>Days since the use before, within half a year; null where there was none.</summary>
+    private int? Between(Track track, DateOnly day) => track.Evidence.UsedOn.Where(used => used < day).Select(used => (int?)(day.DayNumber - used.DayNumber)).Min()
+        ?? (track.Active ? null : Enumerable.Range(1, MostApart).Where(back => facts.WasApplied(track.Product.Id, day.AddDays(-back))).Select(back => (int?)back).FirstOrDefault());
+
+    private const int MostApart = 180;
 
     private int UsesIn7(Track track, DateOnly day) => Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
 

@@ -35,7 +35,7 @@ internal static class WeekWishes
 
         var uses = WeekRoom.UsesAWeek(track.Frequency, Free);
         return uses + WeekSearch.Slack < WeekRoom.UsesAWeek(track.Frequency, _ => true)
-            ? Because.Of(RuleBook.WishShort, ("product", track.Product.Name), ("frequency", track.Frequency.InWords(moment == Moment.Morning)), ("uses", Math.Round(uses, 1)),
+            ? Because.Of(RuleBook.WishShort, ("product", track.Product.Name), ("frequency", track.Held.HowOften(moment == Moment.Morning)), ("uses", Math.Round(uses, 1)),
                 ("weekday", WeekRoom.BestToFree(track.Frequency, Free)?.ToString() ?? "another day"))
             : null;
 

@@ -39,6 +39,9 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
         }
     }
 
+    /// <summary>Days from one evening of a kit to the next, as they hold now.</summary>
+    public int EveryDays(Track kit) => gaps.DaysOf(kit);
+
     /// <summary>Why a kit is not used on a day, or null on its evening.</summary>
     public static Because? Tonight(Track kit, DateOnly day) =>
         kit.Peels.NextOn == day ? null : kit.Peels.NextOn is { } next ? Because.Of(RuleBook.PeelNext, ("product", kit.Product.Name), ("on", next)) : kit.Peels.NotSooner;

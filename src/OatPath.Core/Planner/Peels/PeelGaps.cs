@@ -31,17 +31,12 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
     }
 
     /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
-    private (DateOnly? Last, DateOnly? Until) Between(Track kit)
+    /// <summary>Days from one evening of a kit to the next, as they hold now: longer while the skin is new to it, or after a stronger one.</summary>
+    public int DaysOf(Track kit)
     {
-        if (!rule.On(RuleBook.PeelInterval))
-        {
-            return (null, null);
-        }
-
-        DateOnly? until = null;
-        DateOnly? last = null;
-        var done = 0;
         var strongest = 0;
+        var done = 0;
+        DateOnly? last = null;
         foreach (var (other, day) in peels.All)
         {
             done += other == kit ? 1 : 0;
@@ -50,7 +45,19 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         }
 
         var least = Math.Max(strongest, KitTimes.Of(kit.Kit!.Value).IntervalDays);
-        var days = Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
+        return Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
+    }
+
+    private (DateOnly? Last, DateOnly? Until) Between(Track kit)
+    {
+        if (!rule.On(RuleBook.PeelInterval))
+        {
+            return (null, null);
+        }
+
+        DateOnly? until = null;
+        DateOnly? last = peels.All.Count == 0 ? null : peels.All.Max(peel => peel.On);
+        var days = DaysOf(kit);
         if (last is { } peeled)
         {
             until = peeled.AddDays(days);
