@@ -107,6 +107,8 @@ public class EvidenceTests
     {
         var early = Patched(24).Now(Monday.AddDays(2)).Plan(3);
         Assert.Contains(early.Days[0].Evening.Steps, step => step.Action == StepAction.ReadPatch);
+        var again = early.Questions.Single(question => question.Kind == QuestionKind.PatchUnread).Because;
+        Assert.Equal((RuleBook.PatchEarly, "Wed 4 March, 16:00"), (again.Rule, again.Values["from"]));
         Assert.Contains(Patched(5, clear: false).Now(Monday.AddDays(2)).Plan(3).Questions, question => question.Kind == QuestionKind.PatchReaction);
     }
 

@@ -31,12 +31,20 @@ public sealed class PhoneTests : IDisposable
         await DoUntil(phone, "All done for tonight");
 
         studio.Clock.Advance(TimeSpan.FromHours(24));
-        await phone.Submit(await phone.Get("/my"), "form[action*='handler=Read']", ("clear", "true"));
+        var early = await phone.Submit(await phone.Get("/my"), "form[action*='handler=Read']", ("clear", "true"));
+        Assert.Contains("Your look is noted", early.Text, StringComparison.Ordinal);
+        Assert.Contains("Look again from", early.Text, StringComparison.Ordinal);
+        using (var browser = await studio.SignedIn())
+        {
+            Assert.Contains("was looked at early", (await browser.Get("/")).Text, StringComparison.Ordinal);
+        }
+
         Assert.Contains(Record("Perrin").ClientPath().Days[0].Evening.Omitted, omission => omission.Product == "alder-toner");
 
         studio.Clock.Advance(TimeSpan.FromHours(25));
         var second = await phone.Get("/my");
         Assert.Contains("Look at your patch test", second.Text, StringComparison.Ordinal);
+        Assert.Contains("Look again from", second.Text, StringComparison.Ordinal);
         await phone.Submit(second, "form[action*='handler=Read']", ("clear", "true"));
 
         studio.Clock.Advance(TimeSpan.FromHours(24));

@@ -62,7 +62,7 @@ public static partial class RuleBook
         new(NotStarted, "Not started", "house default", "{product} is on the shelf but nobody has started it."),
         new(PatchFirst, "Patch test before a new active", "trade convention", "{product} waits for a patch test read clear at 48 hours."),
         new(PatchRead, "Patch test is read", "trade convention", "The patch test of {product} from {on:date} is to be read at 24 and 48 hours."),
-        new(PatchEarly, "A look at a patch test before its time", "trade convention", "The patch test of {product} was looked at early, on {on:date}; it counts from 44 hours on. Look again from {from}."),
+        new(PatchEarly, "A look at a patch test before its time", "trade convention", "The patch test of {product} was looked at early, on {on:date}; a clear look counts from 44 hours on. Look again from {from}."),
         new(PatchReaction, "Patch test reacted", "trade convention", "The patch test of {product} reacted on {on:date}: it is not used."),
         new(Rung, "The rung held", "trade convention", "{product}: {frequency}, since {since:date}."),
         new(RungFrequency, "No more often than the rung", "trade convention", "Rest: {product} is at {frequency}, spread evenly, at most {most} in 7 days."),

@@ -1,3 +1,4 @@
+using System.Globalization;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -41,7 +42,7 @@ internal sealed class PathSummary
         {
             var status = Status(track, facts, rules, run);
             ladders.Add(status);
-            Ask(track, status, today, questions, run);
+            Ask(track, status, facts, questions, run);
         }
 
         var warnings = Missing(facts, run).ToList();
@@ -217,8 +218,9 @@ internal sealed class PathSummary
         return [.. ladders.Select((ladder, i) => ladder with { Projected = rungs[i] })];
     }
 
-    private static void Ask(Track track, LadderStatus status, DateOnly today, List<Question> questions, PlanRun run)
+    private static void Ask(Track track, LadderStatus status, KnownFacts facts, List<Question> questions, PlanRun run)
     {
+        var today = facts.Today;
         if (track.Stopped is { } stopped)
         {
             var kind = stopped.Rule switch
@@ -241,7 +243,13 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.Easing.UsedOn ?? today, off, status.Rung, track.Easing.Report));
         }
 
-        if (status.State == LadderState.PatchTest && track.Patch.Done && track.Patch.On is { } on && on.AddDays(3) < today)
+        if (status.State == LadderState.PatchTest && track.Patch.Early is { } early)
+        {
+            var (looked, from) = (facts.DayOf(early.At), TimeZoneInfo.ConvertTime(early.CountsFrom, facts.Zone));
+            questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, looked, Because.Of(RuleBook.PatchEarly, ("product", track.Product.Name), ("on", looked),
+                ("from", Words.Day(DateOnly.FromDateTime(from.DateTime)) + from.ToString(", HH:mm", CultureInfo.InvariantCulture)))));
+        }
+        else if (status.State == LadderState.PatchTest && track.Patch.Done && track.Patch.On is { } on && on.AddDays(3) < today)
         {
             questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, on.AddDays(3), Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))));
         }

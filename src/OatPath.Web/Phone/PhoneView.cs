@@ -4,6 +4,7 @@ using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Web.Records;
 
@@ -43,9 +44,16 @@ public sealed class PhoneView
     public bool IsDone(Step step) => step.Action switch
     {
         StepAction.PatchTest => Here.Exists(entry => entry is PatchApplied put && put.Product == step.Product),
-        StepAction.ReadPatch => Here.Exists(entry => entry is PatchRead read && read.Product == step.Product),
+        StepAction.ReadPatch => Here.Exists(entry => entry is PatchRead read && read.Product == step.Product && !CountsByNow(read)),
         _ => Here.Exists(entry => entry is Applied applied && applied.Product == step.Key) || WasSkipped(step),
     };
+
+    /// <summary>Whether a look came too early and another would count by now.</summary>
+    private bool CountsByNow(PatchRead read) => Record.Followed.Log.OfType<PatchApplied>().LastOrDefault(put => put.Product == read.Product && put.HappenedAt <= read.HappenedAt) is { } put
+        && read.Clear && read.HappenedAt < PatchHours.CountsFrom(put) && Now >= PatchHours.CountsFrom(put);
+
+    /// <summary>Patch tests that were looked at before their time, and from when a look counts.</summary>
+    public IEnumerable<Because> LookedEarly => Path.Questions.Where(question => question.Because.Rule == RuleBook.PatchEarly).Select(question => question.Because);
 
     public bool WasSkipped(Step step) => Here.Exists(entry => entry is Skipped skipped && skipped.Product == step.Key);
 

@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.Climb;
 
@@ -10,13 +11,6 @@ namespace OatPath.Core.Planner.Climb;
 internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Track, DateOnly, bool> hindered)
 {
     public const int PatchDays = 3;
-
-    /// <summary>Hours after which a clear reading counts, and days after which the test is made anew.</summary>
-    /// <remarks>Source: trade convention; four hours of grace, so that an evening's test is read on an evening.</remarks>
-    public const int ReadFromHours = 44;
-
-    /// <inheritdoc cref="ReadFromHours"/>
-    public const int MadeAnewDays = 7;
 
     /// <summary>A patch test so many days before the start was decided is still of that start.</summary>
     /// <remarks>House default.</remarks>
@@ -43,7 +37,7 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
                 continue;
             }
 
-            if (track.Patch is { Done: true, On: { } old } && day > old.AddDays(MadeAnewDays))
+            if (track.Patch is { Done: true, On: { } old } && day > old.AddDays(PatchHours.MadeAnewDays))
             {
                 track.Patch.Lapse();
             }
@@ -77,7 +71,11 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
         }
 
         var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.Patch.On);
-        if (read.HappenedAt - put.HappenedAt >= TimeSpan.FromHours(ReadFromHours) && readOn <= track.Patch.On!.Value.AddDays(MadeAnewDays))
+        if (read.HappenedAt < PatchHours.CountsFrom(put))
+        {
+            track.Patch.LookedEarly(read.HappenedAt, PatchHours.CountsFrom(put));
+        }
+        else if (readOn <= track.Patch.On!.Value.AddDays(PatchHours.MadeAnewDays))
         {
             var earliest = track.Patch.On!.Value.AddDays(PatchDays);
             track.Patch.ReadClear(readOn > earliest ? readOn : earliest);

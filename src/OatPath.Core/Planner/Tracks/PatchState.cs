@@ -15,12 +15,16 @@ internal sealed class PatchState
     /// <summary>The first day on which its active may be used; null while it has not been read.</summary>
     public DateOnly? ReadyFrom { get; private set; }
 
+    /// <summary>The last look before its time, and when one counts; null while nobody looked early.</summary>
+    public (DateTimeOffset At, DateTimeOffset CountsFrom)? Early { get; private set; }
+
     /// <summary>A start asks for a patch test of its own, or is ready from a day on without one.</summary>
     public void Restart(DateOnly countsFrom, DateOnly? readyFrom)
     {
         CountsFrom = countsFrom;
         On = null;
         Done = false;
+        Early = null;
         ReadyFrom = readyFrom;
     }
 
@@ -30,6 +34,7 @@ internal sealed class PatchState
     {
         On = day;
         Done = true;
+        Early = null;
     }
 
     /// <summary>Nobody read it in time: it counts no longer, and is put on anew.</summary>
@@ -38,7 +43,10 @@ internal sealed class PatchState
         CountsFrom = On?.AddDays(1);
         On = null;
         Done = false;
+        Early = null;
     }
+
+    public void LookedEarly(DateTimeOffset at, DateTimeOffset countsFrom) => Early = (at, countsFrom);
 
     public void ReadClear(DateOnly from) => ReadyFrom ??= from;
 }
