@@ -29,7 +29,7 @@ public sealed class ClientLadderTests
             var due = rung switch { 4 => true, 3 => day.DayNumber % 2 == from.DayNumber % 2, 2 => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Wednesday or DayOfWeek.Friday, _ => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Thursday };
             if (due)
             {
-                builder.Use(product.Id, day);
+                builder.Use(product.Id, day).Report(day, new SkinReport());
             }
         }
 
@@ -80,7 +80,7 @@ public sealed class ClientLadderTests
         {
             if (day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Thursday)
             {
-                builder.Use("brush", day);
+                builder.Use("brush", day).Report(day, new SkinReport());
             }
         }
 
@@ -221,7 +221,8 @@ public sealed class ClientLadderTests
     public void A_yes_given_after_tonight_s_use_made_the_step_due_is_taken_tonight()
     {
         var tonight = Monday.AddDays(21);
-        var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 0).Use("glycolic", Monday).Use("glycolic", Monday.AddDays(7)).Use("glycolic", Monday.AddDays(14)).Use("glycolic", tonight).Now(tonight, 23);
+        var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 0).Use("glycolic", Monday).Use("glycolic", Monday.AddDays(7)).Report(Monday.AddDays(7), new SkinReport())
+            .Use("glycolic", Monday.AddDays(14)).Report(Monday.AddDays(14), new SkinReport()).Use("glycolic", tonight).Now(tonight, 23);
         Assert.Contains(builder.Plan(1).Questions, question => question.Kind == QuestionKind.StepUp && question.Rung == 1);
 
         var path = builder.StepUp("glycolic", 1, tonight).Plan(7);

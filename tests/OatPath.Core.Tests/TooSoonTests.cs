@@ -48,6 +48,21 @@ public class TooSoonTests
     }
 
     [Fact]
+    public void A_use_before_an_evening_with_a_kit_moves_that_evening_and_costs_no_rung()
+    {
+        var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.WeakKit).InUse("glycolic", Monday.AddDays(-60), 2)
+            .Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-4), AlreadyInUse = true, Rung = 0, Reason = "knows the kit" }).Now(Monday, 23);
+        var planned = built.Plan(30).DaysOf("kit")[0];
+        Assert.NotEqual(RuleBook.Rung, built.Plan(30).On(planned.AddDays(-1))!.Evening.WhyNot("glycolic"));
+
+        var used = built.Use("glycolic", planned.AddDays(-1)).Now(planned.AddDays(-1), 23).Plan(30);
+        Assert.Contains("That evening moves on instead", Words.Say(Soon(used, "glycolic")!.Because), StringComparison.Ordinal);
+        Assert.True(used.DaysOf("kit")[0] > planned);
+        Assert.Equal(2, used.Ladders.Single(ladder => ladder.Product == "glycolic").Rung);
+        IsSound(built);
+    }
+
+    [Fact]
     public void A_rest_never_becomes_longer_than_twice_its_length()
     {
         var built = Acid().Treat(TreatmentKind.SuperficialPeel, Monday.AddDays(-13)).Use("glycolic", Monday.AddDays(-10)).Use("glycolic", Monday.AddDays(-6)).Use("glycolic", Monday.AddDays(-1)).Use("glycolic", Monday);

@@ -262,7 +262,7 @@ public sealed class GuideTests : IDisposable
         }
 
         Assert.Equal(420, HeldContact());
-        Assert.Contains("written down already", Desk.Begin(Record(), new Device(99, studio.ClientId("Wilmot")), "kiln-peel").Why, StringComparison.Ordinal);
+        Assert.Contains("was used on", Desk.Begin(Record(), new Device(99, studio.ClientId("Wilmot")), "kiln-peel").Why, StringComparison.Ordinal);
         Assert.Empty(Core.Audit.PathAuditor.Audit(Record().Followed, Record().PublishedRules, Record().ClientPath()));
     }
 

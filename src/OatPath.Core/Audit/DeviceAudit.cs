@@ -17,7 +17,7 @@ internal sealed class DeviceAudit(AuditRun run)
 
     private readonly AuditFacts facts = run.Facts;
 
-    private IEnumerable<Product> Rollers => facts.Products.Values.Where(product => product.Kind == ProductKind.NeedleRoller);
+    private IEnumerable<Product> Needles => facts.Products.Values.Where(product => product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip);
 
     public void MayBeUsed(Product product, Step step, DateOnly date, Moment moment)
     {
@@ -26,9 +26,9 @@ internal sealed class DeviceAudit(AuditRun run)
             run.Report(rule, date, moment, product, detail);
         }
 
-        if (product.Kind == ProductKind.NeedleRoller)
+        if (product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip)
         {
-            RollerRests(product, date, moment);
+            NeedlesRest(product, date, moment);
         }
 
         AnswersAllow(product, date, moment);
@@ -75,15 +75,17 @@ internal sealed class DeviceAudit(AuditRun run)
     /// <summary>What rests before and after needles, also of the everyday shelf.</summary>
     public void RestsAroundNeedles(Product product, DateOnly date, Moment moment)
     {
-        foreach (var roller in Rollers.Where(roller => roller.Id != product.Id))
+        foreach (var roller in Needles.Where(roller => roller.Id != product.Id))
         {
-            var fine = roller.NeedleMm <= 0.3m;
-            var (before, after) = product.Irritancy() != Degree.No || product.Kind == ProductKind.WashOffPeel ? fine ? (1, 2) : (3, 3)
+            var fine = IsFine(roller);
+            var shaved = product.Kind is ProductKind.Razor or ProductKind.UltrasonicBlade && roller.Kind == ProductKind.NanoTip;
+            var (before, after) = shaved ? (2, 2) : product.Irritancy() != Degree.No || product.Kind == ProductKind.WashOffPeel || product.Has(Family.VitaminCDerivative) ? fine ? (1, 2) : (3, 3)
                 : product.Spf is not null ? (-1, -1)
                 : IsCurrentOrDevice(product) || product.Kind == ProductKind.ClayMask ? (0, 0)
                 : !fine && (product.Kind is ProductKind.OcclusiveBalm or ProductKind.FaceOil || product.HeavyOil) ? (0, 2)
                 : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1) : (-1, -1);
-            if (before >= 0 && run.UseDays(roller.Id, date.AddDays(-after), date.AddDays(before)).Count > 0)
+            var together = shaved && product.Kind == ProductKind.Razor && facts.Rules.NanoAfterRazor && facts.Established(product, date) && facts.Established(roller, date);
+            if (before >= 0 && run.UseDays(roller.Id, date.AddDays(-after), date.AddDays(before)).Any(day => !together || day != date))
             {
                 run.Report(RuleBook.NeedleRest, date, moment, product, $"is used too near needles ({roller.Id})");
             }
@@ -149,20 +151,22 @@ internal sealed class DeviceAudit(AuditRun run)
         }
     }
 
-    private void RollerRests(Product roller, DateOnly date, Moment moment)
+    private void NeedlesRest(Product roller, DateOnly date, Moment moment)
     {
-        var rest = roller.NeedleMm <= 0.3m ? 7 : 21;
+        var rest = IsFine(roller) ? 7 : 21;
         if (run.UseDays(roller.Id, date.AddDays(1 - rest), date.AddDays(-1)).Count > 0)
         {
             run.Report(RuleBook.DeviceInterval, date, moment, roller, $"is used again within {rest} days");
         }
 
-        var sun = roller.NeedleMm <= 0.3m ? 2 : 7;
+        var sun = IsFine(roller) ? 2 : 7;
         if (facts.Suns.Exists(one => one.Ahead && !one.Burn && date <= one.Until && date.AddDays(sun) >= one.From))
         {
             run.Report(RuleBook.NeedleSun, date, moment, roller, "is too near strong sun");
         }
     }
+
+    private static bool IsFine(Product needles) => needles.Kind == ProductKind.NanoTip || needles.NeedleMm <= 0.3m;
 
     private void Sheet(Product product, Step step, DateOnly date, Moment moment)
     {

@@ -48,7 +48,7 @@ internal static class CheckInsDue
     /// <summary>After every use of needles that work on the skin itself; of fine ones after the first.</summary>
     private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Needles(KnownFacts facts)
     {
-        foreach (var roller in facts.File.Shelf.Select(item => item.Product).Where(product => product.Kind == ProductKind.NeedleRoller))
+        foreach (var roller in facts.File.Shelf.Select(item => item.Product).Where(product => product.IsNeedle()))
         {
             var uses = facts.Log.OfType<Applied>().Where(use => use.Product == roller.Id && use.Day <= facts.Today).Select(use => use.Day).Distinct().Order();
             foreach (var day in NeedleTimes.AreFine(roller) ? uses.Take(1) : uses)

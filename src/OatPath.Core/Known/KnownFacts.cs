@@ -134,13 +134,13 @@ internal sealed class KnownFacts
     {
         var guided = Sessions.ToLookup(held => (held.Product, held.Day));
         var sum = new Dictionary<(string, DateOnly), int>();
-        // The same moment sent twice is one use.
-        foreach (var day in Log.OfType<Applied>().Where(entry => entry.ContactSeconds is not null).DistinctBy(entry => (entry.Product, entry.Day, entry.HappenedAt, entry.ContactSeconds)).GroupBy(entry => (entry.Product, entry.Day)))
+        foreach (var day in Log.OfType<Applied>().Where(entry => entry.ContactSeconds is not null).GroupBy(entry => (entry.Product, entry.Day)))
         {
-            var several = day.Count() > 1;
-            var byHand = day.Where(entry => !several || !guided[day.Key].Any(held => entry.Id == HeldSessions.UseOf(held))).Sum(entry => (long)entry.ContactSeconds!.Value);
-            var zones = several ? guided[day.Key].SelectMany(held => Session.SessionReading.Of(held.Script, held.Events).Last.Zones).GroupBy(zone => zone.Zone).Select(zone => zone.Sum(one => one.ContactMilliseconds)).DefaultIfEmpty().Max() : 0;
-            sum[day.Key] = (int)Math.Min(CaseCheck.MaxContactSeconds, byHand + ((zones + 999) / 1000));
+            var held = guided[day.Key].ToList();
+            var several = held.Count > 0 && day.Count() > 1;
+            // The same moment sent twice is one use.
+            var byHand = day.Where(entry => !several || !held.Exists(session => entry.Id == HeldSessions.UseOf(session))).GroupBy(entry => entry.HappenedAt).Sum(same => (long)same.Max(entry => entry.ContactSeconds!.Value));
+            sum[day.Key] = (int)Math.Min(CaseCheck.MaxContactSeconds, byHand + ((several ? SessionContacts.Longest(held) + 999 : 0) / 1000));
         }
 
         return sum;

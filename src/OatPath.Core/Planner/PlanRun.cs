@@ -85,7 +85,7 @@ internal sealed class PlanRun
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
-        needleEvenings = new(facts, rules, rule, Standing, Needles, new FirstOf(Repair, obstacles, evenings));
+        needleEvenings = new(facts, rules, rule, Standing, Needles, Established, new FirstOf(Repair, obstacles, evenings));
         var clashes = new Clashes(rules, rule, Established);
         var company = new Company(rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);

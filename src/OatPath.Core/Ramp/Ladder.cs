@@ -36,8 +36,8 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         {
             ProductKind.WashOffPeel => Kit(product, intake, rules),
             ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
-            ProductKind.NeedleRoller => new("needle-roller", "needle roller", [new(Frequency.OnceAWeek, EveryDays: Apart(Frequency.OnceAWeek, Math.Max(NeedleTimes.Of(product).IntervalDays, product.Sheet?.RestDays ?? 0)))], 0, 0),
-            ProductKind.Scrub or ProductKind.Mitt or ProductKind.NanoTip or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
+            ProductKind.NeedleRoller or ProductKind.NanoTip => new("needles", "needles at home", [new(Frequency.OnceAWeek, EveryDays: Apart(Frequency.OnceAWeek, Math.Max(NeedleTimes.Of(product).IntervalDays, product.Sheet?.RestDays ?? 0)))], 0, 0),
+            ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
                 or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
             _ when product.IsDevice() => Device(product, rules),
             _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",

@@ -76,7 +76,7 @@ internal static class DeviceKit
     {
         if (device.IsNeedle())
         {
-            var fine = device.Kind == ProductKind.NanoTip || NeedleTimes.AreFine(device);
+            var fine = NeedleTimes.AreFine(device);
             yield return fine ? "Plain serum only; no acid, retinoid, scrub or vitamin C for 48 hours. Nothing with fragrance, alcohol or heavy oil for 24." : "Plain serum only; nothing that irritates for 72 hours, no make-up for 24, no balm for 48.";
             yield return fine ? "No strong sun for 2 days." : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not. No strong sun for 7 days.";
             yield return "Itchy weals: medical help. Very tender: less next time, and say so.";

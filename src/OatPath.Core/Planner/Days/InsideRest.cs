@@ -31,7 +31,8 @@ internal sealed class InsideRest(
     /// <param name="On">The day it began; null where it is not counted from one.</param>
     /// <param name="Kind">The kind of thing that rests; null for the product alone.</param>
     /// <param name="Until">Its last day; null until somebody ends it.</param>
-    private sealed record Rest(string Opened, DateOnly? On, int Days, RestrictionKind? Kind, DateOnly? Until, Because Because);
+    /// <param name="Moves">Stands before an evening at home that the plan only moves on: nothing was strained that has to come back lower.</param>
+    private sealed record Rest(string Opened, DateOnly? On, int Days, RestrictionKind? Kind, DateOnly? Until, Because Because, bool Moves = false);
 
     /// <summary>The latest day of a product on which it was used inside a rest, in the days up to one, or null.</summary>
     public DateOnly? Latest(string product, DateOnly from, DateOnly until) => taken.Where(day => day.Key >= from && day.Key <= until && day.Value.Contains(product)).Select(day => (DateOnly?)day.Key).Max();
@@ -76,7 +77,8 @@ internal sealed class InsideRest(
             again = Lengthen(rest, product, day) is { } end && !(again > end) ? end : again;
         }
 
-        foreach (var track in standing.Tracks.Where(track => track.Product.Id == product.Id || (IsTold(product) && track.Active && track.Irritants.Any(product.Has))))
+        var moves = rests.TrueForAll(rest => rest.Moves);
+        foreach (var track in standing.Tracks.Where(track => !moves && (track.Product.Id == product.Id || (IsTold(product) && track.Active && track.Irritants.Any(product.Has)))))
         {
             track.OweARung();
         }
@@ -85,7 +87,7 @@ internal sealed class InsideRest(
         if (day >= facts.Today.AddDays(-Overuse.ToldDays))
         {
             Found.Add(new(day, product, Because.Of(RuleBook.TooSoon, ("product", product.Name), ("on", day), ("days", longest.Until is { } until ? $" by {Early(until.DayNumber - day.DayNumber + 1)}" : ""), ("why", Words.Say(longest.Because)),
-                ("again", again is { } end ? $"The rest begins again, until {Words.Day(end)}. " : ""))));
+                ("again", again is { } end ? $"The rest begins again, until {Words.Day(end)}. " : ""), ("then", moves ? "That evening moves on instead" : "It comes back one rung lower"))));
         }
     }
 
@@ -168,7 +170,7 @@ internal sealed class InsideRest(
             }
             else if (kit.Product.Id != product.Id && kit.Peels.NextOn is { } next && next > day && peelRest.StopOf(kit, product) is { Before: > 0 } stop && day >= next.AddDays(-stop.Before))
             {
-                yield return new(kit.Product.Id, null, 0, null, next, PeelRest.Say(product, kit, next, stop.After));
+                yield return new(kit.Product.Id, null, 0, null, next, PeelRest.Say(product, kit, next, stop.After), Moves: true);
             }
         }
     }
@@ -187,7 +189,7 @@ internal sealed class InsideRest(
         {
             if (needles.RestOf(product, roller.Product) is { Before: > 0 } rest && day >= on.AddDays(-rest.Before))
             {
-                yield return new(roller.Product.Id, null, 0, null, on, NeedleDays.Say(product, roller, on, rest.After));
+                yield return new(roller.Product.Id, null, 0, null, on, NeedleDays.Say(product, roller, on, rest.After), Moves: true);
             }
         }
     }

@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Known;
+using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
@@ -7,16 +8,16 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Needles;
 
-/// <summary>The next evening of each needle roller, and what rests before and after it: the one other place beside peels where a run looks at days to come.</summary>
+/// <summary>The next evening of each roller and nano tip, and what rests before and after it: the one other place beside peels where a run looks at days to come.</summary>
 /// <param name="otherwise">Whatever else keeps a roller off an evening.</param>
-internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwitch rule, Standing standing, NeedleDays days, IKeepsOff otherwise) : IKeepsOff
+internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwitch rule, Standing standing, NeedleDays days, Establishment established, IKeepsOff otherwise) : IKeepsOff
 {
     /// <summary>How far ahead an evening is looked for, days.</summary>
     private const int LooksAheadDays = 60;
 
-    private readonly List<Track> rollers = standing.Tracks.FindAll(track => track.Product.Kind == ProductKind.NeedleRoller);
+    private readonly List<Track> rollers = standing.Tracks.FindAll(track => track.Product.IsNeedle());
     /// <summary>Rollers that left the plan: what was used of them still asks for its days of rest.</summary>
-    private readonly List<Track> gone = standing.Gone.FindAll(track => track.Product.Kind == ProductKind.NeedleRoller);
+    private readonly List<Track> gone = standing.Gone.FindAll(track => track.Product.IsNeedle());
     private readonly Dictionary<Track, DateOnly> lookAgain = [];
 
     public bool Never => rollers.Count == 0 && gone.Count == 0;
@@ -45,7 +46,11 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
         }
     }
 
-    public Off? Of(Track track, DateOnly day) => track.Product.Kind == ProductKind.NeedleRoller ? Tonight(track, day) : days.Of(track.Product, day);
+    public Off? Of(Track track, DateOnly day) => track.Product.IsNeedle() ? Tonight(track, day) : days.Of(track.Product, day, roller => MayFollow(track, roller, day));
+
+    /// <summary>A razor and then the nano tip on one evening: only where both are established and the house allows it.</summary>
+    private bool MayFollow(Track blade, Track tip, DateOnly day) =>
+        rules.NanoAfterRazor && blade.Product.Kind == ProductKind.Razor && tip.Product.Kind == ProductKind.NanoTip && established.Is(blade, day) && established.Is(tip, day);
 
     private Off? Tonight(Track roller, DateOnly day) => Refused(roller) is { } refused ? Off.ByHand(refused)
         : days.NextOf(roller) is not { } next ? Off.Through(day, Because.Of(RuleBook.NeedleNoEvening, ("product", roller.Product.Name)))
@@ -59,7 +64,7 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
             return Because.Of(RuleBook.NeedleSchool, ("product", roller.Product.Name), ("length", roller.Product.NeedleMm ?? 0));
         }
 
-        return roller.Start is { Reason.Length: 0 } && rule.On(RuleBook.NeedleSignOff) ? Because.Of(RuleBook.NeedleSignOff, ("product", roller.Product.Name)) : null;
+        return roller.Product.Kind == ProductKind.NeedleRoller && roller.Start is { Reason.Length: 0 } && rule.On(RuleBook.NeedleSignOff) ? Because.Of(RuleBook.NeedleSignOff, ("product", roller.Product.Name)) : null;
     }
 
     private DateOnly? Find(Track roller, DateOnly day)
@@ -79,7 +84,7 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
 
         for (var on = from; on < day.AddDays(LooksAheadDays); on = on.AddDays(1))
         {
-            if (Fits(roller, on, day, times))
+            if (Fits(roller, on, day))
             {
                 return on;
             }
@@ -89,21 +94,19 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
         return null;
     }
 
-    private bool Fits(Track roller, DateOnly on, DateOnly day, NeedleTimes times) =>
-        otherwise.Of(roller, on) is null && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product))) && (!rule.On(RuleBook.NeedleRest) || !IrritantIn(roller, on.AddDays(-times.IrritantsBefore), on < day ? on : day));
+    private bool Fits(Track roller, DateOnly on, DateOnly day) =>
+        otherwise.Of(roller, on) is null && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product))) && (!rule.On(RuleBook.NeedleRest) || !RestsBefore(roller, on, on < day ? on : day));
 
-    /// <summary>Whether an irritant was used, or stands already, on a day from one on and before another: from then on they can be kept off.</summary>
-    private bool IrritantIn(Track roller, DateOnly from, DateOnly before)
+    /// <summary>Whether something that rests before needles was used, or stands already, too near before one day and before another: from then on it can be kept off.</summary>
+    private bool RestsBefore(Track roller, DateOnly on, DateOnly before) => standing.All.Any(other => other != roller && days.RestOf(other.Product, roller.Product) is { Before: > 0 } rest
+        && Range(on.AddDays(-rest.Before), before).Any(day => other.Placed.On(day) || facts.WasApplied(other.Product.Id, day)));
+
+    private static IEnumerable<DateOnly> Range(DateOnly from, DateOnly before)
     {
         for (var day = from; day < before; day = day.AddDays(1))
         {
-            if (standing.All.Any(other => other != roller && other.Irritancy != Degree.No && (other.Placed.On(day) || facts.WasApplied(other.Product.Id, day))))
-            {
-                return true;
-            }
+            yield return day;
         }
-
-        return false;
     }
 
     private bool SunNear(DateOnly on, int days) => facts.File.Intake.Flags.Any(flag =>

@@ -30,7 +30,6 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         return on < until ? Off.Through(until.Value.AddDays(-1), Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value))) : null;
     }
 
-    /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
     /// <summary>Days from one evening of a kit to the next, as they hold now: longer while the skin is new to it, or after a stronger one.</summary>
     public int DaysOf(Track kit)
     {
@@ -48,6 +47,7 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         return Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
     }
 
+    /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
     private (DateOnly? Last, DateOnly? Until) Between(Track kit)
     {
         if (!rule.On(RuleBook.PeelInterval))

@@ -53,7 +53,8 @@ internal sealed class NeedleDays(RuleSwitch rule)
     }
 
     /// <summary>Why a product is off on a day near needles, or null.</summary>
-    public Off? Of(Product product, DateOnly day)
+    /// <param name="mayFollow">Needles it may share its evening with.</param>
+    public Off? Of(Product product, DateOnly day, Func<Track, bool>? mayFollow = null)
     {
         if (IsEmpty || !rule.On(RuleBook.NeedleRest))
         {
@@ -63,7 +64,12 @@ internal sealed class NeedleDays(RuleSwitch rule)
         Off? latest = null;
         foreach (var (roller, on) in All)
         {
-            if (RestOf(product, NeedleTimes.AreFine(roller.Product)) is { } rest && day >= on.AddDays(-rest.Before) && day <= on.AddDays(rest.After) && !(latest?.Until > on.AddDays(rest.After)))
+            if (on == day && mayFollow?.Invoke(roller) == true)
+            {
+                continue;
+            }
+
+            if (RestOf(product, roller.Product) is { } rest && day >= on.AddDays(-rest.Before) && day <= on.AddDays(rest.After) && !(latest?.Until > on.AddDays(rest.After)))
             {
                 latest = Off.Through(on.AddDays(rest.After), Say(product, roller, on, rest.After));
             }
@@ -102,7 +108,9 @@ internal sealed class NeedleDays(RuleSwitch rule)
     public static Because Say(Product product, Track roller, DateOnly on, int after) => Because.Of(RuleBook.NeedleRest, ("product", product.Name), ("other", roller.Product.Name), ("on", on), ("until", on.AddDays(after)));
 
     /// <summary>Days for which a product rests before and after needles, or null where it goes on.</summary>
-    public (int Before, int After)? RestOf(Product product, Product roller) => rule.On(RuleBook.NeedleRest) ? RestOf(product, NeedleTimes.AreFine(roller)) : null;
+    public (int Before, int After)? RestOf(Product product, Product roller) => !rule.On(RuleBook.NeedleRest) ? null
+        : product.Kind is ProductKind.Razor or ProductKind.UltrasonicBlade && roller.Kind == ProductKind.NanoTip ? (NeedleTimes.BladeApartDays - 1, NeedleTimes.BladeApartDays - 1)
+        : RestOf(product, NeedleTimes.AreFine(roller));
 
     private (int Before, int After)? RestOf(Product product, bool fine)
     {
@@ -116,7 +124,7 @@ internal sealed class NeedleDays(RuleSwitch rule)
 
     private static (int Before, int After)? Measure(Product product, bool fine)
     {
-        if (product.Irritancy() != Degree.No || product.IsKit())
+        if (product.Irritancy() != Degree.No || product.IsKit() || product.Has(Family.VitaminCDerivative))
         {
             return fine ? (1, 2) : (3, 3);
         }
