@@ -50,7 +50,7 @@ public class TooSoonTests
     [Fact]
     public void A_use_before_an_evening_with_a_kit_moves_that_evening_and_costs_no_rung()
     {
-        var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.WeakKit).InUse("glycolic", Monday.AddDays(-60), 2)
+        var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.WeakKit).InUse("glycolic", Monday.AddDays(-6), 2)
             .Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-4), AlreadyInUse = true, Rung = 0, Reason = "knows the kit" }).Now(Monday, 23);
         var planned = built.Plan(30).DaysOf("kit")[0];
         Assert.NotEqual(RuleBook.Rung, built.Plan(30).On(planned.AddDays(-1))!.Evening.WhyNot("glycolic"));
