@@ -8,24 +8,33 @@ using OatPath.Core.Plan;
 
 namespace OatPath.Cli;
 
-/// <summary>Reads a command's words: one file and named options. Anything else is refused with a remedy.</summary>
+/// <summary>Reads a command's words: its files and named options. Anything else is refused with a remedy.</summary>
 public sealed class Arguments
 {
     private readonly Dictionary<string, string> options = [];
 
-    private Arguments(string? file) => File = file;
+    private Arguments(List<string> files) => Files = files;
 
-    public string? File { get; }
+    public IReadOnlyList<string> Files { get; }
+
+    public string? File => Files.Count > 0 ? Files[0] : null;
 
     public static Arguments Parse(IReadOnlyList<string> words, params string[] known)
     {
-        string? file = null;
+        var parsed = ParseMany(words, known);
+        return parsed.Files.Count <= 1 ? parsed : throw new BadInputException($"{parsed.Files[1]}: one file at a time");
+    }
+
+    /// <summary>The words of a command that takes one file or many.</summary>
+    public static Arguments ParseMany(IReadOnlyList<string> words, params string[] known)
+    {
+        var files = new List<string>();
         var options = new Dictionary<string, string>();
         for (var i = 0; i < words.Count; i++)
         {
             if (!words[i].StartsWith("--", StringComparison.Ordinal))
             {
-                file = file is null ? words[i] : throw new BadInputException($"{words[i]}: one file at a time");
+                files.Add(words[i]);
             }
             else if (!known.Contains(words[i]))
             {
@@ -41,7 +50,7 @@ public sealed class Arguments
             }
         }
 
-        var parsed = new Arguments(file);
+        var parsed = new Arguments(files);
         foreach (var (name, value) in options)
         {
             parsed.options[name] = value;
@@ -75,9 +84,11 @@ public sealed class Arguments
         _ => throw new BadInputException(string.Create(CultureInfo.InvariantCulture, $"{option}: give a number from {least} to {most}, written as 0.8")),
     };
 
-    public CaseFile Case() => File is null
+    public CaseFile Case() => Case(File);
+
+    public static CaseFile Case(string? file) => file is null
         ? throw new BadInputException("CASE.json: name the case file")
-        : Checked(File, CaseJson.ReadCase(Read(File)));
+        : Checked(file, CaseJson.ReadCase(Read(file)));
 
     public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(Read(file))) : new HouseRules();
 

@@ -22,40 +22,58 @@ public static class SessionCommands
         }
 
         output.Write(CaseJson.Write(script));
+        return ExitCode.Ok;
     });
 
     /// <summary>Prints the state after each event, one JSON object a line; of several logs, one array of states a line.</summary>
     public static int Play(IReadOnlyList<string> words, TextWriter output, TextWriter errors) => Try(errors, () =>
     {
-        var arguments = Arguments.Parse(words, "--events", "--logs");
+        var arguments = Arguments.ParseMany(words, "--events", "--logs");
         var script = Arguments.Read<SessionScript>(arguments.File ?? throw new BadInputException("SCRIPT.json: name the script"), SessionScript.FormatName);
         if (arguments.Text("--logs") is { } many)
         {
-            foreach (var log in Arguments.Read<List<List<SessionEvent>>>(many, null))
+            foreach (var (log, i) in Arguments.Read<List<List<SessionEvent>>>(many, null).Select((log, i) => (log, i)))
             {
+                Checked($"{many}: [{i}].", log);
                 output.WriteLine(JsonSerializer.Serialize(States(script, log), CaseJson.Compact));
             }
 
-            return;
+            return ExitCode.Ok;
         }
 
-        var events = Arguments.Read<List<SessionEvent>>(arguments.Text("--events") ?? throw new BadInputException("--events: name the file of events"), null);
+        if (arguments.Files.Count > 1)
+        {
+            return arguments.Text("--events") is not null ? throw new BadInputException("--events: goes with one script; name the files of events after it, or one with --events")
+                : ManyFiles.Run([.. arguments.Files.Skip(1)], output, file => (new { file, states = States(script, Events(file)) }, ExitCode.Ok));
+        }
+
+        var events = Events(arguments.Text("--events") ?? throw new BadInputException("--events: name the file of events"));
         foreach (var state in States(script, events))
         {
             output.WriteLine(JsonSerializer.Serialize(state, CaseJson.Compact));
         }
+
+        return ExitCode.Ok;
     });
+
+    private static List<SessionEvent> Events(string file) => Checked($"{file}: ", Arguments.Read<List<SessionEvent>>(file, null));
+
+    private static List<SessionEvent> Checked(string where, List<SessionEvent> events)
+    {
+        var hole = events.FindIndex(happened => happened is null);
+        var problems = hole >= 0 ? [new Problem($"events[{hole}]", "is empty; write an event or leave it out")] : SessionEventCheck.Check(events);
+        return problems.Count == 0 ? events : throw new BadInputException(string.Join(Environment.NewLine, problems.Select(problem => $"{where}{problem}")));
+    }
 
     /// <summary>The state after each moment at which something happened.</summary>
     private static List<SessionState> States(SessionScript script, List<SessionEvent> events) =>
         [.. events.Select(happened => happened.AtMilliseconds).Distinct().Order().Select(now => SessionPlayer.Play(script, events, now))];
 
-    private static int Try(TextWriter errors, Action work)
+    private static int Try(TextWriter errors, Func<int> work)
     {
         try
         {
-            work();
-            return ExitCode.Ok;
+            return work();
         }
         catch (BadInputException problem)
         {

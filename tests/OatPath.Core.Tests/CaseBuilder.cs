@@ -132,9 +132,10 @@ internal sealed class CaseBuilder
         return this;
     }
 
-    public CaseBuilder Treat(Core.Care.TreatmentKind kind, DateOnly on)
+    public CaseBuilder Treat(Core.Care.TreatmentKind kind, DateOnly on, Func<Core.Care.Treatment, Core.Care.Treatment>? change = null)
     {
-        treatments.Add(new() { Id = Id(), Kind = kind, On = on });
+        Core.Care.Treatment treatment = new() { Id = Id(), Kind = kind, On = on };
+        treatments.Add(change?.Invoke(treatment) ?? treatment);
         return this;
     }
 

@@ -2,6 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
+using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -28,8 +29,6 @@ public static partial class CaseCheck
 
     /// <summary>What happened is always recordable; a day is more than any kit is left on by mistake.</summary>
     public const int MaxContactSeconds = 86_400;
-    /// <summary>A phone may come back to a session after a long time; a year is longer than any does.</summary>
-    public const long MostSessionMilliseconds = 366L * 86_400_000;
 
     private const int MostEvents = 2000;
     private const int MostDaysAhead = 180;
@@ -225,8 +224,7 @@ public static partial class CaseCheck
     private static void CheckSession(List<Problem> problems, SessionHeld session, string field)
     {
         Need(problems, session.Events.Count <= MostEvents, $"{field}.events", $"give at most {MostEvents} events");
-        Need(problems, session.Events.All(happened => happened.Id.Length is > 0 and <= 64), $"{field}.events", "give each event an id of 1 to 64 characters");
-        Need(problems, session.Events.All(happened => happened.AtMilliseconds is >= 0 and <= MostSessionMilliseconds), $"{field}.events", $"give each event 0 to {MostSessionMilliseconds} milliseconds");
+        problems.AddRange(SessionEventCheck.Check(session.Events).Take(10).Select(problem => problem with { Field = $"{field}.{problem.Field}" }));
         Need(problems, session.Script.Groups.SelectMany(group => group.Zones).GroupBy(step => step.Zone).All(zone => zone.Count() == 1), $"{field}.script.groups", "name each zone once");
         Need(problems, session.Script is { TargetSeconds: > 0, LimitSeconds: > 0, StingEverySeconds: > 0 }, $"{field}.script", "give a target, a limit and how often the sting is asked, in seconds above 0");
     }

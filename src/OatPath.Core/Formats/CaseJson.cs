@@ -76,7 +76,7 @@ public static class CaseJson
         {
             var value = JsonSerializer.Deserialize<T>(text, Options);
             var hole = value is null ? "file" : NullFinder.Find(value, "");
-            return hole is null ? (value, []) : (null, [new(hole, "is empty; write a value or leave it out")]);
+            return hole is null ? (value, []) : (null, [new(hole, hole.EndsWith(']') ? "is empty; write a value or leave it out" : "is missing or empty; write a value")]);
         }
         catch (JsonException problem)
         {

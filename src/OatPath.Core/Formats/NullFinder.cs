@@ -1,22 +1,31 @@
 using System.Collections;
+using System.Collections.Concurrent;
+using System.Reflection;
 
 namespace OatPath.Core.Formats;
 
-/// <summary>Finds nulls inside lists, which the serializer accepts although the types do not.</summary>
+/// <summary>Finds nulls where the types allow none: inside lists, and in fields that are missing. What is worked out from other fields is no field.</summary>
 internal static class NullFinder
 {
+    private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, bool Nullable)[]> Known = [];
+
     public static string? Find(object value, string path)
     {
-        foreach (var property in value.GetType().GetProperties())
+        foreach (var (property, nullable) in Known.GetOrAdd(value.GetType(), Fields))
         {
-            if (property.GetIndexParameters().Length > 0 || property.PropertyType == typeof(string) || property.PropertyType.IsValueType)
+            var name = char.ToLowerInvariant(property.Name[0]) + property.Name[1..];
+            var here = path.Length == 0 ? name : $"{path}.{name}";
+            var inner = property.GetValue(value);
+            if (inner is null && !nullable)
+            {
+                return here;
+            }
+
+            if (inner is string)
             {
                 continue;
             }
 
-            var name = char.ToLowerInvariant(property.Name[0]) + property.Name[1..];
-            var here = path.Length == 0 ? name : $"{path}.{name}";
-            var inner = property.GetValue(value);
             if (inner is IEnumerable list)
             {
                 var index = 0;
@@ -42,6 +51,14 @@ internal static class NullFinder
         }
 
         return null;
+    }
+
+    private static (PropertyInfo, bool)[] Fields(Type type)
+    {
+        var context = new NullabilityInfoContext();
+        return [.. type.GetProperties()
+            .Where(property => property.SetMethod is not null && property.GetIndexParameters().Length == 0 && !property.PropertyType.IsValueType)
+            .Select(property => (property, context.Create(property).WriteState != NullabilityState.NotNull))];
     }
 
     private static bool Deep(object value) => value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;

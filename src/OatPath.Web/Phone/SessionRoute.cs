@@ -20,7 +20,7 @@ public sealed record SessionLog(string Grant, string Run, long ElapsedMillisecon
 public static class SessionRoute
 {
     private const int MostEvents = 2000;
-    private const long MostMilliseconds = CaseCheck.MostSessionMilliseconds;
+    private const long MostMilliseconds = SessionEventCheck.MostMilliseconds;
 
     public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(OatPathApp.SessionLimit);
 
