@@ -108,6 +108,7 @@ test('a session to its normal end: every zone equally long, sent to the studio, 
   await takeOff(phone);
   await press(phone, 'Done to the last line');
   assert.match(await title(phone), /still sting/);
+  await pass(phone, 0.6);
   await phone.locator('[data-sting="1"]').click();
   await pass(phone, 0.5);
   assert.equal(await title(phone), 'Well ended');

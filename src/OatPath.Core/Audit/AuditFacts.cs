@@ -39,8 +39,11 @@ internal sealed class AuditFacts
         Decisions.AddRange(NewFormulas());
         Answers = [.. Entries<Screened>().Where(entry => !Decisions.OfType<ClearScreening>().Any(clear => clear.Screening == entry.Id))
             .Select(entry => entry with { Yes = [.. entry.Yes.Where(question => !Entries<Screened>().Any(later => later.Day == entry.Day && (later.HappenedAt, later.Id).CompareTo((entry.HappenedAt, entry.Id)) > 0 && WasAsked(later, question)))] })];
-        Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags), .. Entries<Nicked>().Select(nick => OpenSince([nick.Id], nick.Day, nick.Zones)),
-            .. Reports.Where(WasPicked).GroupBy(told => (told.Day, Where: string.Join(' ', told.Report.Where.Order()))).Select(place => OpenSince([.. place.Select(told => told.Id)], place.Key.Day, place.First().Report.Where))] };
+        Intake = file.Intake with
+        {
+            Flags = [.. file.Intake.Flags, .. Answers.SelectMany(AnsweredFlags), .. Entries<Nicked>().Select(nick => OpenSince([nick.Id], nick.Day, nick.Zones)),
+            .. Reports.Where(WasPicked).GroupBy(told => (told.Day, Where: string.Join(' ', told.Report.Where.Order()))).Select(place => OpenSince([.. place.Select(told => told.Id)], place.Key.Day, place.First().Report.Where))]
+        };
         Suns = [.. file.Intake.Flags.Where(flag => flag is { Kind: FlagKind.StrongSun or FlagKind.Sunburn, From: not null }).Select(flag => new Sun(flag.From!.Value, flag.Until ?? flag.From!.Value, flag.Kind == FlagKind.Sunburn, Ahead: true)),
             .. Answers.Where(entry => entry.Yes.Contains(DayQuestion.Sunburn)).Select(entry => new Sun(entry.Day, entry.Day, Burn: true, Ahead: false)),
             .. Reports.Where(entry => entry.Report.StrongSun).Select(entry => new Sun(entry.Day, DayOf(entry.HappenedAt), Burn: false, Ahead: false))];

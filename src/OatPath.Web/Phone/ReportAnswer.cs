@@ -1,8 +1,8 @@
-using OatPath.Core.Known;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.Course;
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Web.Records;
 
