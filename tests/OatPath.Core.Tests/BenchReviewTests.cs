@@ -75,7 +75,8 @@ public class BenchReviewTests
     {
         CaseBuilder With(params Product[] products) => new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen, CaseBuilder.Glycolic, Balm).Own(products).InUse("glycolic", Monday, 1);
 
-        Assert.Contains(new Mend(MendKind.Park, "balm"), Of(Review(With()), RuleBook.SealsAcidIn).Mends);
+        // The balm is all there is for the night: it is not left out before something is in its place.
+        Assert.Equal([new Mend(MendKind.Park, "glycolic")], Of(Review(With()), RuleBook.SealsAcidIn).Mends);
         Assert.DoesNotContain(Review(With(CaseBuilder.Moisturiser)), clash => clash.Because.Rule == RuleBook.SealsAcidIn);
     }
 
@@ -131,10 +132,50 @@ public class BenchReviewTests
             var mended = BenchReview.Apply(file, mend, studio);
             var after = BenchReview.Of(mended, CaseBuilder.Rules, studio);
             Assert.DoesNotContain(after, other => other.Key == clash.Key);
+            Assert.True(Served.Of(mended, CaseBuilder.Rules).NoLessThan(Served.Of(file, CaseBuilder.Rules)), mend.ToString());
             Assert.DoesNotContain(after, other => other.Severity == ClashSeverity.Block && clashes.All(before => before.Key != other.Key));
             Assert.Empty(PathAuditor.Audit(mended, CaseBuilder.Rules, PathPlanner.Plan(mended, CaseBuilder.Rules, days: 21)));
         }
     });
+
+    [Fact]
+    public void A_sunscreen_that_may_not_be_used_is_replaced_and_never_only_parked()
+    {
+        var scented = CaseBuilder.Sunscreen with { Id = "scented", Contains = [Allergen.Fragrance] };
+        var build = new CaseBuilder().Own(Wash, CaseBuilder.Moisturiser, scented).With(intake => intake with { Allergies = [Allergen.Fragrance] });
+
+        Assert.Empty(Of(Review(build), RuleBook.Allergy).Mends);
+        var tinted = CaseBuilder.Sunscreen with { Id = "tinted", Kind = ProductKind.SunscreenTinted };
+        Assert.Equal([new Mend(MendKind.Swap, "scented", "tinted")], Of(Review(build, tinted, Suds), RuleBook.Allergy).Mends);
+        Assert.Equal([new Mend(MendKind.Park, "scented")], Of(Review(build.Own(CaseBuilder.Sunscreen with { Id = "plain" })), RuleBook.Allergy).Mends);
+    }
+
+    [Fact]
+    public void The_newcomer_gives_way_before_what_is_in_use()
+    {
+        BenchClash Clash(string old, string young) => Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Salicylic).InUse(old, Monday.AddDays(-200), 4).Start(young, Monday.AddDays(-30)).Patched(young, Monday.AddDays(-30))), RuleBook.TwoExfoliants);
+
+        Assert.Equal("glycolic", Clash("salicylic", "glycolic").Mends.First(mend => mend.Kind == MendKind.Park).Product);
+        Assert.Equal("salicylic", Clash("glycolic", "salicylic").Mends.First(mend => mend.Kind == MendKind.Park).Product);
+    }
+
+    [Fact]
+    public void What_the_client_came_for_is_not_parked_away()
+    {
+        var clash = Of(Review(CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Salicylic).With(intake => intake with { Concerns = [Concern.Oil] }).InUse("glycolic", Monday, 4).InUse("salicylic", Monday, 4)), RuleBook.TwoExfoliants);
+
+        Assert.Equal(["glycolic"], clash.Mends.Where(mend => mend.Kind == MendKind.Park).Select(mend => mend.Product));
+    }
+
+    [Fact]
+    public void What_may_not_be_used_displaces_nothing()
+    {
+        var wash = new Product { Id = "acid-wash", Name = "Alder wash", Kind = ProductKind.ExfoliatingCleanser, Actives = [new(Substance.Lactic, 3)], Ph = 4 };
+        var intake = new Intake { SkinType = SkinType.Combination, BirthDate = new(1990, 1, 1), Allergies = [Allergen.Salicylates] };
+        var advice = Fit.ShelfReview.Of([wash, CaseBuilder.Salicylic], [], intake, Monday, _ => false);
+
+        Assert.Equal(Fit.ShelfStep.Keep, advice.Single(one => one.Product.Id == "acid-wash").Step);
+    }
 
     [Fact]
     public void Renaming_and_shuffling_change_no_clash()

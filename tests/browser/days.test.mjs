@@ -12,7 +12,9 @@ const next = (of) => [today.getUTCFullYear(), today.getUTCFullYear() + 1].map(of
 const leap = () => { for (let year = today.getUTCFullYear(); ; year += 1) if (year % 4 === 0 && new Date(Date.UTC(year, 1, 29, 12)) > today) return new Date(Date.UTC(year, 1, 29, 12)); };
 const ends = [new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth() + 1, 0, 12)), next((year) => new Date(Date.UTC(year, 11, 31, 12))), leap(),
   ...[2, 9].map((month) => next((year) => lastSunday(year, month)))].flatMap((day) => [plus(day, -1), day]).filter((day) => day >= today);
-const starts = [...new Set([...Array.from({ length: Number(process.env.OATPATH_START_DAYS ?? 21) }, (_, day) => iso(plus(today, day))), ...ends.map(iso)])];
+// Every third day of three weeks meets every weekday; with OATPATH_START_DAYS each of so many days.
+const every = process.env.OATPATH_START_DAYS ? 1 : 3;
+const starts = [...new Set([...Array.from({ length: every === 1 ? Number(process.env.OATPATH_START_DAYS) : 7 }, (_, day) => iso(plus(today, day * every))), ...ends.map(iso)])];
 
 /** What of a page lies, whole or in part, under the bar: first as it opens, then each thing by Tab. */
 async function hidden(phone) {

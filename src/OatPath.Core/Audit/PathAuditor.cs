@@ -14,7 +14,7 @@ public static class PathAuditor
     /// <summary>What is looked at, in words for whoever relies on it.</summary>
     public static IReadOnlyList<string> Concerns { get; } =
     [
-        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told, and what was used inside a rest", "devices and needles",
+        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told, and what was used inside a rest", "devices and needles", "how much, how often in a day, how it comes off",
         "order, sunscreen, a reason for everything", "that what was asked for begins",
     ];
 
@@ -30,6 +30,7 @@ public static class PathAuditor
         var routine = new RoutineAudit(run);
         var told = new ToldAudit(run);
         var devices = new DeviceAudit(run);
+        var dose = new DoseAudit(run);
         var tooSoon = run.TooSoon;
         foreach (var day in run.Ahead)
         {
@@ -52,6 +53,7 @@ public static class PathAuditor
                     care.IsKept(product, day.Date, moment);
                     devices.MayBeUsed(product, step, day.Date, moment);
                     devices.RestsAroundNeedles(product, day.Date, moment);
+                    dose.MayBeUsed(product, step, day.Date, moment);
                     if (product.IsRaised())
                     {
                         ramp.MayBeUsed(product, step, day.Date, moment);
@@ -66,6 +68,7 @@ public static class PathAuditor
 
             routine.SunscreenIsOn(day);
             routine.NothingUnexplained(day);
+            dose.IsOnceADay(day);
         }
 
         new PeelAudit(run).Look();

@@ -28,27 +28,37 @@ public static class BenchReview
         return [.. found.Select(clash => clash with { Mends = Tried(file, rules, studio, clash, before, tried) })];
     }
 
-    /// <summary>The case as a mend leaves it.</summary>
-    public static CaseFile Apply(CaseFile file, Mend mend, IReadOnlyList<Product> studio) => mend.Kind switch
+    /// <summary>What a mend changes: the one account of it, for trying it and for saving it.</summary>
+    /// <returns>Shelf items as they become, those given way first; and an active that is asked for at the same time, or null.</returns>
+    public static (IReadOnlyList<ShelfItem> Items, Product? Starts) Changes(CaseFile file, Mend mend, IReadOnlyList<Product> studio)
     {
-        MendKind.Park => file with { Shelf = Change(file, mend.Product, item => item with { State = ShelfState.Parked }) },
-        MendKind.ParkTwo => file with { Shelf = [.. file.Shelf.Select(item => item.Product.Id == mend.Product || item.Product.Id == mend.With ? item with { State = ShelfState.Parked } : item)] },
-        MendKind.UsualAmount => file with { Shelf = Change(file, mend.Product, item => item with { Product = item.Product with { Amount = null } }) },
-        _ => Swapped(file, mend, studio.First(product => product.Id == mend.With)),
-    };
+        ShelfItem Item(string product) => file.Shelf.First(item => item.Product.Id == product);
+        ShelfItem Parked(string product) => Item(product) with { State = ShelfState.Parked };
+        switch (mend.Kind)
+        {
+            case MendKind.Park:
+                return ([Parked(mend.Product)], null);
+            case MendKind.ParkTwo:
+                return ([Parked(mend.Product), Parked(mend.With!)], null);
+            case MendKind.UsualAmount:
+                return ([Item(mend.Product) with { Product = Item(mend.Product).Product with { Amount = null } }], null);
+            default:
+                var with = studio.First(product => product.Id == mend.With);
+                return ([Parked(mend.Product), new ShelfItem { Product = with }], with.IsActive() ? with : null);
+        }
+    }
 
-    private static CaseFile Swapped(CaseFile file, Mend mend, Product with)
+    /// <summary>The case as a mend leaves it.</summary>
+    public static CaseFile Apply(CaseFile file, Mend mend, IReadOnlyList<Product> studio)
     {
+        var (items, starts) = Changes(file, mend, studio);
         var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
         return file with
         {
-            Shelf = [.. Change(file, mend.Product, item => item with { State = ShelfState.Parked }).Where(item => item.Product.Id != with.Id), new ShelfItem { Product = with }],
-            Decisions = with.IsActive() ? [.. file.Decisions, new StartActive { Id = "mend", On = today, Product = with.Id }] : file.Decisions,
+            Shelf = [.. file.Shelf.Select(item => items.FirstOrDefault(changed => changed.Product.Id == item.Product.Id) ?? item), .. items.Where(changed => file.Shelf.All(item => item.Product.Id != changed.Product.Id))],
+            Decisions = starts is null ? file.Decisions : [.. file.Decisions, new StartActive { Id = "mend", On = today, Product = starts.Id }],
         };
     }
-
-    private static List<ShelfItem> Change(CaseFile file, string product, Func<ShelfItem, ShelfItem> change) =>
-        [.. file.Shelf.Select(item => item.Product.Id == product ? change(item) : item)];
 
     private static List<BenchClash> Find(CaseFile file, HouseRules rules)
     {
@@ -167,12 +177,18 @@ public static class BenchReview
     private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before, Dictionary<Mend, List<BenchClash>> tried)
     {
         var good = new List<(Mend Mend, int Left)>();
+        var served = Served.Of(file, rules);
         foreach (var mend in Candidates(file, rules, studio, clash))
         {
             // Candidates come best first.
             if (good.Count == MostMends)
             {
                 break;
+            }
+
+            if (Lacks(served, file, rules, mend, studio))
+            {
+                continue;
             }
 
             // Parking the same product may clear several clashes; what comes of it is found once.
@@ -183,7 +199,23 @@ public static class BenchReview
             }
         }
 
-        return [.. good.OrderBy(pair => pair.Mend.Kind).ThenBy(pair => pair.Left).Select(pair => pair.Mend).Take(MostMends)];
+        // Something in its place before leaving it out, and the newcomer before what works.
+        return [.. good.OrderBy(pair => pair.Mend.Kind).ThenBy(pair => clash.Other is null || clash.Because.Rule == RuleBook.ManySteps ? 0 : Array.IndexOf(NewestFirst(file, clash), pair.Mend.Product)).ThenBy(pair => pair.Left).Select(pair => pair.Mend).Take(MostMends)];
+    }
+
+    /// <summary>Whether anything served before is lacking after a mend, or a place that has to be filled is left empty.</summary>
+    private static bool Lacks(Served before, CaseFile file, HouseRules rules, Mend mend, IReadOnlyList<Product> studio)
+    {
+        var after = Served.Of(Apply(file, mend, studio), rules);
+        return !after.NoLessThan(before)
+            || (mend.Kind is MendKind.Park or MendKind.ParkTwo && file.Shelf.Any(item => (item.Product.Id == mend.Product || item.Product.Id == mend.With) && after.IsMissed(item.Product)));
+    }
+
+    /// <summary>The two sides of a clash: not begun, then begun last, then what has been in use for longest.</summary>
+    private static string[] NewestFirst(CaseFile file, BenchClash clash)
+    {
+        DateOnly Since(string product) => file.Decisions.OfType<StartActive>().Where(start => start.Product == product).Select(start => start.AlreadyInUse ? DateOnly.MinValue : start.On).DefaultIfEmpty(DateOnly.MaxValue).Max();
+        return [.. new[] { clash.Product, clash.Other! }.OrderByDescending(Since)];
     }
 
     private static bool SamePair(BenchClash one, BenchClash other) =>
@@ -211,7 +243,7 @@ public static class BenchReview
             };
         }
 
-        var sides = clash.Other is null ? [clash.Product] : new[] { clash.Product, clash.Other };
+        var sides = clash.Other is null ? [clash.Product] : NewestFirst(file, clash);
         var owned = file.Shelf.Select(item => item.Product).ToList();
         var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
         var swaps = sides.SelectMany(side => ShelfReview.Instead(owned.First(product => product.Id == side), owned, studio, file.Intake, today, clash.Because.Rule).Take(MostSwaps).Select(product => new Mend(MendKind.Swap, side, product.Id)));

@@ -64,12 +64,12 @@ public static class ShelfReview
             return (ShelfStep.ThrowOut, Because.Of(RuleBook.PastItsTime, ("product", product.Name), ("on", good)));
         }
 
-        if (product.IsAcidCleanser() && owned.FirstOrDefault(other => other != product && other.IsAcid() && other.Traits.LeaveOn && other.Traits.Use == KindUse.Daily) is { } acid)
+        if (product.IsAcidCleanser() && owned.FirstOrDefault(other => other != product && Refusal(other, intake, day) is null && other.IsAcid() && other.Traits.LeaveOn && other.Traits.Use == KindUse.Daily) is { } acid)
         {
             return (ShelfStep.Park, Say(RuleBook.AcidUnderAcid, acid));
         }
 
-        if (IsHidden(product) && owned.FirstOrDefault(other => other != product && !IsHidden(other) && other.IsActive() && other.Families().Intersect(product.Families()).Any(Irritates)) is { } open)
+        if (IsHidden(product) && owned.FirstOrDefault(other => other != product && Refusal(other, intake, day) is null && !IsHidden(other) && other.IsActive() && other.Families().Intersect(product.Families()).Any(Irritates)) is { } open)
         {
             return (ShelfStep.Park, Say(RuleBook.HiddenDouble, open));
         }
@@ -107,11 +107,24 @@ public static class ShelfReview
     private static bool Serves(Product product, Product refused, string rule, Intake intake, DateOnly day) =>
         rule != RuleBook.OneExfoliant && Does(product, refused, rule is RuleBook.AcidUnderAcid or RuleBook.HiddenDouble) && Refusal(product, intake, day) is null && product.UsableOn(day);
 
+    /// <summary>Kinds that take one place of the routine.</summary>
+    private static bool SamePlace(ProductKind one, ProductKind other)
+    {
+        static int Place(ProductKind kind) => kind switch
+        {
+            ProductKind.SunscreenFluid or ProductKind.SunscreenTinted => 1,
+            ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser => 2,
+            ProductKind.OilCleanser or ProductKind.BalmCleanser => 3,
+            _ => 0,
+        };
+        return Place(one) > 0 && Place(one) == Place(other);
+    }
+
     private static bool Does(Product product, Product refused, bool gentle)
     {
         if (gentle || !refused.IsActive())
         {
-            return !product.IsActive() && !product.StrongSulphate && !product.Contains.Contains(Allergen.Fragrance) && (product.Kind == refused.Kind || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
+            return !product.IsActive() && !product.StrongSulphate && !product.Contains.Contains(Allergen.Fragrance) && (product.Kind == refused.Kind || SamePlace(product.Kind, refused.Kind) || (refused.IsAcidCleanser() && product.Kind is ProductKind.GelCleanser or ProductKind.CreamCleanser or ProductKind.FoamCleanser));
         }
 
         // Needles are signed off by hand; no swap offers them.

@@ -202,7 +202,7 @@ public static class RoutineBuilder
     {
         var traits = item.Product.Traits;
         var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
-        var amount = item.Slot == RoutineSlot.Sunscreen ? item.Product.Amount ?? new Amount(request.ChestToo ? 1 : 0.5m, AmountUnit.Teaspoon)
+        var amount = item.Slot == RoutineSlot.Sunscreen ? OfSunscreen(item.Product, request.ChestToo)
             : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
             : item.Units is { } units ? new Amount(units, AmountGuide.For(item.Product).Unit)
             : AmountGuide.For(item.Product);
@@ -234,6 +234,14 @@ public static class RoutineBuilder
             Because = because,
         };
     }
+
+    /// <summary>Half a teaspoon, a teaspoon with the chest; what was typed counts where it is enough to protect.</summary>
+    /// <remarks>Source: 2 mg per square cm over face and neck; from half of that on a typed amount is taken: house default.</remarks>
+    private static Amount OfSunscreen(Product product, bool chestToo) => product.Amount is { } typed && AmountGuide.Millilitres(product, typed) is >= LeastSunscreenMl and <= MostSunscreenMl
+        ? typed : new Amount(chestToo ? 1 : 0.5m, AmountUnit.Teaspoon);
+
+    private const decimal LeastSunscreenMl = 1.25m;
+    private const decimal MostSunscreenMl = 10m;
 
     /// <summary>Half a face takes half; a vial is opened for one use and goes on whole, and what is counted cannot be halved.</summary>
     /// <remarks>Source: trade convention.</remarks>

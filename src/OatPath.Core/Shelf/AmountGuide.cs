@@ -42,7 +42,8 @@ public static class AmountGuide
             or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.DeviceTip or ProductKind.Mitt or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice or ProductKind.CottonPads => new(1, AmountUnit.Piece),
         ProductKind.Gloves => new(1, AmountUnit.Piece),
         ProductKind.SunscreenPowder => new(2, AmountUnit.Swipe),
-        ProductKind.WashOffPeel or ProductKind.Neutraliser => new(5, AmountUnit.Millilitre),
+        ProductKind.WashOffPeel => new(1.5m, AmountUnit.Millilitre),
+        ProductKind.Neutraliser => new(5, AmountUnit.Millilitre),
         ProductKind.SpotTreatment => new(0.25m, AmountUnit.Pea),
         _ => Dispensed(product, new(1, AmountUnit.Pea)),
     };

@@ -4,7 +4,6 @@ using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
-using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Web.Records;
 

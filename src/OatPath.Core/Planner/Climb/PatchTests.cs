@@ -2,7 +2,6 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Planner.Tracks;
-using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.Climb;
 

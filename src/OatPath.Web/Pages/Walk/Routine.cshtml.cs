@@ -91,19 +91,19 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        var facts = new List<Fact>();
-        var done = kind == MendKind.UsualAmount ? $"{item.Product.Name} is back at its usual amount." : $"{item.Product.Name} is parked.";
-        facts.Add(Room.Make(Id, "shelf", kind == MendKind.UsualAmount
-            ? item with { Product = item.Product with { Amount = null } }
-            : item with { State = ShelfState.Parked, Reason = Words.Say(found.Because) }, By));
-        if (kind == MendKind.ParkTwo && Record.Draft.Shelf.FirstOrDefault(other => other.Product.Id == with) is { } second)
+        // What was tried is what is saved; who may not decide leaves the start to somebody who may.
+        var (items, starts) = BenchReview.Changes(Record.Draft, new Mend(kind, product, with), [.. studio.Everything(out _).Select(one => one.Product)]);
+        var facts = items.Select(changed => Room.Make(Id, "shelf", changed.State == ShelfState.Parked ? changed with { Reason = Words.Say(found.Because) } : changed, By)).ToList();
+        var parked = Words.List([.. items.Where(changed => changed.State == ShelfState.Parked).Select(changed => changed.Product.Name)]);
+        var done = kind == MendKind.UsualAmount ? $"{item.Product.Name} is back at its usual amount." : $"{parked} {(kind == MendKind.ParkTwo ? "are" : "is")} parked.";
+        if (kind == MendKind.Swap)
         {
-            facts.Add(Room.Make(Id, "shelf", second with { State = ShelfState.Parked, Reason = Words.Say(found.Because) }, By));
-            done = $"{item.Product.Name} and {second.Product.Name} are parked.";
-        }
-        else if (kind == MendKind.Swap && with is not null && studio.Find(with) is { } instead)
-        {
-            done += " " + OwnItem.BringIn(Room, Record, instead.Product, By, !User.IsInRole(People.Roles.Assistant), facts);
+            var mayStart = starts is not null && !User.IsInRole(People.Roles.Assistant);
+            done += $" {items[^1].Product.Name} is on the shelf.{(mayStart ? " It is asked for: patch test first, then its ladder." : "")}";
+            if (mayStart)
+            {
+                facts.Add(Decide(new StartActive { Id = "", On = Record.Today, Product = starts!.Id }));
+            }
         }
 
         return Save(facts) ? Done(done, facts[0].Id) : Page();

@@ -1,6 +1,6 @@
 using OatPath.Core.Case;
 
-namespace OatPath.Core.Ramp;
+namespace OatPath.Core.Known;
 
 /// <summary>When a look at a patch test counts.</summary>
 /// <remarks>Source: trade convention, 48 h; four hours of grace, so that an evening's test is read on an evening.</remarks>
