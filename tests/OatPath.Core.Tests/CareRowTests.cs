@@ -3,6 +3,7 @@ using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -71,6 +72,26 @@ public class CareRowTests
         Assert.Equal([On.AddDays(1), On.AddDays(3), On.AddDays(7)], after.CheckIns.Select(due => due.Due));
         Assert.True(after.On(On)!.Evening.Repair);
         Assert.Equal(["cleanser", "cream"], after.On(On)!.Evening.Steps.Select(step => step.Product).OfType<string>());
+    }
+
+    [Theory]
+    [InlineData(15, 0, true)]
+    [InlineData(17, 30, true)]
+    [InlineData(11, 0, false)]
+    [InlineData(null, null, false)]
+    public void The_morning_before_an_afternoon_laser_is_a_morning_before_it(int? hour, int? minute, bool before)
+    {
+        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
+        var file = CaseBuilder.Basic().Own(balm, CaseBuilder.Glycolic).InUse("glycolic", On.AddDays(-60), 4)
+            .Treat(TreatmentKind.AblativeLaser, On, treatment => treatment with { At = hour is { } at ? new TimeOnly(at, minute!.Value) : null }).Now(On.AddDays(-1)).Build();
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
+        var day = path.On(On)!;
+
+        Assert.Equal(before, day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen));
+        Assert.Equal(["balm"], day.Evening.Steps.Where(step => step.Product is not null).Select(step => step.Product).Distinct());
+        Assert.DoesNotContain(day.Morning.Steps, step => step.Product == "glycolic");
+        Assert.DoesNotContain(path.On(On.AddDays(1))!.Morning.Steps, step => step.Slot == RoutineSlot.Sunscreen);
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
     }
 
     [Fact]

@@ -51,6 +51,18 @@ const shapes = (script) => {
   ];
 };
 
+const MOST = { stung: 10, reddened: 4, answered: 1, battery: 100 };
+const NEEDS_ITEM = ['ticked', 'answered', 'gel-on', 'set-to', 'readied', 'passed', 'taken-back'];
+const NEEDS_ZONE = ['touched', 'layered', 'off'];
+
+/** The command line refuses by name what no session can hold; noise is anything else. */
+const held = (event, item, zone) => ({
+  ...event,
+  ...(event.kind in MOST ? { value: (event.value ?? 0) % (MOST[event.kind] + 1) } : {}),
+  ...(NEEDS_ITEM.includes(event.kind) ? { item: event.item ?? item } : {}),
+  ...(NEEDS_ZONE.includes(event.kind) ? { zone: event.zone ?? zone } : {}),
+});
+
 /** Pure noise: anything at any time, in any order, some of it twice. */
 const noise = (script, seed) => {
   const { roll, of } = dice(seed);
@@ -63,7 +75,7 @@ const noise = (script, seed) => {
     if (kind === 'taken-back') event.item = `e${roll(i + 1)}`; else if (roll(4)) event.item = of(items);
     if (roll(5)) event.zone = of(zones);
     if (roll(5)) event.value = roll(11);
-    return event;
+    return held(event, of(items), of(zones));
   });
   return [...events, ...events.slice(0, roll(3))];
 };
@@ -75,7 +87,7 @@ const guided = (script, seed) => {
   const { roll, of } = dice(seed);
   const events = [];
   let at = 0;
-  const add = (kind, more = {}) => { events.push({ id: `g${events.length}`, atMilliseconds: at, kind, ...more }); };
+  const add = (kind, more = {}) => { events.push(held({ id: `g${events.length}`, atMilliseconds: at, kind, ...more })); };
   for (let turn = 0; turn < 70; turn += 1) {
     at += 200 + roll(12_000);
     const state = play(script, events, at);

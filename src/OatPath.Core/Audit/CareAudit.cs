@@ -17,7 +17,7 @@ internal sealed class CareAudit(AuditRun run)
     {
         foreach (var treatment in Treatments)
         {
-            if (IsOpen(treatment, date) && product.Kind != ProductKind.OcclusiveBalm)
+            if (IsOpen(treatment, date, moment) && product.Kind != ProductKind.OcclusiveBalm)
             {
                 run.Report(RuleBook.OpenAfterTreatment, date, moment, product, "is used on open skin, which gets plain water and ointment only");
             }
@@ -37,7 +37,8 @@ internal sealed class CareAudit(AuditRun run)
         }
     }
 
-    public static bool IsOpen(Treatment treatment, DateOnly date) => AuditCare.After(treatment, RestrictionKind.Cleansing) is var open && open >= 0 && date >= treatment.On && date <= treatment.On.AddDays(open);
+    /// <summary>A morning before a treatment from 15:00 on is a morning like those before it.</summary>
+    public static bool IsOpen(Treatment treatment, DateOnly date, Moment moment) => !(moment == Moment.Morning && date == treatment.On && treatment.At >= new TimeOnly(15, 0)) && AuditCare.After(treatment, RestrictionKind.Cleansing) is var open && open >= 0 && date >= treatment.On && date <= treatment.On.AddDays(open);
 
     /// <summary>For irritants, by hand and sun, the last day on which any treatment still holds stands as the end of a window.</summary>
     public void EndsAreSaid()

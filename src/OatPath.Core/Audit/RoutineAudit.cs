@@ -102,7 +102,7 @@ internal sealed class RoutineAudit(AuditRun run)
             run.Report(RuleBook.SunscreenRequired, day.Date, null, sensitising, "is light-sensitising and there is no usable sunscreen");
         }
 
-        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date)))
+        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date, Moment.Morning)))
         {
             return;
         }

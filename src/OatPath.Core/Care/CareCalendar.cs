@@ -6,6 +6,8 @@ namespace OatPath.Core.Care;
 public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone)
 {
     private readonly CareSpan[] spans = [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone))];
+    private readonly (Treatment Treatment, CareSpan Span)[] closing = [.. treatments
+        .SelectMany(treatment => CareSpan.Of(treatment, zone).Where(span => span.Kind == RestrictionKind.Cleansing && !span.Before).Select(span => (treatment, span)))];
     private readonly (Treatment Treatment, TreatmentTimes Times)[] all = [.. treatments.Select(treatment => (treatment, TreatmentTimes.Of(treatment)))];
     private readonly Dictionary<string, IReadOnlyList<RestrictionKind>> kindsOf = [];
 
@@ -51,6 +53,23 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
         foreach (var span in spans)
         {
             if (span.Kind == kind && span.Before == before && span.Covers(day) && (strictest is null || span.End > strictest.End))
+            {
+                strictest = span;
+            }
+        }
+
+        return strictest;
+    }
+
+    /// <summary>The restriction by which the skin is open in one half of a day, or null. The morning before a treatment in the evening half is still before it.</summary>
+    /// <remarks>Source: trade convention: until the hour of a treatment its day follows what holds before it. A treatment earlier in the day, or at an hour nobody noted, closes all of its day: house default, the stricter reading.</remarks>
+    public CareSpan? Closed(DateOnly day, House.Moment moment)
+    {
+        CareSpan? strictest = null;
+        foreach (var (treatment, span) in closing)
+        {
+            var before = moment == House.Moment.Morning && treatment.On == day && treatment.At?.Hour >= House.CareDay.EveningHour;
+            if (!before && span.Covers(day) && (strictest is null || span.End > strictest.End))
             {
                 strictest = span;
             }

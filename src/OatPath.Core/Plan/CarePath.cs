@@ -180,14 +180,14 @@ public enum QuestionKind
     /// <summary>A guided session went otherwise than planned.</summary>
     SessionFaults,
 
-    /// <summary>The client told of something used besides the plan.</summary>
-    UsedElse,
-
     /// <summary>Something was used inside a rest.</summary>
     TooSoon,
 
     /// <summary>A kit stayed on past the most of its class.</summary>
     KitTooLong,
+
+    /// <summary>The client told of something used besides the plan.</summary>
+    UsedElse,
 
     /// <summary>More was used than planned, or together what the plan keeps apart.</summary>
     Overuse,

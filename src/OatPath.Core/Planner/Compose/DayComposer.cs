@@ -87,7 +87,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     {
         // An evening with a peel or needles is a repair evening but for those.
         var peel = actives.Tracks.Exists(track => track.Kit is not null || track.Product.IsNeedle());
-        var open = run.Treatments.Closes(day);
+        var open = run.Treatments.Closes(day, moment);
         var half = everyday.Choose(day, moment, repair is not null || peel, open, halves);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
         omitted.AddRange(half.Omitted);
@@ -211,7 +211,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var avoid = new List<Because>();
         if (repair is not null)
         {
-            if (run.Treatments.Closes(day) is { } open)
+            if (run.Treatments.Closes(day, Moment.Evening) is { } open)
             {
                 avoid.Add(open);
             }

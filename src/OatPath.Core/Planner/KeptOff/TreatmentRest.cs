@@ -19,7 +19,7 @@ internal sealed class TreatmentRest(CareCalendar care, RuleSwitch rule) : IKeeps
         care.Repairs(day) is { } one && rule.On(RuleBook.TreatmentAfter) ? Off.Through(one.Treatment.On.AddDays(one.Times.AfterDays), After(one.Treatment, one.Times)) : null;
 
     /// <summary>Why the skin is open and gets nothing but water and ointment, or null.</summary>
-    public Because? Closes(DateOnly day) => care.On(RestrictionKind.Cleansing, day) is { } open && rule.On(RuleBook.OpenAfterTreatment)
+    public Because? Closes(DateOnly day, Moment moment) => !care.IsEmpty && care.Closed(day, moment) is { } open && rule.On(RuleBook.OpenAfterTreatment)
         ? Because.Of(RuleBook.OpenAfterTreatment, ("treatment", open.Treatment), ("on", open.On), ("until", open.Until)) : null;
 
     /// <summary>One restriction in words.</summary>
