@@ -212,6 +212,21 @@ public sealed class GuideTests : IDisposable
     }
 
     [Fact]
+    public async Task A_wrong_yes_in_the_guide_does_not_withdraw_it_and_may_be_taken_back_there()
+    {
+        using var phone = await studio.Phone("Wilmot");
+        await Answer(phone);
+        var (_, guide) = await Begin(phone);
+        var ask = (string)guide["script"]!["asks"]![0]!["id"]!;
+
+        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 50, [.. Ready(guide)[..1], new("yes", 20, SessionEventKind.Answered, ask, Value: 1)]))).Html, StringComparison.Ordinal);
+        Assert.DoesNotContain(Record().ClientPath().Days[0].Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null);
+        await phone.PostJson("/my/session", Log(guide, Run, 90, new SessionEvent("back", 30, SessionEventKind.TakenBack, "yes"), new SessionEvent("no", 40, SessionEventKind.Answered, ask, Value: 0)));
+        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 95, Ready(guide)[1..2]))).Html, StringComparison.Ordinal);
+        Assert.Contains(Record().ClientPath().Days[0].Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null);
+    }
+
+    [Fact]
     public async Task Answers_given_again_make_the_guide_that_was_open_say_so_and_give_another()
     {
         using var phone = await studio.Phone("Wilmot");

@@ -65,11 +65,14 @@ public static class SessionRoute
         return Results.Json(new { kept, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
     }
 
-    /// <summary>Whether the link was closed, or plan, shelf or answers give another script since it was granted, or none. What is on the skin is guided to its end all the same.</summary>
+    /// <summary>
+    /// Whether the link was closed, or plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide itself the guide
+    /// acts on, and it may be taken back there. What is on the skin is guided to its end all the same.
+    /// </summary>
     private static bool Withdrawn(HttpContext http, SessionGrant grant, RecordRoom room, Links links) =>
         !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.Recognise(cookie) is not null)
         || room.Derive(grant.ClientId) is not { Published: not null } record
-        || SessionCompiler.Compile(record.Followed, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
+        || SessionCompiler.Compile(record.Followed with { Log = [.. record.Followed.Log.Where(entry => entry.Id != grant.Id)] }, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
 
     private static string? Problem(SessionLog log) =>
         log.Events is null || log.Grant is null || log.Run is not { Length: > 7 and <= 64 } ? "grant, run and events are needed."
