@@ -25,7 +25,8 @@ public static class BenchReview
         var found = Find(file, rules);
         var before = found.Select(clash => clash.Key).ToHashSet();
         var tried = new Dictionary<Mend, List<BenchClash>>();
-        return [.. found.Select(clash => clash with { Mends = Tried(file, rules, studio, clash, before, tried) })];
+        var served = Served.Of(file, rules);
+        return [.. found.Select(clash => clash with { Mends = Tried(file, rules, studio, clash, before, served, tried) })];
     }
 
     /// <summary>What a mend changes: the one account of it, for trying it and for saving it.</summary>
@@ -174,10 +175,9 @@ public static class BenchReview
 
     private static IEnumerable<Step> Applied(HalfDay half) => half.Steps.Where(step => step.Action == StepAction.Apply && step.Product is not null);
 
-    private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before, Dictionary<Mend, List<BenchClash>> tried)
+    private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before, Served served, Dictionary<Mend, List<BenchClash>> tried)
     {
         var good = new List<(Mend Mend, int Left)>();
-        var served = Served.Of(file, rules);
         foreach (var mend in Candidates(file, rules, studio, clash))
         {
             // Candidates come best first.
@@ -200,7 +200,9 @@ public static class BenchReview
         }
 
         // Something in its place before leaving it out, and the newcomer before what works.
-        return [.. good.OrderBy(pair => pair.Mend.Kind).ThenBy(pair => clash.Other is null || clash.Because.Rule == RuleBook.ManySteps ? 0 : Array.IndexOf(NewestFirst(file, clash), pair.Mend.Product)).ThenBy(pair => pair.Left).Select(pair => pair.Mend).Take(MostMends)];
+        string[] newest = clash.Other is null || clash.Because.Rule == RuleBook.ManySteps ? [] : NewestFirst(file, clash);
+        return [.. good.OrderBy(pair => pair.Mend.Kind).ThenBy(pair => Array.IndexOf(newest, pair.Mend.Product)).ThenBy(pair => pair.Left)
+            .Select(pair => pair.Mend).Take(MostMends)];
     }
 
     /// <summary>Whether anything served before is lacking after a mend, or a place that has to be filled is left empty.</summary>

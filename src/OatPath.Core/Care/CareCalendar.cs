@@ -5,9 +5,8 @@ namespace OatPath.Core.Care;
 /// <summary>All restrictions of all treatments of a client, asked by day.</summary>
 public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone)
 {
-    private readonly CareSpan[] spans = [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone))];
-    private readonly (Treatment Treatment, CareSpan Span)[] closing = [.. treatments
-        .SelectMany(treatment => CareSpan.Of(treatment, zone).Where(span => span.Kind == RestrictionKind.Cleansing && !span.Before).Select(span => (treatment, span)))];
+    private readonly (Treatment Treatment, CareSpan Span)[] spans =
+        [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone).Select(span => (treatment, span)))];
     private readonly (Treatment Treatment, TreatmentTimes Times)[] all = [.. treatments.Select(treatment => (treatment, TreatmentTimes.Of(treatment)))];
     private readonly Dictionary<string, IReadOnlyList<RestrictionKind>> kindsOf = [];
 
@@ -16,10 +15,10 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
     public IReadOnlyList<(Treatment Treatment, TreatmentTimes Times)> All => all;
 
     /// <summary>What rests after each treatment, one by one.</summary>
-    public IEnumerable<CareSpan> After => spans.Where(span => !span.Before);
+    public IEnumerable<CareSpan> After => spans.Select(one => one.Span).Where(span => !span.Before);
 
     /// <summary>Every restriction, overlaps joined.</summary>
-    public IReadOnlyList<CareSpan> Joined => Strictest.Of(spans);
+    public IReadOnlyList<CareSpan> Joined => Strictest.Of([.. spans.Select(one => one.Span)]);
 
     /// <summary>The strictest span that keeps a product off on a day, or null. Whatever has a ladder rests with the irritants.</summary>
     public CareSpan? Off(Product product, DateOnly day)
@@ -35,24 +34,9 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
         }
 
         CareSpan? strictest = null;
-        foreach (var span in spans)
+        foreach (var (_, span) in spans)
         {
             if (span.Covers(day) && kinds.Contains(span.Kind) && (strictest is null || span.End > strictest.End))
-            {
-                strictest = span;
-            }
-        }
-
-        return strictest;
-    }
-
-    /// <summary>The latest-ending span of a kind on a day, before or after, or null.</summary>
-    public CareSpan? On(RestrictionKind kind, DateOnly day, bool before = false)
-    {
-        CareSpan? strictest = null;
-        foreach (var span in spans)
-        {
-            if (span.Kind == kind && span.Before == before && span.Covers(day) && (strictest is null || span.End > strictest.End))
             {
                 strictest = span;
             }
@@ -66,8 +50,13 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
     public CareSpan? Closed(DateOnly day, House.Moment moment)
     {
         CareSpan? strictest = null;
-        foreach (var (treatment, span) in closing)
+        foreach (var (treatment, span) in spans)
         {
+            if (span.Kind != RestrictionKind.Cleansing || span.Before)
+            {
+                continue;
+            }
+
             var before = moment == House.Moment.Morning && treatment.On == day && treatment.At?.Hour >= House.CareDay.EveningHour;
             if (!before && span.Covers(day) && (strictest is null || span.End > strictest.End))
             {

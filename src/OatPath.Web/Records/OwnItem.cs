@@ -24,6 +24,12 @@ public static class OwnItem
             return $"{product.Name} is parked: {item.Reason}";
         }
 
+        return OnShelf(room, record, product, by, mayDecide, facts);
+    }
+
+    /// <summary>Asks for an active that is brought in, by who may decide, and says so.</summary>
+    public static string OnShelf(RecordRoom room, ClientRecord record, Product product, string by, bool mayDecide, List<Fact> facts)
+    {
         if (!product.IsActive() || !mayDecide)
         {
             return $"{product.Name} is on the shelf.";

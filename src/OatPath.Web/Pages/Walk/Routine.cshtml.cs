@@ -92,18 +92,13 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         // What was tried is what is saved; who may not decide leaves the start to somebody who may.
-        var (items, starts) = BenchReview.Changes(Record.Draft, new Mend(kind, product, with), [.. studio.Everything(out _).Select(one => one.Product)]);
+        var (items, _) = BenchReview.Changes(Record.Draft, new Mend(kind, product, with), [.. studio.Everything(out _).Select(one => one.Product)]);
         var facts = items.Select(changed => Room.Make(Id, "shelf", changed.State == ShelfState.Parked ? changed with { Reason = Words.Say(found.Because) } : changed, By)).ToList();
         var parked = Words.List([.. items.Where(changed => changed.State == ShelfState.Parked).Select(changed => changed.Product.Name)]);
         var done = kind == MendKind.UsualAmount ? $"{item.Product.Name} is back at its usual amount." : $"{parked} {(kind == MendKind.ParkTwo ? "are" : "is")} parked.";
         if (kind == MendKind.Swap)
         {
-            var mayStart = starts is not null && !User.IsInRole(People.Roles.Assistant);
-            done += $" {items[^1].Product.Name} is on the shelf.{(mayStart ? " It is asked for: patch test first, then its ladder." : "")}";
-            if (mayStart)
-            {
-                facts.Add(Decide(new StartActive { Id = "", On = Record.Today, Product = starts!.Id }));
-            }
+            done += " " + OwnItem.OnShelf(Room, Record, items[^1].Product, By, !User.IsInRole(People.Roles.Assistant), facts);
         }
 
         return Save(facts) ? Done(done, facts[0].Id) : Page();
