@@ -39,6 +39,9 @@ internal sealed class CaseBuilder
     public static Product WeakKit => new() { Id = "kit", Name = "Weir wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, 12)], Ph = 3.6m };
     public static Product StrongKit => new() { Id = "strongkit", Name = "Weir deep", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, 28)], Ph = 3.1m };
 
+    /// <summary>What needles glide on.</summary>
+    public static Product Glide => new() { Id = "glide", Name = "Still serum", Kind = ProductKind.HydratingSerum, MadeFor = ProductKind.NeedleRoller };
+
     /// <summary>A cleanser, a moisturiser, a sunscreen.</summary>
     public static CaseBuilder Basic() => new CaseBuilder().Own(Cleanser, Moisturiser, Sunscreen);
 

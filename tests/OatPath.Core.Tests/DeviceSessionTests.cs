@@ -163,7 +163,7 @@ public class DeviceSessionTests
         Assert.Empty(used.DaysOf("ripple"));
         Assert.Equal(2, used.Questions.Count(question => question.Because.Rule == RuleBook.UsedUp));
 
-        var wand = CaseBuilder.Basic().Own(new Product { Id = "wand", Name = "Pin wand", Kind = ProductKind.NanoTip }).Start("wand", Monday);
+        var wand = CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "wand", Name = "Pin wand", Kind = ProductKind.NanoTip }).Start("wand", Monday);
         Assert.Equal(RuleBook.UsedUp, wand.Plan(1).Days[0].Evening.WhyNot("wand"));
         Assert.Single(wand.Own(new Product { Id = "tips", Name = "Tips", Kind = ProductKind.DeviceTip, MadeFor = ProductKind.NanoTip, Pieces = 1 }).Plan(40).DaysOf("wand"));
     }
@@ -171,7 +171,7 @@ public class DeviceSessionTests
     [Fact]
     public void A_roller_keeps_its_distance_and_is_thrown_away_after_fifteen_uses()
     {
-        CaseBuilder Rolling(decimal length) => CaseBuilder.Basic().Own(new Product { Id = "roller", Name = "Burr", Kind = ProductKind.NeedleRoller, NeedleMm = length }, CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 3)
+        CaseBuilder Rolling(decimal length) => CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Burr", Kind = ProductKind.NeedleRoller, NeedleMm = length }, CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 3)
             .Decide(new StartActive { Id = "signed", Product = "roller", On = Monday, Reason = "shown in the salon" });
         var rules = CaseBuilder.Rules with { LongNeedlesSignedOff = true };
         foreach (var (length, interval, before, after) in new[] { (0.25m, 7, 1, 2), (0.5m, 21, 3, 3) })

@@ -29,7 +29,7 @@ public partial class HowOftenTests
     [Fact]
     public void A_long_roller_is_every_3_weeks_wherever_it_is_said()
     {
-        var built = CaseBuilder.Basic().Own(new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday, Reason = "shown in the salon" });
+        var built = CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday, Reason = "shown in the salon" });
         var path = PathPlanner.Plan(built.Build(), Long, days: 84);
         var step = path.Days.SelectMany(day => day.Evening.Steps).First(step => step.Product == "roller");
 
@@ -52,7 +52,7 @@ public partial class HowOftenTests
     [Fact]
     public void Uses_closer_than_the_interval_are_named_and_two_boosters_as_what_they_are()
     {
-        var roller = CaseBuilder.Basic().Own(new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday.AddDays(-40), Reason = "shown" }).Use("roller", Monday.AddDays(-10)).Use("roller", Monday.AddDays(-1));
+        var roller = CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday.AddDays(-40), Reason = "shown" }).Use("roller", Monday.AddDays(-10)).Use("roller", Monday.AddDays(-1));
         Assert.Contains("9 days after the last, where it is planned every 3 weeks", Words.Say(PathPlanner.Plan(roller.Build(), Long, days: 1).Questions.First(question => question.Kind == QuestionKind.Overuse).Because), StringComparison.Ordinal);
 
         var mandelic = RandomCase.Mandelic;

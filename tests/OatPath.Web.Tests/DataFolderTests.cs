@@ -114,7 +114,7 @@ public sealed class DataFolderTests : IDisposable
         {
             await Fine(app, browser);
             Assert.Equal(12, app.Services.GetRequiredService<Clients>().Count());
-            Assert.Equal(80, app.Services.GetRequiredService<StudioShelf>().All().Count);
+            Assert.Equal(81, app.Services.GetRequiredService<StudioShelf>().All().Count);
         });
         Assert.False(System.IO.File.Exists(Path.Combine(folder, "demo-is-being-filled")));
     }

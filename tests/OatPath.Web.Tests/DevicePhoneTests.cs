@@ -151,7 +151,11 @@ public sealed class DevicePhoneTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var id = Record.Client.Id;
-        Room.Append(id, null, Room.Make(id, "shelf", new ShelfItem { Product = studio.Services.GetRequiredService<Store.StudioShelf>().All().Single(product => product.Id == "burr-roller") }, "test"));
+        foreach (var product in studio.Services.GetRequiredService<Store.StudioShelf>().All().Where(product => product.Id is "burr-roller" or "still-serum"))
+        {
+            Room.Append(id, null, Room.Make(id, "shelf", new ShelfItem { Product = product }, "test"));
+        }
+
         var ramp = $"/clients/{id}/ramp";
         Assert.Contains("needles are signed off for one client", (await browser.Submit(await browser.Get(ramp), "form:has(#sign-burr-roller)", ("what", "start"), ("reason", ""))).Text, StringComparison.Ordinal);
         await browser.Submit(await browser.Get(ramp), "form:has(#sign-burr-roller)", ("what", "start"), ("reason", "shown at the visit"));
@@ -164,7 +168,12 @@ public sealed class DevicePhoneTests : IDisposable
         var card = (await phone.Get("/my")).Page.QuerySelector(".needles")!.TextContent;
         Assert.Contains("Acids and actives", card, StringComparison.Ordinal);
         Assert.Contains($"until {Words.Day(On().AddDays(2))} is over", card, StringComparison.Ordinal);
-        Assert.Contains("What rests around it", (await browser.Get($"/clients/{id}/handout")).Text, StringComparison.Ordinal);
+        var paper = (await browser.Get($"/clients/{id}/handout")).Text;
+        Assert.Contains("What rests around it", paper, StringComparison.Ordinal);
+
+        // What goes on afterwards reads the same on the card, on paper and in the guide.
+        Assert.All(Core.Care.NeedleCare.After(fine: true), line => Assert.All(new[] { card, paper }, text => Assert.Contains(line, text, StringComparison.Ordinal)));
+        Assert.Contains("Still serum", paper, StringComparison.Ordinal);
     }
 
     [Fact]

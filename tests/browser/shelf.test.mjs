@@ -78,7 +78,7 @@ describe('the shelf', () => {
     await page.waitForFunction(() => document.querySelectorAll('#list li').length === 1);
     await page.click('.done button:has-text("Undo")');
     await page.waitForSelector('.done:has-text("10000 put back")', { timeout: 30_000 });
-    assert.match(await page.textContent('.walk-head'), /80 products/);
+    assert.match(await page.textContent('.walk-head'), /81 products/);
     const [download] = await Promise.all([page.waitForEvent('download'), page.click('text=Save as CSV')]);
     assert.equal(readFileSync(await download.path(), 'utf8').split('\r\n')[0].split(',')[0], 'id');
   });

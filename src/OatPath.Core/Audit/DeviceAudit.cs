@@ -48,7 +48,7 @@ internal sealed class DeviceAudit(AuditRun run)
             run.Report(RuleBook.HalfFace, date, moment, product, "begins on the whole face");
         }
 
-        if (product.Kind is ProductKind.NanoTip or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice && UsedUp(product, date))
+        if (product.Kind is ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice && UsedUp(product, date))
         {
             run.Report(RuleBook.Empty, date, moment, product, "is planned with nothing left of what goes with it");
         }
@@ -71,6 +71,29 @@ internal sealed class DeviceAudit(AuditRun run)
             }
         }
     }
+
+    /// <summary>A plain serum stands before needles in the same half day, and a serum made for them nowhere else.</summary>
+    public void NeedlesGlide(IReadOnlyList<Step> steps, DateOnly date, Moment moment)
+    {
+        var used = steps.Where(step => step.Action == StepAction.Apply && step.Product is not null && facts.Products.ContainsKey(step.Product)).Select(step => facts.Products[step.Product!]).ToList();
+        var needles = used.FindIndex(product => product.Kind is ProductKind.NanoTip or ProductKind.NeedleRoller);
+        foreach (var serum in used.Where(product => product.Kind == ProductKind.HydratingSerum && product.MadeFor is not null))
+        {
+            if (needles < 0 || used.IndexOf(serum) > needles)
+            {
+                run.Report(RuleBook.NeedleGlide, date, moment, serum, "is for needles, and none follow it");
+            }
+        }
+
+        if (needles >= 0 && !facts.WasUsed(used[needles].Id, date) && !used.Take(needles).Any(IsPlainSerum))
+        {
+            run.Report(RuleBook.NeedleSerum, date, moment, used[needles], "has no plain serum under it");
+        }
+    }
+
+    private static bool IsPlainSerum(Product product) => product.Kind == ProductKind.HydratingSerum && product.MadeFor is ProductKind.NanoTip or ProductKind.NeedleRoller
+        && product.Actives.All(active => SubstanceTraits.Of(active.Substance).Family == Family.Supportive)
+        && !product.Contains.Contains(Allergen.Fragrance) && !product.AlcoholNearTop && !product.HeavyOil;
 
     /// <summary>What rests before and after needles, also of the everyday shelf.</summary>
     public void RestsAroundNeedles(Product product, DateOnly date, Moment moment)
@@ -123,6 +146,11 @@ internal sealed class DeviceAudit(AuditRun run)
         if (facts.Intake.Flags.Any(flag => flag.Covers(date) && (AgainstNeedles.Contains(flag.Kind) || (flag.Kind == FlagKind.ActiveBreakouts && flag.Zones.Count == 0))))
         {
             yield return (RuleBook.NeedleFlag, "meets an answer that keeps needles away");
+        }
+
+        if (!facts.WasUsed(product.Id, date) && !facts.OnShelf.Any(serum => IsPlainSerum(serum) && serum.UsableOn(date) && !serum.Allergens().Any(facts.Intake.Allergies.Contains)))
+        {
+            yield return (RuleBook.NeedleSerum, "has no plain serum to glide on");
         }
 
         if (product.Kind != ProductKind.NeedleRoller)
@@ -201,11 +229,42 @@ internal sealed class DeviceAudit(AuditRun run)
     {
         bool[] lacks = device.Kind switch
         {
-            ProductKind.NanoTip => [Short(device, date, product => product.Kind == ProductKind.DeviceTip, 1)],
+            ProductKind.NanoTip => [Short(device, date, product => product.Kind == ProductKind.DeviceTip, 1), SerumShort(device, date)],
+            ProductKind.NeedleRoller => [SerumShort(device, date)],
             ProductKind.GalvanicDevice => [Short(device, date, product => product.Charge == GelCharge.Negative, 4), Short(device, date, product => product.Charge == GelCharge.Positive, 4)],
             _ => [Short(device, date, product => product.Charge == GelCharge.None && product.Kind == ProductKind.ConductiveGel, 4)],
         };
         return lacks.Contains(true);
+    }
+
+    /// <summary>Counts the serum's own ticks, as it is a step of its own; unknown contents end nothing.</summary>
+    private bool SerumShort(Product device, DateOnly date)
+    {
+        var packs = facts.OnShelf.Where(IsPlainSerum).ToList();
+        decimal sessions = 0;
+        foreach (var pack in packs)
+        {
+            var each = AmountGuide.Millilitres(pack, AmountGuide.For(pack));
+            if (pack.ContentMl is not { } content || each == 0)
+            {
+                return false;
+            }
+
+            sessions += pack.EmptyOn <= facts.Today ? 0 : Math.Floor(Math.Max(0, (content * (LookAt(pack)?.Share ?? 1)) - (each * TicksSince(pack, pack.Id))) / each);
+        }
+
+        var planned = run.Ahead.Count(day => day.Date <= date && run.IsPlanned(device.Id, day.Date) && !facts.WasUsed(device.Id, day.Date));
+        return packs.Count > 0 && !facts.WasUsed(device.Id, date) && planned > sessions;
+    }
+
+    private BottleSeen? LookAt(Product pack) => facts.Entries<BottleSeen>().Where(seen => seen.Product == pack.Id).MaxBy(seen => seen.HappenedAt);
+
+    /// <summary>Uses of products since a package was opened or last looked at, one for each half day.</summary>
+    private int TicksSince(Product pack, params IEnumerable<string> products)
+    {
+        var look = LookAt(pack);
+        return facts.Entries<Applied>().Where(use => products.Contains(use.Product) && (look is null ? pack.OpenedOn is null || use.Day >= pack.OpenedOn : use.HappenedAt > look.HappenedAt))
+            .Select(use => (use.Product, use.Day, use.Moment)).Distinct().Count();
     }
 
     private bool Short(Product device, DateOnly date, Func<Product, bool> goes, decimal each)
@@ -221,9 +280,8 @@ internal sealed class DeviceAudit(AuditRun run)
         var open = packs.OrderByDescending(pack => pack.OpenedOn ?? DateOnly.MinValue).ThenBy(pack => pack.Id, StringComparer.Ordinal).FirstOrDefault();
         foreach (var pack in packs.Where(pack => pack.EmptyOn is null || pack.EmptyOn > facts.Today))
         {
-            var look = facts.Entries<BottleSeen>().Where(seen => seen.Product == pack.Id).MaxBy(seen => seen.HappenedAt);
-            var full = (pack.Pieces ?? pack.ContentMl!.Value) * (look?.Share ?? 1);
-            var used = pack != open ? 0 : facts.Entries<Applied>().Where(use => devices.Contains(use.Product) && (look is null ? pack.OpenedOn is null || use.Day >= pack.OpenedOn : use.HappenedAt > look.HappenedAt)).Select(use => (use.Product, use.Day, use.Moment)).Distinct().Count();
+            var full = (pack.Pieces ?? pack.ContentMl!.Value) * (LookAt(pack)?.Share ?? 1);
+            var used = pack != open ? 0 : TicksSince(pack, devices);
             sessions += Math.Floor(Math.Max(0, full - (used * (pack.Pieces is null ? each : 1))) / (pack.Pieces is null ? each : 1));
         }
 

@@ -62,6 +62,7 @@ public static class PathAuditor
                 }
 
                 routine.IsInOrder(day[moment].Steps, day.Date, moment);
+                devices.NeedlesGlide(day[moment].Steps, day.Date, moment);
                 company.Fits(products, day.Date, moment);
                 client.DevicesAreSafe(products, day.Date, moment);
             }

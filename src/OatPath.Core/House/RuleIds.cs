@@ -116,6 +116,7 @@ public static partial class RuleBook
     public const string BookNumbing = "book.numbing";
     public const string BookPigment = "book.pigment";
     public const string BookSun = "book.sun";
+    public const string BookClosed = "book.closed";
     public const string BookSameDay = "book.same-day";
     public const string BookWindow = "book.window";
     public const string BookInterval = "book.interval";
@@ -150,6 +151,8 @@ public static partial class RuleBook
     public const string NeedleSchool = "device.needle-school";
     public const string NeedleSignOff = "device.needle-sign-off";
     public const string NeedleNext = "device.needle-next";
+    public const string NeedleSerum = "device.needle-serum";
+    public const string NeedleGlide = "device.needle-glide";
     public const string NeedleNoEvening = "device.needle-no-evening";
     public const string NeedleRest = "device.needle-rest";
     public const string NeedleSun = "device.needle-sun";

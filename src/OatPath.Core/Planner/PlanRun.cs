@@ -42,7 +42,7 @@ internal sealed class PlanRun
         // What keeps something off by itself.
         Verdicts = new(facts, rule);
         var flags = new FlagRest(intake, rule);
-        Care = new(file.Treatments, facts.Zone);
+        Care = new(file.Treatments, facts.Zone, file.AsOf);
         var treatments = Treatments = new TreatmentRest(Care, rule);
         var restarted = new RestartedRest(rule);
         var occasions = new OccasionRest(file.Occasions, rule);
@@ -85,7 +85,7 @@ internal sealed class PlanRun
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
-        needleEvenings = new(facts, rules, rule, Standing, Needles, Established, new FirstOf(Repair, obstacles, evenings));
+        needleEvenings = new(facts, rules, rule, Standing, Needles, Established, NeedleSerum, new FirstOf(Repair, obstacles, evenings));
         var clashes = new Clashes(rules, rule, Established);
         var company = new Company(rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);
@@ -215,4 +215,7 @@ internal sealed class PlanRun
             }
         }
     }
+
+    /// <summary>The serum of needles that this client may have on the skin on a day.</summary>
+    public Product? NeedleSerum(DateOnly day) => NeedleSerums.Of(facts.InUse.Where(product => product.IsNeedleSerum() && Verdicts.Refusal(product, day) is null), day);
 }

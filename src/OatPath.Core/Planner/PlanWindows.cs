@@ -55,7 +55,7 @@ internal static class PlanWindows
         Because.Of(nick.Picked ? RuleBook.Picked : RuleBook.Nick, ("on", nick.On), ("zones", nick.Zones.Count == 0 ? "nobody has said where" : Words.List([.. nick.Zones.Select(FaceZones.TitleOf)]))));
 
     /// <summary>What each evening with needles keeps the client from, one span for each thing.</summary>
-    private static IEnumerable<PathWindow> OfNeedles(Track roller, DateOnly on) => NeedleDays.Rests(roller.Product).Select(rest =>
+    private static IEnumerable<PathWindow> OfNeedles(Track roller, DateOnly on) => NeedleCare.Rests(roller.Product).Select(rest =>
         new PathWindow(WindowKind.CareRests, on.AddDays(-rest.Before), on.AddDays(rest.After), roller.Product.Id,
             Because.Of(RuleBook.NeedleSun, ("product", roller.Product.Name), ("on", on), ("what", $"no {Restrictions.TitleOf(rest.Kind).ToLowerInvariant()}"), ("until", on.AddDays(rest.After))))
         { Restriction = rest.Kind });

@@ -167,7 +167,7 @@ internal sealed class ProposalCandidates
         }
 
         Add(Intake.WearsMakeUp || full, ProposalRank.Cleanse, RuleBook.ProposeFirstCleanse, product => product.Kind is ProductKind.OilCleanser or ProductKind.BalmCleanser, product => product.Kind == ProductKind.BalmCleanser ? 1 : 0);
-        Add(Intake.SkinType != SkinType.Oily || full, ProposalRank.Hydrate, RuleBook.ProposeHydrate, product => product.Kind == ProductKind.HydratingSerum, _ => 0);
+        Add(Intake.SkinType != SkinType.Oily || full, ProposalRank.Hydrate, RuleBook.ProposeHydrate, product => product.Kind == ProductKind.HydratingSerum && !product.IsNeedleSerum(), _ => 0);
         Add(full && (Intake.Concerns.Contains(Concern.FineLines) || Intake.Concerns.Contains(Concern.Puffiness)), ProposalRank.Care, RuleBook.ProposeEye, product => product.Kind == ProductKind.EyeGel, _ => 0);
         Add(full, ProposalRank.Care, RuleBook.ProposeMask, product => product.Kind == (Intake.SkinType == SkinType.Oily ? ProductKind.ClayMask : Intake.Sensitivity >= Sensitivity.Sensitive ? ProductKind.SoothingMask : ProductKind.HydratingMask), _ => 0);
         Add(full && winter, ProposalRank.Care, RuleBook.ProposeLips, product => product.Kind == ProductKind.LipBalm, _ => 0);
@@ -183,7 +183,7 @@ internal sealed class ProposalCandidates
 
     /// <summary>The way in which a product serves a concern openly, or null: nothing hidden in a cleanser or a cream, nothing kept for sessions.</summary>
     private static ConcernChoice? Serves(Product product, Concern concern) =>
-        product.Traits.Use is KindUse.Session or KindUse.OnHand || product.IsNeedle() || product.IsAcidCleanser() || ShelfReview.IsHidden(product) || (product.IsElectrical() && concern != Concern.FineLines)
+        product.Traits.Use is KindUse.Session or KindUse.OnHand || product.IsNeedle() || product.IsNeedleSerum() || product.IsAcidCleanser() || ShelfReview.IsHidden(product) || (product.IsElectrical() && concern != Concern.FineLines)
             ? null : ConcernTable.Of(concern).FirstOrDefault(choice => choice.Does(product));
 
     private static Because Why(Product product, Concern concern) =>

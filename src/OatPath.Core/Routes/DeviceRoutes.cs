@@ -52,9 +52,9 @@ internal static class DeviceRoutes
             [new("Nose and chin", "Skin wet.", null, [new("Nose", "down the sides, with the edge flat", Down, [Nose], 90), new("Chin", "outwards, with the edge flat", Across, [Chin], 90)], "Rinse.")]),
         ProductKind.NanoTip => Guide(product, [.. Always, "A new tip, once; then into the bin."], "Upright, light, section by section; stop where it turns pink.",
         [
-            new("Sections", "Plain serum, 4 drops: it has to glide.", null,
+            new("Sections", "The serum is on all of it: it has to glide.", null,
                 [.. Sections(neck).Select(section => new DeviceStroke(section.Title, "small steps, upright; on at slight pink", Across, section.Zones, 45))], ""),
-            new("Lines", "", null, [new("Lines", "a second pass over lines only, where nothing is pink", Along, [BetweenBrows, LeftCheek, RightCheek], 0)], "Soothing mask for 10 minutes. The tip into the bin."),
+            new("Lines", "", null, [new("Lines", "a second pass over lines only, where nothing is pink", Along, [BetweenBrows, LeftCheek, RightCheek], 0)], "The tip into the bin."),
         ]),
         ProductKind.NeedleRoller => NeedleRoutes.Of(product),
         ProductKind.Razor => Guide(product, [.. ByHand, "A new guarded razor. Not on brows or hairline; catches on rough skin: slow."], "Skin taut, about 45 degrees, with the hair, few passes.",

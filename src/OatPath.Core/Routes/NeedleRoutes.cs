@@ -23,9 +23,9 @@ internal static class NeedleRoutes
         ],
         "No pressure but its own weight; lift it at the end of every stroke. On at slight pink. Bleeding is not usual: stop there.",
         [
-            .. Quarters.Select((quarter, i) => new DevicePass(quarter.Title, i == 0 ? "Plain serum, 4 drops, on all of it." : "", null,
+            .. Quarters.Select((quarter, i) => new DevicePass(quarter.Title, i == 0 ? "The serum is on all of it." : "", null,
                 [.. Directions.Select(direction => new DeviceStroke($"{quarter.Title}, {direction.Words.Split(',')[0]}", $"{direction.Words}, lift at the end", direction.Motion, quarter.Zones, 30))], "")),
             new("Once more", "", null, [new("Where it is for", "one light second pass over lines or marks, only where nothing is pink", Diagonal, [Forehead, LeftCheek, RightCheek], 0)],
-                "Plain serum, nothing else tonight. The roller: rinse, 70 % alcohol, dry, into its own case."),
+                "The roller: rinse, 70 % alcohol, dry, into its own case."),
         ]);
 }

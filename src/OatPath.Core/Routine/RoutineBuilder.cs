@@ -217,7 +217,7 @@ public static class RoutineBuilder
             Slot = item.Slot,
             Roles = item.Product.Families(),
             Amount = item.Side is null ? amount : HalfOf(item.Product, amount),
-            SkinState = (item.Product.IsAcid() && traits.LeaveOn) || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp) ? SkinState.Dry : traits.Wants,
+            SkinState = (item.Product.IsAcid() && traits.LeaveOn) || item.Slot == RoutineSlot.Glide || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp) ? SkinState.Dry : traits.Wants,
             HoldSeconds = item.ContactSeconds ?? hold,
             ContactSeconds = item.ContactSeconds,
             Layers = item.Layers,
@@ -231,6 +231,7 @@ public static class RoutineBuilder
             Frequency = item.Frequency,
             EveryDays = item.EveryDays,
             Level = item.Level,
+            FineNeedles = item.Product.IsNeedle() ? NeedleTimes.AreFine(item.Product) : null,
             Because = because,
         };
     }

@@ -13,6 +13,9 @@ public enum RoutineSlot
     Cleanse,
     WetExfoliation,
     Blade,
+
+    /// <summary>The plain serum that needles glide on.</summary>
+    Glide,
     Device,
     Mask,
     Peel,

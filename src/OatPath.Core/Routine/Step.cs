@@ -44,6 +44,9 @@ public sealed record Step
     /// <summary>Level of a brush, 1 to 3.</summary>
     public int? Level { get; init; }
 
+    /// <summary>Whether needles are of the fine family, which says what goes on after them; null for what has none.</summary>
+    public bool? FineNeedles { get; init; }
+
     public IReadOnlyList<Because> Because { get; init; } = [];
 }
 

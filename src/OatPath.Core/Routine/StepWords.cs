@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -66,6 +67,7 @@ public static class StepWords
         yield return step.SkinState switch
         {
             SkinState.Dry when step.Slot is RoutineSlot.FirstCleanse => "Dry hands, dry face.",
+            _ when step.FineNeedles is not null => "On the serum, while it still glides.",
             SkinState.Dry => "Face fully dry.",
             SkinState.Damp => "Face slightly damp.",
             SkinState.Wet => "Face wet with lukewarm water.",
@@ -80,10 +82,11 @@ public static class StepWords
             RoutineSlot.Steam => $"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot.",
             RoutineSlot.Brush => "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for the neck. No pressure. Rinse the head.",
             RoutineSlot.Device when step.Kind == ProductKind.LightMask => "Eyes covered, as long as the label says.",
-            RoutineSlot.Device when step.Kind == ProductKind.NeedleRoller => "Plain serum, four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, not under the eyes. 70 % alcohol before, dried, and after.",
-            RoutineSlot.Device when step.Kind == ProductKind.NanoTip => "A new tip, plain serum, upright, section by section; stop at slight pink. Soothing mask after. The tip into the bin.",
+            RoutineSlot.Device when step.Kind == ProductKind.NeedleRoller => "Four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, not under the eyes. 70 % alcohol before, dried, and after.",
+            RoutineSlot.Device when step.Kind == ProductKind.NanoTip => "A new tip, upright, section by section; stop at slight pink. The tip into the bin.",
             RoutineSlot.Device when step.HoldSeconds == 0 => "As its sheet says, way by way.",
             RoutineSlot.Device => $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then {RemovalOf(step)}.",
+            RoutineSlot.Glide => "On every part the needles go over; nothing else under them.",
             RoutineSlot.Blade => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
             RoutineSlot.WetExfoliation or RoutineSlot.Mask or RoutineSlot.LateMask => $"An even layer, no rubbing. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.",
             RoutineSlot.Acid => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye.",
@@ -97,6 +100,14 @@ public static class StepWords
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
             yield return "Do it twice: sunscreen comes off with the second round.";
+        }
+
+        if (step.FineNeedles is { } fine)
+        {
+            foreach (var line in NeedleCare.After(fine))
+            {
+                yield return line;
+            }
         }
 
         if (step.Side is { } side)

@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.Peel;
 using OatPath.Core.Routes;
 using OatPath.Core.Session;
@@ -10,7 +11,7 @@ namespace OatPath.Core.Scripting;
 internal static class DeviceKit
 {
     /// <summary>What it is wiped off with, or what closes a nick, stands first.</summary>
-    public static IEnumerable<KitItem> Of(Product device, DeviceGuide guide, IReadOnlyList<DeviceGel> gels)
+    public static IEnumerable<KitItem> Of(Product device, DeviceGuide guide, IReadOnlyList<DeviceGel> gels, (string Name, Amount Amount)? serum)
     {
         if (device.Kind == ProductKind.Razor)
         {
@@ -23,7 +24,7 @@ internal static class DeviceKit
             yield return device.Kind == ProductKind.NanoTip
                 ? new("tool", "A new tip, still sealed", "Once, then into the bin.")
                 : new("tool", $"{device.Name}: no bent needle, never dropped, nobody else's", "A bent needle tears.");
-            yield return new("serum", "Plain serum", "No fragrance, no alcohol, no acid, no vitamin C under needles.");
+            yield return new("serum", serum is { } own ? $"{own.Name}, {own.Amount}" : "Plain serum", "No fragrance, no alcohol, no acid, no vitamin C under needles.");
         }
         else
         {
@@ -76,10 +77,10 @@ internal static class DeviceKit
     {
         if (device.IsNeedle())
         {
-            var fine = NeedleTimes.AreFine(device);
-            yield return fine ? "Plain serum only; no acid, retinoid, scrub or vitamin C for 48 hours. Nothing with fragrance, alcohol or heavy oil for 24." : "Plain serum only; nothing that irritates for 72 hours, no make-up for 24, no balm for 48.";
-            yield return fine ? "No strong sun for 2 days." : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not. No strong sun for 7 days.";
-            yield return "Itchy weals: medical help. Very tender: less next time, and say so.";
+            foreach (var line in NeedleCare.After(NeedleTimes.AreFine(device)))
+            {
+                yield return line;
+            }
         }
         else
         {

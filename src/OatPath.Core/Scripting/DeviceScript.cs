@@ -1,5 +1,6 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Plan;
 using OatPath.Core.Planner;
 using OatPath.Core.Routes;
 using OatPath.Core.Routine;
@@ -55,10 +56,10 @@ public static class DeviceScript
             return (null, [Because.Of(RuleBook.SessionNoZone, ("product", device.Name))]);
         }
 
-        return (Script(file, device, step, guide, on), []);
+        return (Script(file, device, step, half.Evening, guide, on), []);
     }
 
-    private static SessionScript Script(CaseFile file, Product device, Step step, DeviceGuide guide, DateOnly on)
+    private static SessionScript Script(CaseFile file, Product device, Step step, HalfDay evening, DeviceGuide guide, DateOnly on)
     {
         var steady = device.Kind == ProductKind.GalvanicDevice;
         var gels = Gels(file, device, on);
@@ -89,7 +90,7 @@ public static class DeviceScript
             CalmSeconds = FirstAid.FadesMinutes * 60,
             StopSeconds = FirstAid.StopMinutes * 60,
             SlowestSeconds = ZoneGroups.SlowestSeconds,
-            Kit = [.. DeviceKit.Of(device, guide, gels)],
+            Kit = [.. DeviceKit.Of(device, guide, gels, device.IsNeedle() ? Serum(evening, file) : null)],
             Asks = [.. DeviceKit.Asks(device)],
             Groups = [],
             LeaveOut = step.LeaveOut,
@@ -101,6 +102,11 @@ public static class DeviceScript
             After = [.. DeviceKit.After(device)],
         };
     }
+
+    /// <summary>The serum of the same evening, as much of it as the plan says.</summary>
+    private static (string Name, Amount Amount)? Serum(HalfDay evening, CaseFile file) =>
+        evening.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Glide) is { Product: { } id, Amount: { } amount }
+            ? (file.Shelf.First(item => item.Product.Id == id).Product.Name, amount) : null;
 
     /// <summary>The client's own gels and mists made for the device, the one in use of each charge.</summary>
     public static IReadOnlyList<DeviceGel> Gels(CaseFile file, Product device, DateOnly on) => [.. file.Shelf

@@ -24,6 +24,14 @@ public static class DeviceKinds
     public static bool HasItsGel(ProductKind kind) => kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.WarmColdPlate
         or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice;
 
+    /// <summary>Whether a kind of product can be made for a kind of device: tips and serums for needles, gels and mists for the others.</summary>
+    public static bool GoesWith(ProductKind product, ProductKind device) => product switch
+    {
+        ProductKind.DeviceTip => device == ProductKind.NanoTip,
+        ProductKind.HydratingSerum => device is ProductKind.NanoTip or ProductKind.NeedleRoller,
+        _ => HasItsGel(device),
+    };
+
     /// <summary>Needles, however fine.</summary>
     public static bool IsNeedle(this Product product) => product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip;
 

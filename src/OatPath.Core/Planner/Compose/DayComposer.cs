@@ -17,6 +17,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private const decimal NeckAcidLimit = 10;
 
     private readonly Dictionary<Track, RoutineItem> shared = [];
+    private readonly Dictionary<Product, RoutineItem> glides = [];
     private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
     private readonly HalfFaces halves = new(facts);
@@ -90,23 +91,30 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var open = run.Treatments.Closes(day, moment);
         var half = everyday.Choose(day, moment, repair is not null || peel, open, halves);
         var omitted = new List<Omission>(half.Omitted.Count + actives.Resting.Count);
-        omitted.AddRange(half.Omitted);
+        var serum = actives.Tracks.Exists(track => track.Product.IsNeedle()) ? run.NeedleSerum(day) : null;
+        omitted.AddRange(serum is null ? half.Omitted : half.Omitted.Where(omission => omission.Product != serum.Id));
         foreach (var (track, because) in actives.Resting)
         {
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, open ?? repair, day, open: open is not null) : Together(half, actives.Tracks, day, moment);
+        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, open ?? repair, day, open: open is not null) : Together(half, actives.Tracks, serum, day, moment);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
     }
 
     /// <summary>The same company on another day is the same half day: it is put in order once.</summary>
-    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, DateOnly day, Moment moment)
+    private IReadOnlyList<Step> Together(EverydayHalf half, List<Track> placed, Product? serum, DateOnly day, Moment moment)
     {
-        var items = new RoutineItem[placed.Count];
-        for (var i = 0; i < items.Length; i++)
+        var items = new RoutineItem[placed.Count + (serum is null ? 0 : 1)];
+        for (var i = 0; i < placed.Count; i++)
         {
             items[i] = ActiveItem(placed[i], day, moment);
+        }
+
+        if (serum is not null)
+        {
+            items[^1] = glides.TryGetValue(serum, out var glide) ? glide
+                : glides[serum] = new(serum, RoutineSlot.Glide, [Because.Of(RuleBook.NeedleGlide, ("product", serum.Name))], neck: false);
         }
 
         foreach (var (known, built) in half.With)

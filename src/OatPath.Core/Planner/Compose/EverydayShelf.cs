@@ -13,11 +13,11 @@ namespace OatPath.Core.Planner.Compose;
 internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch rule)
 {
     private readonly List<Product> everyday = [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive())
+        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive() && !item.Product.IsNeedleSerum())
         .Select(item => item.Product).Order(ProductOrder.ByContent)];
 
     private readonly List<Product> aside = [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use is KindUse.Session or KindUse.OnHand && !item.Product.IsKit())
+        .Where(item => item.State == ShelfState.InUse && (item.Product.Traits.Use is KindUse.Session or KindUse.OnHand || item.Product.IsNeedleSerum()) && !item.Product.IsKit())
         .Select(item => item.Product)];
 
     private readonly Dictionary<(Moment, bool Repair, bool Open, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
@@ -93,7 +93,7 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         {
             foreach (var product in aside)
             {
-                omitted.Add(new(product.Id, Because.Of(product.Traits.Use == KindUse.Session ? RuleBook.SessionOnly : RuleBook.OnHand, ("product", product.Name))));
+                omitted.Add(new(product.Id, Because.Of(product.Traits.Use == KindUse.Session || product.IsNeedleSerum() ? RuleBook.SessionOnly : RuleBook.OnHand, ("product", product.Name))));
             }
         }
 

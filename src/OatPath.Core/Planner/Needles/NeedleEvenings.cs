@@ -9,8 +9,9 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Planner.Needles;
 
 /// <summary>The next evening of each roller and nano tip, and what rests before and after it: the one other place beside peels where a run looks at days to come.</summary>
+/// <param name="serum">The serum that needles glide on, on a day.</param>
 /// <param name="otherwise">Whatever else keeps a roller off an evening.</param>
-internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwitch rule, Standing standing, NeedleDays days, Establishment established, IKeepsOff otherwise) : IKeepsOff
+internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwitch rule, Standing standing, NeedleDays days, Establishment established, Func<DateOnly, Product?> serum, IKeepsOff otherwise) : IKeepsOff
 {
     /// <summary>How far ahead an evening is looked for, days.</summary>
     private const int LooksAheadDays = 60;
@@ -53,8 +54,12 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
         rules.NanoAfterRazor && blade.Product.Kind == ProductKind.Razor && tip.Product.Kind == ProductKind.NanoTip && established.Is(blade, day) && established.Is(tip, day);
 
     private Off? Tonight(Track roller, DateOnly day) => Refused(roller) is { } refused ? Off.ByHand(refused)
+        : Unserved(roller, day) ? Off.ByHand(Because.Of(RuleBook.NeedleSerum, ("product", roller.Product.Name)))
         : days.NextOf(roller) is not { } next ? Off.Through(day, Because.Of(RuleBook.NeedleNoEvening, ("product", roller.Product.Name)))
         : next == day ? null : Off.Through(next.AddDays(-1), Because.Of(RuleBook.NeedleNext, ("product", roller.Product.Name), ("on", next)));
+
+    /// <summary>No plain serum to glide on; what was used was used with something.</summary>
+    private bool Unserved(Track roller, DateOnly day) => rule.On(RuleBook.NeedleSerum) && !roller.Placed.On(day) && serum(day) is null;
 
     /// <summary>Needles are signed off for one client with a reason; longer ones only where the house does that at all.</summary>
     private Because? Refused(Track roller)
@@ -95,7 +100,7 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
     }
 
     private bool Fits(Track roller, DateOnly on, DateOnly day) =>
-        otherwise.Of(roller, on) is null && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product))) && (!rule.On(RuleBook.NeedleRest) || !RestsBefore(roller, on, on < day ? on : day));
+        !Unserved(roller, on) && otherwise.Of(roller, on) is null && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product))) && (!rule.On(RuleBook.NeedleRest) || !RestsBefore(roller, on, on < day ? on : day));
 
     /// <summary>Whether something that rests before needles was used, or stands already, too near before one day and before another: from then on it can be kept off.</summary>
     private bool RestsBefore(Track roller, DateOnly on, DateOnly before) => standing.All.Any(other => other != roller && days.RestOf(other.Product, roller.Product) is { Before: > 0 } rest

@@ -11,7 +11,8 @@ internal static class Consumables
     /// <summary>Products whose uses take from a package: its own, or those of the device it was made for where it is the package in use.</summary>
     public static IReadOnlyList<string> UsedBy(KnownFacts facts, Product product)
     {
-        if (product.MadeFor is not { } device)
+        // The serum of needles is a step of its own, and ticked like one.
+        if (product.MadeFor is not { } device || product.IsNeedleSerum())
         {
             return [product.Id];
         }
@@ -26,10 +27,10 @@ internal static class Consumables
         int? least = null;
         foreach (var needed in Needed(device))
         {
-            var made = facts.InUse.Where(product => product.MadeFor == device.Kind && needed(product)).ToList();
-            if (made.Count == 0 && device.Kind != ProductKind.NanoTip)
+            var made = facts.InUse.Where(product => Goes(product, device) && needed(product)).ToList();
+            if (made.Count == 0 && needed != Tip)
             {
-                // That it lacks its gel is said elsewhere.
+                // That it lacks its gel or serum is said elsewhere.
                 continue;
             }
 
@@ -51,11 +52,17 @@ internal static class Consumables
         return least;
     }
 
+    private static readonly Func<Product, bool> Tip = product => product.Kind == ProductKind.DeviceTip;
+    private static readonly Func<Product, bool> Serum = product => product.IsNeedleSerum() && NeedleSerums.IsPlain(product);
+
+    private static bool Goes(Product product, Product device) => product.MadeFor == device.Kind || (device.IsNeedle() && product.IsNeedleSerum());
+
     private static IEnumerable<Func<Product, bool>> Needed(Product device) => device.Kind switch
     {
         ProductKind.GalvanicDevice => [product => product.Charge == GelCharge.Negative, product => product.Charge == GelCharge.Positive],
         ProductKind.MicrocurrentDevice => [product => product.Charge == GelCharge.None],
-        ProductKind.NanoTip => [product => product.Kind == ProductKind.DeviceTip],
+        ProductKind.NanoTip => [Tip, Serum],
+        ProductKind.NeedleRoller => [Serum],
         _ when DeviceKinds.HasItsGel(device.Kind) => [product => product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist],
         _ => [],
     };

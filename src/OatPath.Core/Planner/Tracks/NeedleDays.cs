@@ -89,21 +89,7 @@ internal sealed class NeedleDays(RuleSwitch rule)
     public bool WatchesSun(DateOnly day) => All.Any(needles => day >= needles.On && day <= needles.On.AddDays(SunAfter(needles.Roller.Product)));
 
     /// <summary>Days without strong sun after needles.</summary>
-    public static int SunAfter(Product roller) => NeedleTimes.AreFine(roller) ? 2 : 7;
-
-    /// <summary>What the client keeps from around an evening, each with its days before and after.</summary>
-    public static IEnumerable<(RestrictionKind Kind, int Before, int After)> Rests(Product roller)
-    {
-        var fine = NeedleTimes.AreFine(roller);
-        yield return (RestrictionKind.Irritants, NeedleTimes.Of(roller).IrritantsBefore, fine ? 2 : 3);
-        yield return (RestrictionKind.Perfumed, 0, 1);
-        yield return (RestrictionKind.Sun, 0, SunAfter(roller));
-        if (!fine)
-        {
-            yield return (RestrictionKind.MakeUp, 0, 1);
-            yield return (RestrictionKind.PoreBlocking, 0, 2);
-        }
-    }
+    public static int SunAfter(Product roller) => NeedleCare.SunAfter(NeedleTimes.AreFine(roller));
 
     public static Because Say(Product product, Track roller, DateOnly on, int after) => Because.Of(RuleBook.NeedleRest, ("product", product.Name), ("other", roller.Product.Name), ("on", on), ("until", on.AddDays(after)));
 

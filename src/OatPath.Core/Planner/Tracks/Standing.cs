@@ -98,6 +98,12 @@ internal sealed class Standing
         return track.Ladder.InTheMorning ? Moment.Morning : Moment.Evening;
     }
 
-    private static int? PiecesLeft(KnownFacts facts, Product product) => product.IsDevice() && product.Kind != ProductKind.NeedleRoller ? Consumables.SessionsLeft(facts, product) :
-        (product.Pieces is not null || product.Kind is ProductKind.Razor or ProductKind.NeedleRoller) && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
+    /// <summary>Uses that its own pieces and what goes with it are still good for, whichever ends first; null where nothing limits them.</summary>
+    private static int? PiecesLeft(KnownFacts facts, Product product)
+    {
+        var sessions = product.IsDevice() ? Consumables.SessionsLeft(facts, product) : null;
+        var counted = product.IsDevice() ? product.Kind == ProductKind.NeedleRoller : product.Pieces is not null || product.Kind == ProductKind.Razor;
+        int? own = counted && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
+        return own is { } pieces && sessions is { } others ? Math.Min(pieces, others) : own ?? sessions;
+    }
 }
