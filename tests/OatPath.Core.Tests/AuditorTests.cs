@@ -18,7 +18,7 @@ public class AuditorTests
         RuleBook.NeverAtHome, RuleBook.AhaLimit, RuleBook.UnknownStrength, RuleBook.LabelContradicts, RuleBook.Allergy, RuleBook.AgeRetinoid, RuleBook.Pregnancy, RuleBook.Isotretinoin,
         RuleBook.EssentialsFirst, RuleBook.Empty, RuleBook.SunscreenRequired, RuleBook.SunscreenMorning, RuleBook.SunscreenBetterThanNone, RuleBook.StartDoubted, RuleBook.PrescriptionUnknown,
         RuleBook.PatchFirst, RuleBook.RungFrequency, RuleBook.Skip7, RuleBook.RungDown, RuleBook.StoppedAtEntry, RuleBook.RedPause, RuleBook.MedicalPause, RuleBook.StoppedMedical, RuleBook.RepairTonight,
-        RuleBook.ChangeSpacing, RuleBook.Hold, RuleBook.SunNewActive, RuleBook.WinterHold, RuleBook.TwoActives, RuleBook.TwoExfoliants, RuleBook.NoTwoAcidEvenings,
+        RuleBook.ChangeSpacing, RuleBook.SunNewActive, RuleBook.TwoActives, RuleBook.TwoExfoliants, RuleBook.NoTwoAcidEvenings,
         RuleBook.ExfoliationBudget, RuleBook.FlagRepair, RuleBook.Sunburn, RuleBook.StrongSun, RuleBook.TreatmentBefore, RuleBook.TreatmentAfter, RuleBook.TreatmentRests, RuleBook.OpenAfterTreatment,
         RuleBook.Occasion, RuleBook.ZoneLeftOut, RuleBook.ZoneUnknown, RuleBook.DropAfterWindow, RuleBook.MaskWithAcid, RuleBook.RosaceaScrub, RuleBook.ClinicianOnly,
         RuleBook.RestEvening, RuleBook.NeverOnDay, RuleBook.ElectricalDevice, RuleBook.LightMask, RuleBook.HeatDevice, RuleBook.DeviceGel, RuleBook.RecentFiller, RuleBook.DeviceEvening,

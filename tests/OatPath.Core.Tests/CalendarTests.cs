@@ -37,6 +37,19 @@ public class CalendarTests
     });
 
     [Fact]
+    public void An_entry_has_one_uid_in_every_file_named_or_not_and_after_it_moved()
+    {
+        var on = CaseBuilder.Monday.AddDays(20);
+        Core.Case.CaseFile File(DateOnly day) => CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, day, treatment => treatment with { Id = "t" }).Build();
+        IReadOnlyList<CalendarEntry> Of(DateOnly day, bool named) => CalendarEntries.Of(File(day), PathPlanner.Plan(File(day), CaseBuilder.Rules), named);
+        string Studio(DateOnly day, bool named) => Of(day, named).Single(entry => named ? entry.Title.Contains("at the studio", StringComparison.Ordinal) : entry.Title == "Studio").Uid;
+
+        Assert.Equal(Studio(on, named: true), Studio(on, named: false));
+        Assert.Equal(Studio(on, named: true), Studio(on.AddDays(3), named: true));
+        Assert.Subset(Of(on, named: true).Select(entry => entry.Uid).ToHashSet(), Of(on, named: false).Select(entry => entry.Uid).ToHashSet());
+    }
+
+    [Fact]
     public void The_same_plan_gives_the_same_file_and_it_is_one_calendar()
     {
         var file = CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, CaseBuilder.Monday.AddDays(20)).Build();

@@ -77,9 +77,11 @@ public class CareRowTests
     [Theory]
     [InlineData(15, 0, true)]
     [InlineData(17, 30, true)]
-    [InlineData(11, 0, false)]
+    [InlineData(11, 0, true)]
+    [InlineData(4, 0, true)]
+    [InlineData(2, 0, false)]
     [InlineData(null, null, false)]
-    public void The_morning_before_an_afternoon_laser_is_a_morning_before_it(int? hour, int? minute, bool before)
+    public void The_morning_of_a_laser_is_a_morning_before_it_until_its_hour(int? hour, int? minute, bool before)
     {
         var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
         var file = CaseBuilder.Basic().Own(balm, CaseBuilder.Glycolic).InUse("glycolic", On.AddDays(-60), 4)
@@ -92,6 +94,25 @@ public class CareRowTests
         Assert.DoesNotContain(day.Morning.Steps, step => step.Product == "glycolic");
         Assert.DoesNotContain(path.On(On.AddDays(1))!.Morning.Steps, step => step.Slot == RoutineSlot.Sunscreen);
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
+
+    [Theory]
+    [InlineData(9, 59, true)]
+    [InlineData(10, 0, false)]
+    [InlineData(16, 0, false)]
+    public void From_the_hour_of_a_laser_on_nothing_but_ointment_goes_on(int hour, int minute, bool before)
+    {
+        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
+        var file = CaseBuilder.Basic().Own(balm).Treat(TreatmentKind.AblativeLaser, On, treatment => treatment with { At = new(10, 0) }).Build() with { AsOf = CaseBuilder.At(On, hour, minute) };
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 12);
+
+        Assert.Equal(before, path.On(On)!.Morning.Steps.Any(step => step.Product is not null && step.Product != "balm"));
+        Assert.Equal(["balm"], path.On(On)!.Evening.Steps.Where(step => step.Product is not null).Select(step => step.Product).Distinct());
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+
+        // The auditor by itself: yesterday's view of this morning does not stand once the hour has come.
+        var early = PathPlanner.Plan(file with { AsOf = CaseBuilder.At(On, 6) }, CaseBuilder.Rules, days: 12);
+        Assert.Equal(!before, PathAuditor.Audit(file, CaseBuilder.Rules, early).Any(breach => breach.Rule == RuleBook.OpenAfterTreatment && breach.Date == On));
     }
 
     [Fact]

@@ -20,6 +20,8 @@ internal static class RandomCase
         new() { Id = "oil", Name = "Lock oil", Kind = ProductKind.OilCleanser },
         new() { Id = "toner", Name = "Rain toner", Kind = ProductKind.CalmingToner },
         new() { Id = "hydra", Name = "Dew serum", Kind = ProductKind.HydratingSerum, Contains = [Allergen.Fragrance] },
+        new() { Id = "glide", Name = "Still serum", Kind = ProductKind.HydratingSerum, MadeFor = ProductKind.NanoTip, Dispenser = Dispenser.Pipette, ContentMl = 15 },
+        new() { Id = "scentedglide", Name = "Rose serum", Kind = ProductKind.HydratingSerum, MadeFor = ProductKind.NeedleRoller, Contains = [Allergen.Fragrance] },
         new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel },
         new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask },
         new() { Id = "gel", Name = "Ripple gel, minus", Kind = ProductKind.ConductiveGel, MadeFor = ProductKind.GalvanicDevice, Charge = GelCharge.Negative },
@@ -124,13 +126,24 @@ internal static class RandomCase
     public static CaseFile Kept(int seed, HouseRules rules) => BuiltOnce.GetOrAdd((seed, rules.HomePeels), _ => Build(new Random(seed), rules));
 
     /// <summary>Some with a time, a longer template, or a clinician's sheet, by their day.</summary>
-    private static Treatment Dressed(Treatment treatment)
+    private static IEnumerable<Treatment> Dressed(Treatment treatment)
+    {
+        yield return Alone(treatment);
+        if (treatment.Kind == TreatmentKind.AblativeLaser && treatment.On.DayNumber % 2 == 0)
+        {
+            // The laser and a needling in one sitting.
+            yield return new() { Id = treatment.Id + "-with", Sitting = "s" + treatment.Id, Kind = (TreatmentKind)((int)TreatmentKind.NeedlingShallow + (treatment.On.DayNumber % 3)), On = treatment.On, At = Alone(treatment).At };
+        }
+    }
+
+    private static Treatment Alone(Treatment treatment)
     {
         var ships = CareTemplates.Of(treatment.Kind);
         return (treatment.On.DayNumber % 5) switch
         {
-            0 => treatment with { At = new(14, 30), Sheet = new("Dr Sandt", "", [new(RestrictionKind.Irritants, 9)], [new(RestrictionKind.Irritants, 12), new(RestrictionKind.ByHand, 2)]) },
-            1 => treatment with { At = new(9, 0), Template = ships with { Id = "ours", After = [.. ships.After.Select(rest => rest with { Length = rest.Length + 3 })] } },
+            _ when treatment.Kind == TreatmentKind.AblativeLaser && treatment.On.DayNumber % 2 == 0 => treatment with { Sitting = "s" + treatment.Id, At = treatment.On.DayNumber % 4 == 0 ? new(10, 0) : null },
+            0 => treatment with { At = new((treatment.On.DayNumber / 5 % 3) switch { 0 => 8, 1 => 14, _ => 17 }, 30), Sheet = new("Dr Sandt", "", [new(RestrictionKind.Irritants, 9)], [new(RestrictionKind.Irritants, 12), new(RestrictionKind.ByHand, 2)]) },
+            1 => treatment with { At = new(treatment.On.DayNumber / 5 % 24, 0), Template = ships with { Id = "ours", After = [.. ships.After.Select(rest => rest with { Length = rest.Length + 3 })] } },
             2 => treatment with { DepthMm = treatment.Kind.IsNeedling() ? 1.5m : null },
             _ => treatment,
         };
@@ -150,7 +163,7 @@ internal static class RandomCase
             Zone = random.Next(3) == 0 ? "Europe/Vienna" : "UTC",
             Intake = RandomIntake(random, now),
             Shelf = shelf,
-            Treatments = random.Next(6) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).Select(i => Dressed(new Treatment { Id = $"t{i}", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) }))] : [],
+            Treatments = random.Next(6) == 0 ? [.. Enumerable.Range(0, random.Next(1, 3)).SelectMany(i => Dressed(new Treatment { Id = $"t{i}", Kind = (TreatmentKind)random.Next(9), On = now.AddDays(random.Next(-20, 40)) }))] : [],
             Occasions = random.Next(8) == 0 ? [new Occasion { Id = "o", On = now.AddDays(random.Next(-5, 40)), Title = "ferry dance" }] : [],
         };
         file = file with { Decisions = Starts(random, file, now) };

@@ -43,6 +43,15 @@ internal static class RareCases
         [RuleBook.AcidCleanserWithAcid] = () => Together(AcidWash, CaseBuilder.Glycolic, rung: 3),
         [RuleBook.OneExtra] = () => CaseBuilder.Basic().Own(new() { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask }, new() { Id = "calm", Name = "Calm mask", Kind = ProductKind.SoothingMask }).Build(),
         [RuleBook.Gap] = () => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-90), 3).Use("glycolic", Monday.AddDays(-40)).Build(),
+        // All ready but for the hold, and but for the winter.
+        [RuleBook.Hold] = () => Climbing(every: 1, days: 16),
+        [RuleBook.WinterHold] = () => Climbing(every: 1, days: 30, change: built => built.With(intake => intake with { SkinType = SkinType.Dry }), from: new DateOnly(2026, 1, 12)),
+        [RuleBook.FewReports] = () => Climbing(every: 1, tells: false),
+        [RuleBook.OpenQuestion] = () => Climbing(every: 1, change: built => built.Use("glycolic", Monday.AddDays(-1)).Use("glycolic", Monday.AddDays(-2))),
+        [RuleBook.BookedSoon] = () => Climbing(every: 1, change: built => built.Treat(Core.Care.TreatmentKind.SuperficialPeel, Monday.AddDays(12))),
+        [RuleBook.TooSoon] = () => Peeled().Use("glycolic", Monday.AddDays(-1)).Build(),
+        [RuleBook.RestAgain] = () => Peeled().Use("glycolic", Monday.AddDays(-1)).Build(),
+        [RuleBook.NeedleSerum] = () => Rolled(0.25m) is var file ? file with { Shelf = [.. file.Shelf.Where(item => item.Product.Id != "glide")] } : file,
         [RuleBook.EnoughUses] = () => Climbing(every: 1, skip: 1, days: 28, rung: 0),
         [RuleBook.SeventyPercent] = () => Climbing(every: 3, days: 60, change: built => built.Report(Monday.AddDays(-2), new SkinReport())),
         [RuleBook.DrySpell] = () => Climbing(every: 1, change: built => built.Flag(FlagKind.DrySpell, Monday.AddDays(-3), Monday.AddDays(9))),
@@ -61,8 +70,11 @@ internal static class RareCases
 
     /// <summary>A roller that was signed off.</summary>
     private static CaseFile Rolled(decimal length, Func<CaseBuilder, CaseBuilder>? with = null) => (with ?? (built => built))(
-        CaseBuilder.Basic().Own(new Product { Id = "roller", Name = "Burr roller", Kind = ProductKind.NeedleRoller, NeedleMm = length })
+        CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Burr roller", Kind = ProductKind.NeedleRoller, NeedleMm = length })
             .Decide(new StartActive { Id = "signed", Product = "roller", On = Monday.AddDays(-8), Reason = "shown in the salon" })).Build();
+
+    /// <summary>A light peel in the salon four days ago, with an acid that waits for the end of its rest.</summary>
+    private static CaseBuilder Peeled() => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 3).Treat(Core.Care.TreatmentKind.SuperficialPeel, Monday.AddDays(-4));
 
     private static CaseFile Begun(Product product) => CaseBuilder.Basic().Own(product).Start(product.Id, Monday.AddDays(-10)).Patched(product.Id, Monday.AddDays(-9)).Build();
 
@@ -80,18 +92,30 @@ internal static class RareCases
 
     /// <summary>A step up approved today, after so many days at a rung in which every so many planned uses were made.</summary>
     /// <param name="skip">Planned uses left out at the beginning.</param>
-    private static CaseFile Climbing(int every, int skip = 0, int days = 30, int rung = 1, Func<CaseBuilder, CaseBuilder>? change = null)
+    /// <param name="tells">Whether each use is reported.</param>
+    /// <param name="from">The day of the step, where it is not the usual Monday.</param>
+    private static CaseFile Climbing(int every, int skip = 0, int days = 30, int rung = 1, Func<CaseBuilder, CaseBuilder>? change = null, bool tells = true, DateOnly? from = null)
     {
-        var from = Monday.AddDays(-days);
+        var on = from ?? Monday;
+        return Climb(every, skip, rung, change ?? (built => built), tells, on.AddDays(-days), on);
+    }
+
+    private static CaseFile Climb(int every, int skip, int rung, Func<CaseBuilder, CaseBuilder> change, bool tells, DateOnly from, DateOnly on)
+    {
+        var days = on.DayNumber - from.DayNumber;
         CaseBuilder Built() => CaseBuilder.Basic().With(intake => intake with { SkinType = SkinType.Oily }).Own(CaseBuilder.Glycolic).InUse("glycolic", from, rung);
         var planned = Built().Now(from).Plan(days).DaysOf("glycolic");
         var built = Built();
         foreach (var day in planned.Where((_, i) => i % every == 0).Skip(skip))
         {
-            built.Use("glycolic", day).Report(day, new SkinReport());
+            built.Use("glycolic", day);
+            if (tells)
+            {
+                built.Report(day, new SkinReport());
+            }
         }
 
-        return (change?.Invoke(built) ?? built).StepUp("glycolic", rung + 1, Monday).Now(Monday).Build();
+        return change(built).StepUp("glycolic", rung + 1, on).Now(on).Build();
     }
 
     private static CaseBuilder Kit() => CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-90), Reason = "knows the kit" }).Patched("kit", Monday.AddDays(-90));

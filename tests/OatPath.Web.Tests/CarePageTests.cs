@@ -90,6 +90,62 @@ public sealed class CarePageTests : IDisposable
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await browser.Get($"/clients/{id}/treatment?of={fact}")).Status);
     }
 
+    [Fact]
+    public async Task Two_treatments_of_one_sitting_are_booked_moved_and_called_off_as_one()
+    {
+        using var browser = await studio.SignedIn();
+        var id = Id("Ilse");
+        IReadOnlyList<Treatment> Booked() => Record("Ilse").Draft.Treatments;
+        var booked = await Book(browser, id, ("Form.Template", "ablative-laser"), ("Form.With", "radio-frequency-needling"), ("Form.On", On(60)), ("Form.At", "10:30"));
+        Assert.Contains("ablative laser with radio-frequency needling", booked.Text, StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(2, Booked().Count);
+        Assert.Single(Booked().Select(part => (part.Sitting, part.On, part.At)).Distinct());
+        Assert.NotNull(Booked()[0].Sitting);
+
+        // Both rows of the station say so, and either one opens the whole sitting.
+        var fact = Record("Ilse").Live("treatment").First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.RadioFrequencyNeedling).Id;
+        var form = await browser.Get($"/clients/{id}/treatment?of={fact}");
+        Assert.True(form.Page.QuerySelector("input[name='Form.With'][value='ablative-laser']")!.HasAttribute("checked"));
+        var moved = await browser.Submit(form, "form#treatment", ("Form.On", On(63)), ("Form.At", "11:00"));
+        Assert.Contains("changed, now on", moved.Text, StringComparison.Ordinal);
+        Assert.All(Booked(), part => Assert.Equal((Today.AddDays(63), new TimeOnly(11, 0)), (part.On, part.At!.Value)));
+        Assert.Equal(2, Booked().Count);
+        await browser.Submit(moved, ".done form");
+        Assert.All(Booked(), part => Assert.Equal(Today.AddDays(60), part.On));
+
+        // One part taken out of it leaves the other alone.
+        fact = Record("Ilse").Live("treatment").First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.AblativeLaser).Id;
+        var alone = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form#treatment", ("Form.With", null));
+        Assert.Null(Assert.Single(Booked()).Sitting);
+        await browser.Submit(alone, ".done form");
+        Assert.Equal(2, Booked().Count);
+
+        fact = Record("Ilse").Live("treatment")[0].Id;
+        var off = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form[action*='CallOff']");
+        Assert.Empty(Booked());
+        await browser.Submit(off, ".done form");
+        Assert.Equal(2, Booked().Count);
+    }
+
+    [Fact]
+    public async Task What_to_do_before_a_treatment_stands_on_the_phone_the_day_before_and_until_its_hour()
+    {
+        using var browser = await studio.SignedIn();
+        var id = Id("Ilse");
+        await Book(browser, id, ("Form.Template", "radio-frequency-needling"), ("Form.On", On(15)), ("Form.At", "10:30"));
+        studio.Services.GetRequiredService<RecordRoom>().Publish(Record("Ilse"), "test", Record("Ilse").Client.Version);
+        using var phone = await studio.Phone("Ilse");
+        Assert.Null((await phone.Get("/my")).Page.QuerySelector(".ready"));
+
+        studio.Clock.Advance(TimeSpan.FromDays(14));
+        Assert.Contains("Tomorrow, 10:30", (await phone.Get("/my")).Page.QuerySelector(".ready")!.TextContent, StringComparison.Ordinal);
+        studio.Clock.Advance(TimeSpan.FromHours(24 + 7 - studio.Clock.GetUtcNow().Hour));
+        var morning = (await phone.Get("/my")).Page.QuerySelector(".ready")!.TextContent;
+        Assert.All(new[] { "Today, 10:30", "45 minutes", "drive you home", "no make-up" }, words => Assert.Contains(words, morning, StringComparison.Ordinal));
+        studio.Clock.Advance(TimeSpan.FromHours(4));
+        Assert.Null((await phone.Get("/my")).Page.QuerySelector(".ready"));
+    }
+
     [Theory]
     [InlineData("Form.On", "soon", "Day")]
     [InlineData("Form.At", "noonish", "Time")]

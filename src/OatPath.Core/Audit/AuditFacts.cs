@@ -51,6 +51,9 @@ internal sealed class AuditFacts
 
     public HouseRules Rules { get; }
     public DateOnly Today { get; }
+
+    /// <summary>The moment of the case on the studio's clock.</summary>
+    public DateTime WallClock => TimeZoneInfo.ConvertTime(File.AsOf, zone).DateTime;
     public Intake Intake { get; }
 
     /// <summary>Answers before a peel that count: the last of each day that nobody cleared.</summary>

@@ -17,7 +17,7 @@ internal sealed class CareAudit(AuditRun run)
     {
         foreach (var treatment in Treatments)
         {
-            if (IsOpen(treatment, date, moment) && product.Kind != ProductKind.OcclusiveBalm)
+            if (IsOpen(treatment, date, moment, run.Facts) && product.Kind != ProductKind.OcclusiveBalm)
             {
                 run.Report(RuleBook.OpenAfterTreatment, date, moment, product, "is used on open skin, which gets plain water and ointment only");
             }
@@ -37,8 +37,9 @@ internal sealed class CareAudit(AuditRun run)
         }
     }
 
-    /// <summary>A morning before a treatment from 15:00 on is a morning like those before it.</summary>
-    public static bool IsOpen(Treatment treatment, DateOnly date, Moment moment) => !(moment == Moment.Morning && date == treatment.On && treatment.At >= new TimeOnly(15, 0)) && AuditCare.After(treatment, RestrictionKind.Cleansing) is var open && open >= 0 && date >= treatment.On && date <= treatment.On.AddDays(open);
+    /// <summary>Until the hour of a treatment the morning of its day is one like those before it.</summary>
+    public static bool IsOpen(Treatment treatment, DateOnly date, Moment moment, AuditFacts facts) =>
+        !(moment == Moment.Morning && date == treatment.On && treatment.At is { Hour: >= 4 } at && (at.Hour >= 15 || facts.WallClock < date.ToDateTime(at))) && AuditCare.After(treatment, RestrictionKind.Cleansing) is var open && open >= 0 && date >= treatment.On && date <= treatment.On.AddDays(open);
 
     /// <summary>For irritants, by hand and sun, the last day on which any treatment still holds stands as the end of a window.</summary>
     public void EndsAreSaid()
@@ -74,7 +75,7 @@ internal sealed class CareAudit(AuditRun run)
         var today = run.Facts.Today;
         foreach (var treatment in run.Facts.File.Treatments.Where(treatment => treatment.On <= today && treatment.On > today.AddDays(-40)))
         {
-            foreach (var day in AuditCare.CheckIns(treatment).Where(day => !run.Path.CheckIns.Any(due => due.Source == treatment.Id && due.Due == treatment.On.AddDays(day))))
+            foreach (var day in AuditCare.CheckIns(treatment).Where(day => !run.Path.CheckIns.Any(due => (due.Source == treatment.Id || due.Source == treatment.Sitting) && due.Due == treatment.On.AddDays(day))))
             {
                 run.Report("live.check-in", treatment.On.AddDays(day), null, null, $"nobody is asked on day {day} after the treatment on {treatment.On:yyyy-MM-dd}");
             }

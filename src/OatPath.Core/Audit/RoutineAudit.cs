@@ -28,7 +28,7 @@ internal sealed class RoutineAudit(AuditRun run)
             run.Report("routine.sunscreen-last", date, moment, products[sunscreen], "is not last");
         }
 
-        var stays = products.FindIndex(product => product.Traits.LeaveOn);
+        var stays = products.FindIndex(product => product.Traits.LeaveOn && product.MadeFor is null);
         if (stays >= 0 && applied.FindLastIndex(step => !facts.Products[step.Product!].Traits.LeaveOn && step.Slot != RoutineSlot.LateMask) > stays)
         {
             run.Report("routine.rinse-first", date, moment, products[stays], "would be rinsed off again");
@@ -102,7 +102,7 @@ internal sealed class RoutineAudit(AuditRun run)
             run.Report(RuleBook.SunscreenRequired, day.Date, null, sensitising, "is light-sensitising and there is no usable sunscreen");
         }
 
-        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date, Moment.Morning)))
+        if (day.Morning.Steps.Any(step => step.Slot == RoutineSlot.Sunscreen) || facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date, Moment.Morning, facts)))
         {
             return;
         }

@@ -162,7 +162,7 @@ internal sealed class RungAudit(AuditRun run)
             return RuleBook.FewReports;
         }
 
-        if (run.TooSoon.Of(product.Id).Any(use => use.On < d && use.On >= d.AddDays(-7)))
+        if (run.TooSoon.Of(product.Id).Any(use => use.On < d && use.On >= d.AddDays(-7)) || UsedBeyond(product, ladder, held, since, d))
         {
             return RuleBook.OpenQuestion;
         }
@@ -175,6 +175,10 @@ internal sealed class RungAudit(AuditRun run)
         var uses = UsesBetween(product.Id, since, d);
         return uses < Math.Max(4, facts.Rules.StepUpUses) ? RuleBook.EnoughUses : FewerThanPlanned(uses, held, since, d) ? RuleBook.SeventyPercent : null;
     }
+
+    /// <summary>Whether it was used on more evenings of seven than its rung has, in the week before a day and since the rung is held.</summary>
+    private bool UsedBeyond(Product product, Ladder ladder, Frequency held, DateOnly since, DateOnly d) => !ladder.InTheMorning && facts.Uses
+        .Any(use => use.Product == product.Id && use.Day < d && use.Day >= d.AddDays(-7) && use.Day.AddDays(-6) >= since && UsesBetween(product.Id, use.Day.AddDays(-6), use.Day) > held.MaxPer7Days());
 
     /// <summary>A sting of 4, a 3 that lasts, or redness past a day: the hold counts anew.</summary>
     private static bool Disturbs(SkinReport report) =>

@@ -20,7 +20,7 @@ internal static class BookingCalendar
         if (!treatment.Kind.Irritates())
         {
             // A facial still does not touch skin that another treatment has opened or peeled.
-            foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id && other.Kind.Irritates()))
+            foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id && !Sittings.Together(treatment, other) && other.Kind.Irritates()))
             {
                 var theirs = TreatmentTimes.Of(other);
                 if (on >= other.On && on <= other.On.AddDays(theirs.QuietDays))
@@ -32,7 +32,7 @@ internal static class BookingCalendar
             yield break;
         }
 
-        foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id))
+        foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id && !Sittings.Together(treatment, other)))
         {
             var theirs = TreatmentTimes.Of(other);
             if (other.On == on && (other.Kind.Irritates() || treatment.Kind.IsElectrical() || other.Kind.IsElectrical()))
@@ -50,13 +50,13 @@ internal static class BookingCalendar
                 yield return Near(RuleBook.BookWindow, times, theirs, other, other.On.AddDays(Math.Max(theirs.QuietDays, times.BeforeDays) + 1));
             }
 
-            if (other.On < on && Alike(treatment.Counts, other.Counts) && Interval(other, theirs) is { } again && on < other.On.AddDays(again))
+            if (other.On < on && Alike(treatment.Counts, other.Counts) && theirs.AgainDays is { } again && on < other.On.AddDays(again))
             {
                 yield return new(BookingOutcome.Refused, Because.Of(RuleBook.BookInterval, ("treatment", times.Title), ("other", theirs.Title), ("on", other.On), ("days", again), ("free", other.On.AddDays(again))), FreeFrom: other.On.AddDays(again));
             }
-            else if (other.On > on && Alike(treatment.Counts, other.Counts) && Interval(treatment, times) is { } mine && other.On < on.AddDays(mine))
+            else if (other.On > on && Alike(treatment.Counts, other.Counts) && times.AgainDays is { } mine && other.On < on.AddDays(mine))
             {
-                yield return new(BookingOutcome.Refused, Because.Of(RuleBook.BookInterval, ("treatment", theirs.Title), ("other", times.Title), ("on", on), ("days", mine), ("free", on.AddDays(mine))), FreeFrom: other.On.AddDays(Interval(other, theirs) ?? 0));
+                yield return new(BookingOutcome.Refused, Because.Of(RuleBook.BookInterval, ("treatment", theirs.Title), ("other", times.Title), ("on", on), ("days", mine), ("free", on.AddDays(mine))), FreeFrom: other.On.AddDays(theirs.AgainDays ?? 0));
             }
         }
     }
@@ -64,10 +64,7 @@ internal static class BookingCalendar
     private static BookingReason Near(string rule, TreatmentTimes times, TreatmentTimes theirs, Treatment other, DateOnly free) =>
         new(BookingOutcome.Refused, Because.Of(rule, ("treatment", times.Title), ("other", theirs.Title), ("on", other.On)), FreeFrom: free);
 
-    private static bool Alike(TreatmentKind one, TreatmentKind two) => one == two || (one.IsPeel() && two.IsPeel()) || (one.IsNeedling() && two.IsNeedling());
-
-    /// <summary>Two layers of high strength over each other keep every other peel away longer.</summary>
-    private static int? Interval(Treatment treatment, TreatmentTimes times) => treatment.Peel is { Stacked: true } ? Math.Max(times.HomePeelDays, times.Template.AgainDays ?? 0) : times.Template.AgainDays;
+    internal static bool Alike(TreatmentKind one, TreatmentKind two) => one == two || (one.IsPeel() && two.IsPeel()) || (one.IsNeedling() && two.IsNeedling());
 
     private static IEnumerable<BookingReason> HomePeels(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels)
     {

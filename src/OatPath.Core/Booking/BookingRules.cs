@@ -112,24 +112,21 @@ internal sealed class BookingRules(KnownFacts facts, Treatment treatment)
             Add(BookingOutcome.Warned, Because.Of(RuleBook.BookNumbing, ("treatment", times.Title)));
         }
 
-        if ((Kind.IsPeel() || Kind == TreatmentKind.AblativeLaser) && (Intake.MarksEasily(On) || facts.Reports.Any(report => report.Report.Signs.Contains(CheckIn.Sign.DarkOrPalePatch))))
+        if (PigmentLead.Asks(facts, Kind, On))
         {
             Pigment();
         }
     }
 
-    /// <summary>2 to 6 weeks of a pigment inhibitor before a peel on skin that marks easily; the house's 4 count.</summary>
     private void Pigment()
     {
-        var since = facts.Decisions.OfType<Case.StartActive>().Where(start => facts.InUse.Exists(product => product.Id == start.Product && product.Actives.Any(active => active.Family == Family.PigmentInhibitor)))
-            .Select(start => start.AlreadyInUse ? (DateOnly?)start.On.AddDays(-KitTimes.PigmentDays)
-                : facts.Log.OfType<Case.Applied>().Where(use => use.Product == start.Product && use.Day >= start.On).Select(use => (DateOnly?)use.Day).Min()).Min();
-        if (since is null || since.Value.AddDays(KitTimes.PigmentDays) > On)
+        var since = PigmentLead.Since(facts);
+        if (PigmentLead.ReadyOn(facts) is var ready && (since is null || ready > On))
         {
             // Where none is in use, a day far enough ahead still can be kept: it begins today.
-            var canBe = since is null && facts.Today.AddDays(KitTimes.PigmentDays) <= On;
+            var canBe = since is null && ready <= On;
             Add(canBe ? BookingOutcome.Warned : BookingOutcome.Refused, Because.Of(RuleBook.BookPigment, ("treatment", times.Title), ("days", KitTimes.PigmentDays),
-                ("state", since is { } begun ? $"it began on {Words.Day(begun)}" : "none is in use yet")), free: (since ?? facts.Today).AddDays(KitTimes.PigmentDays));
+                ("state", since is { } begun ? $"it began on {Words.Day(begun)}" : "none is in use yet")), free: ready);
         }
     }
 

@@ -35,18 +35,20 @@ public static class CalendarEntries
         found.AddRange(Windows(path, nameOf));
         found.AddRange(Evenings(file, path, nameOf));
         found.AddRange(CheckIns(file, path));
-        return [.. found.Where(entry => entry.On >= path.Today)
-            .Select(entry => named ? new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details) : new(Uid($"{entry.On:yyyyMMdd}{entry.At:HHmm}{entry.Neutral}"), entry.On, entry.At, entry.Neutral, SeePage))
-            .DistinctBy(entry => entry.Uid).OrderBy(entry => entry.On).ThenBy(entry => entry.At).ThenBy(entry => entry.Title, StringComparer.Ordinal)];
+        var ahead = found.Where(entry => entry.On >= path.Today).OrderBy(entry => entry.Key, StringComparer.Ordinal);
+        var entries = named ? ahead.Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details))
+            // What reads alike without its name stands there once.
+            : ahead.DistinctBy(entry => (entry.On, entry.At, entry.Neutral)).Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Neutral, SeePage));
+        return [.. entries.DistinctBy(entry => entry.Uid).OrderBy(entry => entry.On).ThenBy(entry => entry.At).ThenBy(entry => entry.Title, StringComparer.Ordinal)];
     }
 
     private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Treatments(CaseFile file, CarePath path)
     {
-        foreach (var treatment in file.Treatments)
+        foreach (var sitting in Sittings.Of(file.Treatments))
         {
-            var title = TreatmentTimes.Of(treatment).Title;
-            var stands = path.Questions.Any(question => question.IsAgainst(treatment.Id));
-            yield return ($"treatment {treatment.Id}", treatment.On, treatment.At, stands ? "Studio, to be confirmed" : "Studio", $"{Words.Capital(title)} at the studio{(stands ? ", to be confirmed" : "")}", "Face clean, no make-up. Tell us of sun, a cold sore, a new medicine or anything open before we begin.");
+            var stands = sitting.Parts.Any(part => path.Questions.Any(question => question.IsAgainst(part.Id)));
+            yield return ($"treatment {sitting.Id}", sitting.On, sitting.At, stands ? "Studio, to be confirmed" : "Studio",
+                $"{Words.Capital(sitting.Title)} at the studio{(stands ? ", to be confirmed" : "")}", string.Join(" ", sitting.Preparation));
         }
     }
 
@@ -54,7 +56,7 @@ public static class CalendarEntries
     {
         foreach (var window in path.Windows)
         {
-            var key = $"{window.Kind} {window.Restriction} {window.Product} {window.Because.Values.GetValueOrDefault("on")} {window.Because.Values.GetValueOrDefault("products")}";
+            var key = FormattableString.Invariant($"{window.Kind} {window.Restriction} {window.Product} {window.Because.Values.GetValueOrDefault("on")} {window.From:yyyyMMdd} {window.Until:yyyyMMdd}");
             var details = Words.Say(window.Because);
             if (window.Kind == WindowKind.PeelStops)
             {
@@ -107,12 +109,11 @@ public static class CalendarEntries
             yield return Asked(due.Source, due.Title, due.On, due.Day);
         }
 
-        foreach (var treatment in file.Treatments.Where(treatment => treatment.On > path.Today))
+        foreach (var sitting in Sittings.Of(file.Treatments.Where(treatment => treatment.On > path.Today)))
         {
-            var times = TreatmentTimes.Of(treatment);
-            foreach (var day in times.Template.CheckIns)
+            foreach (var day in sitting.CheckIns)
             {
-                yield return Asked(treatment.Id, times.Title, treatment.On, day);
+                yield return Asked(sitting.Id, sitting.Title, sitting.On, day);
             }
         }
     }

@@ -3,7 +3,8 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Care;
 
 /// <summary>All restrictions of all treatments of a client, asked by day.</summary>
-public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone)
+/// <param name="now">From when on a treatment of today has begun; null where that does not matter.</param>
+public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone, DateTimeOffset? now = null)
 {
     private readonly (Treatment Treatment, CareSpan Span)[] spans =
         [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone).Select(span => (treatment, span)))];
@@ -45,8 +46,8 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
         return strictest;
     }
 
-    /// <summary>The restriction by which the skin is open in one half of a day, or null. The morning before a treatment in the evening half is still before it.</summary>
-    /// <remarks>Source: trade convention: until the hour of a treatment its day follows what holds before it. A treatment earlier in the day, or at an hour nobody noted, closes all of its day: house default, the stricter reading.</remarks>
+    /// <summary>The restriction by which the skin is open in one half of a day, or null. The morning of a treatment is still before it, until its hour.</summary>
+    /// <remarks>Source: trade convention: until the hour of a treatment its day follows what holds before it. At an hour nobody noted it closes all of its day: house default, the stricter reading.</remarks>
     public CareSpan? Closed(DateOnly day, House.Moment moment)
     {
         CareSpan? strictest = null;
@@ -57,14 +58,24 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
                 continue;
             }
 
-            var before = moment == House.Moment.Morning && treatment.On == day && treatment.At?.Hour >= House.CareDay.EveningHour;
-            if (!before && span.Covers(day) && (strictest is null || span.End > strictest.End))
+            if (!(moment == House.Moment.Morning && treatment.On == day && IsStillBefore(treatment)) && span.Covers(day) && (strictest is null || span.End > strictest.End))
             {
                 strictest = span;
             }
         }
 
         return strictest;
+    }
+
+    /// <summary>Whether the morning of its day is what comes before it: its hour is known and, where that lies in the morning, has not come.</summary>
+    private bool IsStillBefore(Treatment treatment)
+    {
+        if (treatment.At is not { } at || at.Hour < House.CareDay.StartHour)
+        {
+            return false;
+        }
+
+        return now is not { } instant || at.Hour >= House.CareDay.EveningHour || TimeZoneInfo.ConvertTime(instant, zone).DateTime < treatment.On.ToDateTime(at);
     }
 
     /// <summary>The treatment whose repair routine a day belongs to, the one that ends last, or null.</summary>

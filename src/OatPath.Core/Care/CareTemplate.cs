@@ -24,6 +24,9 @@ public sealed record CareTemplate
     /// <summary>Minutes a numbing cream is left on before it; null for none.</summary>
     public int? NumbingMinutes { get; init; }
 
+    /// <summary>Sentences for the client on what to do before it; empty for those that ship with its kind.</summary>
+    public IReadOnlyList<string> Preparation { get; init; } = [];
+
     /// <summary>Sentences for the client, for every day of the window.</summary>
     public IReadOnlyList<string> Aftercare { get; init; } = [];
 
@@ -35,7 +38,8 @@ public sealed record CareTemplate
     public int CourseDays => Course.Where(line => line.Usual.Contains(CourseSign.Flaking) || line.Usual.Contains(CourseSign.Tight)).Select(line => line.UntilDay).DefaultIfEmpty().Max();
 
     public bool Equals(CareTemplate? other) => other is not null && (Id, Title, Kind, AgainDays, HomePeelDays, NumbingMinutes, Result) == (other.Id, other.Title, other.Kind, other.AgainDays, other.HomePeelDays, other.NumbingMinutes, other.Result)
-        && Before.SequenceEqual(other.Before) && After.SequenceEqual(other.After) && Course.SequenceEqual(other.Course) && CheckIns.SequenceEqual(other.CheckIns) && Aftercare.SequenceEqual(other.Aftercare);
+        && Before.SequenceEqual(other.Before) && After.SequenceEqual(other.After) && Course.SequenceEqual(other.Course) && CheckIns.SequenceEqual(other.CheckIns) && Aftercare.SequenceEqual(other.Aftercare)
+        && Preparation.SequenceEqual(other.Preparation);
 
     public override int GetHashCode() => HashCode.Combine(Id, Title, Kind);
 }

@@ -64,7 +64,7 @@ public static class CareTemplates
             AfterNeedles, "From week 12, up to a year.", numbing: 45),
         TreatmentKind.AblativeLaser => Row(kind, "ablative laser", null, 28, [1, 3, 5, 10], [D(Irritants, 7), D(Retinoid, 7), D(Devices, 7), D(Sun, 14)],
             [D(Cleansing, 10), D(Irritants, 28), D(ByHand, 28), D(Enzyme, 28), D(Devices, 28), D(MakeUp, 10), D(Sport, 5), D(Heat, 5), D(Swimming, 10), D(Sun, 28), D(Waxing, 28)],
-            [new(0, 2, "Raw, red, swollen, weeping clear fluid at first.", "Plain water, plain ointment three times a day. No flannel, no massage.", [Pink, Warm, Tight, Swelling, Crusts], []),
+            [new(0, 2, "Raw, red, swollen, weeping clear fluid at first.", "Plain water, plain ointment three times a day. No flannel, no massage.", [Pink, Warm, Tight, Swelling, Crusts, ClearFluid], []),
                 new(3, 6, "Crusts and tightness; it itches as it closes.", "Plain water, plain ointment three times a day. Nothing is pulled off.", [Pink, Tight, Flaking, Itch, Swelling, Crusts], [.. Mouth, .. Middle, .. Edge]),
                 new(7, 10, "It closes; new pink skin.", "Ointment until it has closed; then plain moisturiser.", [Pink, Tight, Flaking, Itch, Crusts], [.. Mouth, .. Middle, .. Edge]),
                 new(11, 28, "Pink new skin.", "Shade, hat, SPF 50.", [Pink], [])],
@@ -92,6 +92,7 @@ public static class CareTemplates
         AgainDays = again,
         HomePeelDays = homePeel,
         Aftercare = aftercare,
+        Preparation = Preparations.Of(kind),
         Result = result,
         NumbingMinutes = numbing,
     };

@@ -52,6 +52,7 @@ public static class RestrictionCheck
         Need(template.AgainDays is null or (>= 0 and <= 730), "againDays", "give at most 730 days");
         Need(template.HomePeelDays >= ships.HomePeelDays && template.HomePeelDays <= MostDays, "homePeelDays", $"give {ships.HomePeelDays} to {MostDays} days");
         Need(template.NumbingMinutes is null or (>= 1 and <= 120), "numbingMinutes", "give 1 to 120 minutes, or leave it empty");
+        Need(template.Preparation.Count <= 8 && template.Preparation.All(line => line.Length is > 0 and <= 200), "preparation", "give at most 8 sentences of up to 200 characters");
         Need(template.Aftercare.Count <= 12 && template.Aftercare.All(line => line.Length is > 0 and <= 200), "aftercare", "give at most 12 sentences of up to 200 characters");
         Need(template.Result.Length <= 200, "result", "keep it under 200 characters");
         Need(template.Course.Count <= 20 && template.Course.All(line => line.FromDay >= 0 && line.UntilDay >= line.FromDay && line.UntilDay <= 120 && line.Words.Length is > 0 and <= 200 && line.Do.Length <= 200), "course", "each line needs a first day, a last day not before it, and words of up to 200 characters");

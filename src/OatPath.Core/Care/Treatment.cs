@@ -45,6 +45,9 @@ public sealed record Treatment
     public TimeOnly? At { get; init; }
     public string Note { get; init; } = "";
 
+    /// <summary>Names the booking it shares with others of the same day and hour; null where it stands alone.</summary>
+    public string? Sitting { get; init; }
+
     /// <summary>The house's own way of doing it, as it was when this was written down; null for the one that ships.</summary>
     public CareTemplate? Template { get; init; }
 

@@ -10,6 +10,7 @@ public sealed class TreatmentTimes
 
     private static readonly Dictionary<TreatmentKind, TreatmentTimes> Usual = Enum.GetValues<TreatmentKind>().ToDictionary(kind => kind, kind => new TreatmentTimes(kind, CareTemplates.Of(kind), null, 0));
 
+    private readonly int leastHomePeel;
     private readonly Restriction[] before;
     private readonly Restriction[] after;
 
@@ -19,6 +20,7 @@ public sealed class TreatmentTimes
         Template = template;
         before = atHome ? [] : Strictest(ships.Before, template.Before, sheet?.Before ?? [], kind);
         after = Strictest(ships.After, template.After, sheet?.After ?? [], kind);
+        this.leastHomePeel = leastHomePeel;
         HomePeelDays = Math.Max(leastHomePeel, Math.Max(ships.HomePeelDays, template.HomePeelDays));
     }
 
@@ -39,6 +41,9 @@ public sealed class TreatmentTimes
 
     /// <summary>Days after it without a peel at home: a salon peel's own interval, else the later of irritants and sun.</summary>
     public int HomePeelDays { get; }
+
+    /// <summary>Days until the same may be done again, longer after layers of high strength over each other; null where a clinician says.</summary>
+    public int? AgainDays => leastHomePeel > 0 ? Math.Max(leastHomePeel, Template.AgainDays ?? 0) : Template.AgainDays;
 
     /// <summary>Days after it that an occasion is kept clear of: its course, and as long as only gentle care is allowed.</summary>
     public int QuietDays => Math.Max(CourseDays, AfterDays);

@@ -60,6 +60,13 @@ public static partial class CaseCheck
             problems.AddRange(TreatmentCheck.Check(file.Treatments[i], today).Select(problem => problem with { Field = $"treatments[{at}].{problem.Field}" }));
         }
 
+        foreach (var sitting in file.Treatments.Select((treatment, i) => (treatment, i)).Where(part => part.treatment.Sitting is not null).GroupBy(part => part.treatment.Sitting))
+        {
+            var (first, at) = sitting.First();
+            Need(problems, sitting.All(part => part.treatment.On == first.On && part.treatment.At == first.At), $"treatments[{at}].sitting", "give all parts of one sitting the same day and time, or leave it out");
+            Need(problems, sitting.Count() <= Sittings.MostParts, $"treatments[{at}].sitting", $"give at most {Sittings.MostParts} treatments to one sitting");
+        }
+
         for (var i = 0; i < file.Occasions.Count; i++)
         {
             Date(problems, file.Occasions[i].On, today, $"occasions[{i}].on");
@@ -110,8 +117,9 @@ public static partial class CaseCheck
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
         Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
         Need(problems, product.Ending is null || product.Kind == ProductKind.WashOffPeel, $"{field}.ending", "only a wash-off peel has an ending; leave it empty");
-        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist or ProductKind.DeviceTip, $"{field}.madeFor", "only a gel, a mist or a tip is made for a device; leave it empty");
-        Need(problems, product.MadeFor is not { } device || (product.Kind == ProductKind.DeviceTip ? device == ProductKind.NanoTip : DeviceKinds.HasItsGel(device)), $"{field}.madeFor", "name the kind of device it was made for");
+        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist or ProductKind.DeviceTip or ProductKind.HydratingSerum,
+            $"{field}.madeFor", "only a gel, a mist, a tip or a hydrating serum is made for a device; leave it empty");
+        Need(problems, product.MadeFor is not { } device || DeviceKinds.GoesWith(product.Kind, device), $"{field}.madeFor", "name the kind of device it was made for: needles for a serum, a nano tip for a tip");
         Need(problems, product.NeedleMm is null || product.Kind == ProductKind.NeedleRoller, $"{field}.needleMm", "only a needle roller has needles; leave it empty");
         Need(problems, product.NeedleMm is null or (> 0 and <= 3), $"{field}.needleMm", "give the length in mm, above 0 and at most 3");
         CheckSheet(problems, product, $"{field}.sheet");

@@ -22,6 +22,7 @@ public static class TreatmentCheck
 
         Need(Enum.IsDefined(treatment.Kind), "kind", "choose what is done");
         Need(!treatment.CalledOff, "calledOff", "leave out what was called off");
+        Need(treatment.Sitting is null or { Length: > 0 and <= 64 }, "sitting", "name it in 1 to 64 characters, the same for each part, or leave it out");
         Need(treatment.DepthMm is null or (> 0 and <= DeepestMm), "depthMm", $"give more than 0 and at most {DeepestMm} mm, or leave it empty");
         Need(treatment.DepthMm is null || treatment.Kind.IsNeedling(), "depthMm", "only needling has a depth; leave it empty");
         Need(treatment.NumbingMinutes is null or (>= 1 and <= 120), "numbingMinutes", "give 1 to 120 minutes, or leave it empty");

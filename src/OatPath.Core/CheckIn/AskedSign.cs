@@ -14,6 +14,7 @@ public enum AskSign
     Crusts,
     Marks,
     NewSpots,
+    ClearFluid,
     Sting,
     DarkOrPalePatch,
     MoisturiserStings,
@@ -51,7 +52,7 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
     {
         var redness = Sign is AskSign.Pink or AskSign.Warm ? Degree switch { AskDegree.Little => 1, AskDegree.Clearly => 2, _ => 3 } : 0;
         var sting = Sign == AskSign.Sting ? Degree switch { AskDegree.Little => 2, AskDegree.Clearly => 5, _ => 7 } : 0;
-        var outside = Sign is AskSign.Itch or AskSign.Swelling or AskSign.Crusts or AskSign.Marks or AskSign.NewSpots && (Degree == AskDegree.Strongly || (!usual && Degree == AskDegree.Clearly));
+        var outside = Sign is AskSign.Itch or AskSign.Swelling or AskSign.Crusts or AskSign.Marks or AskSign.NewSpots or AskSign.ClearFluid && (Degree == AskDegree.Strongly || (!usual && Degree == AskDegree.Clearly));
         return new SkinReport
         {
             Sting = sting,
@@ -64,7 +65,7 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
             Itch = Sign == AskSign.Itch,
             NewSpots = Sign == AskSign.NewSpots,
             Where = Zones,
-            Signs = SignOf is { } sign ? [sign] : outside ? [CheckIn.Sign.OutsideCourse] : [],
+            Signs = SignOf(usual) is { } sign ? [sign] : outside ? [CheckIn.Sign.OutsideCourse] : [],
         };
     }
 
@@ -72,8 +73,10 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
     public bool IsSaidBy(SkinReport report) => AsReport(false, true) is var least && report.Sting >= least.Sting && report.Redness >= least.Redness && least.Signs.All(report.Signs.Contains)
         && (report.TightOrDry || !least.TightOrDry) && (report.Flaking || !least.Flaking);
 
-    private Sign? SignOf => Sign switch
+    /// <summary>The sign a question stands for by itself. Fluid that no course explains is weeping.</summary>
+    private Sign? SignOf(bool usual) => Sign switch
     {
+        AskSign.ClearFluid when !usual => CheckIn.Sign.WeepingOrPus,
         AskSign.DarkOrPalePatch => CheckIn.Sign.DarkOrPalePatch,
         AskSign.MoisturiserStings => CheckIn.Sign.MoisturiserStings,
         AskSign.Raw => CheckIn.Sign.Raw,
@@ -105,6 +108,7 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
         AskSign.Crusts => "crusts or scabs",
         AskSign.Marks => "fine tracks or dots",
         AskSign.NewSpots => "new spots",
+        AskSign.ClearFluid => "weeping clear fluid",
         AskSign.Sting => "stinging or burning",
         AskSign.DarkOrPalePatch => "a new dark or pale patch",
         AskSign.MoisturiserStings => "plain moisturiser stings",
@@ -116,7 +120,7 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
         AskSign.SwellingEyesOrLips => "eyes or lips swell",
         AskSign.TroubleBreathing => "trouble breathing",
         AskSign.Blisters => "blisters",
-        AskSign.WeepingOrPus => "weeping, or pus",
+        AskSign.WeepingOrPus => "cloudy weeping, or pus",
         AskSign.Fever => "fever",
         AskSign.SpreadingHotRedness => "hot redness that spreads",
         AskSign.PainWakes => "pain that wakes me",

@@ -163,7 +163,7 @@ public static class SignTitle
         Sign.SwellingEyesOrLips => "swelling of eyes or lips",
         Sign.TroubleBreathing => "trouble breathing",
         Sign.Blisters => "blisters",
-        Sign.WeepingOrPus => "weeping or pus",
+        Sign.WeepingOrPus => "cloudy weeping or pus",
         Sign.Fever => "fever",
         Sign.SpreadingHotRedness => "hot redness that spreads",
         Sign.PainWakes => "pain that wakes you",

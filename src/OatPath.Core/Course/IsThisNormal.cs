@@ -72,5 +72,18 @@ public static class IsThisNormal
     private static string Words(AskDegree degree) => degree switch { AskDegree.Little => "a little", AskDegree.Clearly => "clearly there", _ => "strongly" };
 
     /// <summary>The sign of a course that a question is about; null for what belongs to none.</summary>
-    private static CourseSign? Sign(AskSign sign) => sign <= AskSign.NewSpots ? (CourseSign)(int)sign : null;
+    private static CourseSign? Sign(AskSign sign) => sign switch
+    {
+        AskSign.Pink => CourseSign.Pink,
+        AskSign.Warm => CourseSign.Warm,
+        AskSign.Tight => CourseSign.Tight,
+        AskSign.Flaking => CourseSign.Flaking,
+        AskSign.Itch => CourseSign.Itch,
+        AskSign.Swelling => CourseSign.Swelling,
+        AskSign.Crusts => CourseSign.Crusts,
+        AskSign.Marks => CourseSign.Marks,
+        AskSign.NewSpots => CourseSign.NewSpots,
+        AskSign.ClearFluid => CourseSign.ClearFluid,
+        _ => null,
+    };
 }

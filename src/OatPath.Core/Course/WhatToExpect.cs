@@ -18,7 +18,7 @@ public sealed record CourseDay(string Title, DateOnly On, int Day, int Last, Cou
 {
     /// <summary>What is never part of a course.</summary>
     /// <remarks>Source: the outcome table.</remarks>
-    public const string Report = "Tell us at once: weals, swelling of eyes or lips, blisters, weeping or pus, fever, hot redness that spreads, a cold sore, skin gone white or grey, a new dark patch, or pain that grows.";
+    public const string Report = "Tell us at once: weals, swelling of eyes or lips, blisters, cloudy weeping or pus, fever, hot redness that spreads, a cold sore, skin gone white or grey, a new dark patch, or pain that grows.";
 }
 
 /// <summary>What is usual today, day by day after treatments and peels.</summary>

@@ -39,8 +39,8 @@ internal static class CheckInsDue
         return [.. due.Where(one => one.Due >= facts.Today.AddDays(-KeptDays)).OrderBy(one => one.Due).ThenBy(one => one.Of).ThenBy(one => one.Source, StringComparer.Ordinal)];
     }
 
-    private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Treatments(KnownFacts facts) => facts.File.Treatments.Where(treatment => treatment.On <= facts.Today)
-        .Select(treatment => (treatment, times: TreatmentTimes.Of(treatment))).Select(pair => (CheckInOf.Treatment, pair.treatment.Id, pair.times.Title, pair.treatment.On, pair.times.Template.CheckIns.ToArray()));
+    private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Treatments(KnownFacts facts) =>
+        Sittings.Of(facts.File.Treatments.Where(treatment => treatment.On <= facts.Today)).Select(sitting => (CheckInOf.Treatment, sitting.Id, sitting.Title, sitting.On, sitting.CheckIns.ToArray()));
 
     private static IEnumerable<(CheckInOf, string, string, DateOnly, int[])> Peels(KnownFacts facts) =>
         facts.HomePeels.Where(peel => peel.Day <= facts.Today).Select(peel => (CheckInOf.HomePeel, peel.Product, facts.NameOf(peel.Product), peel.Day, AfterPeel));

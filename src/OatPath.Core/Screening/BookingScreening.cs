@@ -23,31 +23,49 @@ public static class BookingScreening
     private const int Earlier = 1;
     private const int Offered = 3;
 
-    /// <param name="treatment">Booked, or only asked about; where it has the id of one in the case it stands in its place.</param>
-    public static BookingAnswer Of(CaseFile file, HouseRules rules, Treatment treatment)
+    /// <param name="parts">One treatment, or those of one sitting, each with an id of its own; booked, or only asked about. They stand in place of those with the same ids.</param>
+    public static BookingAnswer Of(CaseFile file, HouseRules rules, params IReadOnlyList<Treatment> parts)
     {
-        var others = file with { Treatments = [.. file.Treatments.Where(other => other.Id != treatment.Id)] };
-        var facts = new KnownFacts(others);
-        var homePeels = HomePeels(facts, others, rules);
-        var reasons = BookingRules.Of(facts, treatment, homePeels);
+        var others = file with { Treatments = [.. file.Treatments.Where(other => !parts.Any(part => part.Id == other.Id))] };
+        var homePeels = HomePeels(new KnownFacts(others), others, rules);
+        var reasons = Reasons(others, rules, parts, homePeels);
         var outcome = reasons.Select(reason => reason.Outcome).DefaultIfEmpty().Max();
-        if (treatment.On < facts.Today)
+        if (parts[0].On < new KnownFacts(others).Today)
         {
             // What happened is recorded; the reasons are said, and refuse nothing.
             return new(reasons.Count == 0 ? BookingOutcome.Fits : BookingOutcome.Warned, reasons, []);
         }
 
-        return new(outcome, reasons, outcome == BookingOutcome.Refused ? Nearest(facts, treatment, homePeels) : []);
+        return new(outcome, reasons, outcome == BookingOutcome.Refused || !IsOpen(rules, parts[0].On, parts[0].At) ? Nearest(others, rules, parts, homePeels) : []);
     }
+
+    /// <summary>Each reason once, hard ones and refusals first; parts that may not share a sitting refuse each other.</summary>
+    private static List<BookingReason> Reasons(CaseFile others, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
+    {
+        var facts = new KnownFacts(others with { Treatments = [.. others.Treatments, .. parts] });
+        var reasons = parts.SelectMany(part => BookingRules.Of(facts, part, homePeels)).DistinctBy(reason => reason.Because).ToList();
+        if (parts[0].On >= facts.Today && !IsOpen(rules, parts[0].On, parts[0].At))
+        {
+            reasons.Add(new(BookingOutcome.Warned, Because.Of(RuleBook.BookClosed, ("on", parts[0].On))));
+        }
+
+        return [.. reasons.OrderByDescending(reason => reason.Hard).ThenByDescending(reason => reason.Outcome)];
+    }
+
+    /// <summary>Whether the studio is open then; with no hours entered it always is.</summary>
+    private static bool IsOpen(HouseRules rules, DateOnly on, TimeOnly? at) => rules.Opening.Count == 0
+        || rules.Opening.Any(hours => hours.Day == on.DayOfWeek && (at is not { } time || (time >= hours.From && time < hours.Until)));
 
     private static List<DateOnly> HomePeels(KnownFacts facts, CaseFile file, HouseRules rules) => [.. facts.HomePeels.Select(peel => peel.Day)
         .Concat(facts.InUse.Exists(product => product.IsKit()) ? PathPlanner.Plan(file, rules, days: 1).Ladders.Select(ladder => ladder.NextOn).OfType<DateOnly>() : []).Distinct().Order()];
 
-    private static List<DateOnly> Nearest(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels)
+    private static List<DateOnly> Nearest(CaseFile others, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
     {
-        bool Fits(DateOnly on) => BookingRules.Of(facts, treatment with { On = on }, homePeels).All(reason => reason.Outcome < BookingOutcome.Refused);
+        var (asked, today) = (parts[0].On, new KnownFacts(others).Today);
+        bool Fits(DateOnly on) => IsOpen(rules, on, parts[0].At)
+            && Reasons(others, rules, [.. parts.Select(part => part with { On = on })], homePeels).TrueForAll(reason => reason.Outcome < BookingOutcome.Refused);
         var found = new List<DateOnly>();
-        for (var on = treatment.On.AddDays(-1); on >= facts.Today && found.Count < Earlier; on = on.AddDays(-1))
+        for (var on = asked.AddDays(-1); on >= today && found.Count < Earlier; on = on.AddDays(-1))
         {
             if (Fits(on))
             {
@@ -55,7 +73,7 @@ public static class BookingScreening
             }
         }
 
-        for (var on = treatment.On.AddDays(1); on <= treatment.On.AddDays(DaysAhead) && found.Count < Offered; on = on.AddDays(1))
+        for (var on = asked.AddDays(1); on <= asked.AddDays(DaysAhead) && found.Count < Offered; on = on.AddDays(1))
         {
             if (Fits(on))
             {

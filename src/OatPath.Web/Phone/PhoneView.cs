@@ -98,9 +98,13 @@ public sealed class PhoneView
 
     private static DateOnly Treated(PathWindow window) => DateOnly.ParseExact(window.Because.Values["on"], "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
 
-    /// <summary>Treatments of the next two weeks; one that stands against the facts is still to be confirmed.</summary>
-    public IEnumerable<(string Title, DateOnly On, TimeOnly? At, bool Stands)> Coming => Record.Followed.Treatments.Where(treatment => treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null).OrderBy(treatment => treatment.On)
-        .Select(treatment => (Core.Care.TreatmentTimes.Of(treatment).Title, treatment.On, treatment.At, Path.Questions.Any(question => question.IsAgainst(treatment.Id))));
+    /// <summary>Sittings of the next two weeks; one that stands against the facts is still to be confirmed.</summary>
+    public IEnumerable<(Core.Care.Sitting Sitting, bool Stands)> Coming => Core.Care.Sittings.Of(Record.Followed.Treatments.Where(treatment => treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null))
+        .Select(sitting => (sitting, sitting.Parts.Any(part => Path.Questions.Any(question => question.IsAgainst(part.Id)))));
+
+    /// <summary>The sitting of today or tomorrow that has not begun, to get ready for; null where there is none.</summary>
+    public Core.Care.Sitting? GetReady => Coming.Select(coming => coming.Sitting)
+        .FirstOrDefault(sitting => sitting.On <= Day.AddDays(1) && sitting.On.ToDateTime(sitting.At ?? TimeOnly.MaxValue) > TimeZoneInfo.ConvertTime(Record.AsOf, Record.Zone).DateTime);
 
     /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
     public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);

@@ -55,9 +55,9 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
             yield return (due.Due, $"a check-in, day {due.Day}");
         }
 
-        foreach (var treatment in record.Followed.Treatments.Where(treatment => treatment.On > path.Today))
+        foreach (var sitting in Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On > path.Today)))
         {
-            yield return (treatment.On, TreatmentTimes.Of(treatment).Title);
+            yield return (sitting.On, sitting.Title);
         }
 
         foreach (var ladder in path.Ladders.Where(ladder => ladder.NextOn > path.Today))

@@ -36,9 +36,9 @@ public static class SinceLast
             lines.Add($"Eased off {Times(eased.Count)}, last on {Words.Day(eased[^1].Day)} with sting {eased[^1].Sting}.");
         }
 
-        foreach (var treatment in record.Followed.Treatments.Where(treatment => treatment.On > since && treatment.On <= path.Today))
+        foreach (var sitting in Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On > since && treatment.On <= path.Today)))
         {
-            lines.Add($"{Words.Capital(TreatmentTimes.Of(treatment).Title)} on {Words.Day(treatment.On)}.");
+            lines.Add($"{Words.Capital(sitting.Title)} on {Words.Day(sitting.On)}.");
         }
 
         foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Lapsed or CheckInState.Overdue && due.Due > since))

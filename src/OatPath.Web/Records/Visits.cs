@@ -28,14 +28,14 @@ public static class Visits
     /// <summary>The line of a client who comes today, by visit or treatment; null for everybody else.</summary>
     public static VisitToday? Today(ClientRecord record)
     {
-        var treatment = record.Followed.Treatments.Where(treatment => treatment.On == record.Today).OrderBy(treatment => treatment.At).FirstOrDefault();
+        var sitting = Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On == record.Today)) is [var first, ..] ? first : null;
         var visit = Next(record) is { } next && next.Visit.On == record.Today ? next.Visit : null;
-        if (treatment is null && visit is null)
+        if (sitting is null && visit is null)
         {
             return null;
         }
 
         var state = record.Published is null ? "nothing published yet" : DeskRows.Of(record) is [var row, ..] ? row.Reason : "walks on alone";
-        return new(record.Client.Id, record.Client.Name, treatment?.At ?? visit?.At, treatment is null ? "visit" : TreatmentTimes.Of(treatment).Title, state);
+        return new(record.Client.Id, record.Client.Name, sitting?.At ?? visit?.At, sitting?.Title ?? "visit", state);
     }
 }

@@ -34,6 +34,7 @@ public sealed class TemplateForm
     public string? Again { get; set; }
     public string? HomePeel { get; set; }
     public string? Numbing { get; set; }
+    public string? Preparation { get; set; }
     public string? Aftercare { get; set; }
     public string? Result { get; set; }
 
@@ -48,6 +49,7 @@ public sealed class TemplateForm
         Again = Text(template.AgainDays),
         HomePeel = Text(template.HomePeelDays),
         Numbing = Text(template.NumbingMinutes),
+        Preparation = string.Join("\n", template.Preparation),
         Aftercare = string.Join("\n", template.Aftercare),
         Result = template.Result,
     };
@@ -76,6 +78,7 @@ public sealed class TemplateForm
             AgainDays = Number(Again, "Again after", problems),
             HomePeelDays = Number(HomePeel, "No peel at home", problems) ?? 0,
             NumbingMinutes = Number(Numbing, "Numbing", problems),
+            Preparation = [.. (Preparation ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
             Aftercare = [.. (Aftercare ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
             Result = (Result ?? "").Trim(),
         };

@@ -14,7 +14,8 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>A treatment on the page: the fact that holds it, and what it stands against.</summary>
-public sealed record TreatmentLine(string Fact, Treatment Treatment, TreatmentTimes Times, Because? Stands)
+/// <param name="With">What shares its sitting, in words; empty for none.</param>
+public sealed record TreatmentLine(string Fact, Treatment Treatment, TreatmentTimes Times, Because? Stands, string With)
 {
     /// <summary>What was done, in brief.</summary>
     public string Detail => string.Join(", ", new[]
@@ -106,9 +107,10 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
         var shown = treatments.Where(treatment => CareDrawing.Shown(treatment, Record.Today)).OrderBy(treatment => treatment.On).ToList();
         Drawing = shown.Count == 0 ? null : CareDrawing.Of(Record.DraftPath(before, days), treatments);
         Near = shown.LastOrDefault(treatment => treatment.On <= Record.Today) ?? (shown.Count > 0 ? shown[0] : null);
-        Headline = string.Join("; ", shown.Select(treatment => $"{Words.Capital(TreatmentTimes.Of(treatment).Title)}, {Words.Day(treatment.On)}"));
+        Headline = string.Join("; ", Sittings.Of(shown).Select(sitting => $"{Words.Capital(sitting.Title)}, {Words.Day(sitting.On)}"));
         Treatments = [.. treatments.OrderByDescending(treatment => treatment.On).Take(MostTreatments).Select(treatment => new TreatmentLine(FactOf("treatment", treatment.Id), treatment, TreatmentTimes.Of(treatment),
-            Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id)?.Because))];
+            Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id)?.Because,
+            Words.List([.. treatments.Where(other => other.Id != treatment.Id && Sittings.Together(other, treatment)).Select(other => TreatmentTimes.Of(other).Title)])))];
         Courses = WhatToExpect.On(Record.Draft, Record.Today);
         var outcomes = Path.Reports.ToDictionary(report => report.Id, report => report.Outcome);
         Asked = [.. Record.Draft.Log.OfType<CheckedIn>().Where(entry => entry.Asked is not null && entry.Day >= Record.Today.AddDays(-AskedDays) && outcomes.ContainsKey(entry.Id)).OrderByDescending(entry => entry.HappenedAt).Take(3).Select(entry => (entry, outcomes[entry.Id]))];
@@ -117,11 +119,10 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
         Lacking = [.. treatments.Where(treatment => treatment.On.AddDays(TreatmentTimes.Of(treatment).AfterDays) >= Record.Today).SelectMany(treatment => RepairShelf.Lacking(TreatmentTimes.Of(treatment), usable, Record.Today)).Distinct()];
         Occasions = [.. Record.Draft.Occasions.Where(occasion => occasion.On >= Record.Today.AddDays(-7)).OrderBy(occasion => occasion.On).Select(occasion => (FactOf("occasion", occasion.Id), occasion))];
         var last = treatments.Where(treatment => treatment.On <= Record.Today && treatment.Kind.Irritates()).MaxBy(treatment => treatment.On);
-        Again = last is not null && TreatmentTimes.Of(last).Template.AgainDays is { } again ? (last.Template?.Id ?? EnumName.Of(last.Kind), Later(last.On.AddDays(again), Record.Today)) : null;
+        Again = last is not null && NextDate.Of(Record.Draft, last) is { } again ? (last.Template?.Id ?? EnumName.Of(last.Kind), again) : null;
     }
 
-    /// <summary>The fact that holds what the case knows by its own id; what a later one stands in place of is not it.</summary>
-    private string FactOf(string kind, string id) => Record.Facts.Last(fact => fact.Kind == kind && (fact.Id == id || (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)).Id;
-
-    private static DateOnly Later(DateOnly a, DateOnly b) => a > b ? a : b;
+    /// <summary>The fact that holds what the case knows by its own id.</summary>
+    private string FactOf(string kind, string id) =>
+        Record.Live(kind).First(fact => (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id).Id;
 }

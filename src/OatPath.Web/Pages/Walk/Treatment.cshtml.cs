@@ -32,6 +32,12 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
 
     public Treatment? Asked { get; private set; }
 
+    /// <summary>What is asked about and what shares its sitting, itself first; each with an id of its own.</summary>
+    public IReadOnlyList<Treatment> Parts { get; private set; } = [];
+
+    /// <summary>What else could be done in the same sitting.</summary>
+    public IReadOnlyList<CareTemplate> MayShare => Asked is not { } asked ? [] : [.. House.Concat(CareTemplates.All).Where(template => Sittings.MayShare(asked.Counts, template.Kind))];
+
     public Treatment? Before { get; private set; }
 
     public bool IsDone => Asked is { } asked && asked.On < Record.Today;
@@ -43,7 +49,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             return NotFound();
         }
 
-        Form = Before is { } before ? TreatmentForm.Of(before) : new() { Template = template ?? EnumName.Of(TreatmentKind.SuperficialPeel), On = on ?? Words(Record.Today.AddDays(7)), Sheet = RestrictionRow.For([], []) };
+        Form = Before is { } before ? Shown(before) : new() { Template = template ?? EnumName.Of(TreatmentKind.SuperficialPeel), On = on ?? Words(Record.Today.AddDays(7)), Sheet = RestrictionRow.For([], []) };
         Fill(quietly: true);
         return Page();
     }
@@ -82,14 +88,13 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
 
         if (Problems.Count == 0 && Asked is { } treatment)
         {
-            var id = Fact.NewId();
-            var fact = Room.Make(Id, "treatment", treatment with { Id = id }, By, id, supersedes: Of);
-            if (Save(fact))
+            var facts = Sitting(treatment);
+            if (Save(facts))
             {
-                var title = TreatmentTimes.Of(treatment).Title;
+                var (title, fact) = (new Sitting("", Parts).Title, facts[0]);
                 return Back("care", Of is null
                     ? $"{title} on {Core.House.Words.Day(treatment.On)} is {(treatment.On < Record.Today ? "written down" : "booked")}: what stops for it and when it is back stands below."
-                    : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.", fact.Id);
+                    : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.", fact.Id, facts.Select(one => one.Id));
             }
         }
 
@@ -109,13 +114,14 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             return NotFound();
         }
 
-        var fact = Room.Make(Id, "treatment", before with { CalledOff = true }, By, supersedes: Of);
-        if (Save(fact))
+        var facts = Mates(before).Prepend((Fact: Of, Treatment: before)).Select(part => Room.Make(Id, "treatment", part.Treatment with { CalledOff = true }, By, supersedes: part.Fact)).ToList();
+        if (Save(facts))
         {
-            return Back("care", $"{TreatmentTimes.Of(before).Title} on {Core.House.Words.Day(before.On)} is taken out; what stopped for it goes on.", fact.Id);
+            var title = new Sitting("", [before, .. Mates(before).Select(mate => mate.Treatment)]).Title;
+            return Back("care", $"{title} on {Core.House.Words.Day(before.On)} is taken out; what stopped for it goes on.", facts[0].Id, facts.Select(one => one.Id));
         }
 
-        Form = TreatmentForm.Of(before);
+        Form = Shown(before);
         Fill(quietly: true);
         return Page();
     }
@@ -141,10 +147,62 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             yield return new("Day", answer.Nearest.Count > 0 ? $"choose a day that fits, such as {Core.House.Words.Day(answer.Nearest[0])}, or give your reason below" : "no day fits as things stand; change what speaks against it, or give your reason below");
         }
 
-        if (Record.Draft.Treatments.Any(other => other.Id != Before?.Id && other.On == asked.On && other.Kind == asked.Kind))
+        if (Record.Draft.Treatments.Any(other => !Parts.Any(part => part.Id == other.Id) && other.On == asked.On && Parts.Any(part => part.Kind == other.Kind)))
         {
             yield return new("What", $"the same treatment stands there already for {Core.House.Words.Day(asked.On)}; change that one instead");
         }
+    }
+
+    private TreatmentForm Shown(Treatment before)
+    {
+        var form = TreatmentForm.Of(before);
+        form.With = [.. Mates(before).Select(mate => mate.Treatment.Template?.Id ?? EnumName.Of(mate.Treatment.Kind))];
+        return form;
+    }
+
+    /// <summary>The other parts of a sitting, each with the fact that holds it.</summary>
+    private IEnumerable<(string Fact, Treatment Treatment)> Mates(Treatment before) => before.Sitting is null ? [] : Record.Live("treatment")
+        .Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact))).Where(other => other.Treatment.Id != before.Id && !other.Treatment.CalledOff && other.Treatment.Sitting == before.Sitting);
+
+    /// <summary>The treatment as asked, and what shares its sitting: the parts that stand move with it, new ones take its day, hour, sheet and numbing.</summary>
+    private List<Treatment> With(Treatment asked)
+    {
+        var mates = Before is { } before ? Mates(before).Select(mate => mate.Treatment).ToList() : [];
+        var parts = new List<Treatment> { asked with { Id = Before?.Id ?? "asked", Sitting = null } };
+        foreach (var template in MayShare.Where(template => Form.With.Contains(template.Id)).DistinctBy(template => template.Kind).Take(Sittings.MostParts - 1))
+        {
+            var stands = mates.FirstOrDefault(mate => mate.Kind == template.Kind);
+            parts.Add((stands ?? new Treatment { Id = $"with-{template.Id}", Kind = template.Kind, On = asked.On }) with
+            {
+                On = asked.On,
+                At = asked.At,
+                Template = House.Contains(template) ? template : null,
+                Sheet = asked.Sheet,
+                By = asked.By,
+                NumbingMinutes = asked.NumbingMinutes,
+                ClinicianWord = asked.ClinicianWord,
+                Despite = asked.Despite,
+            });
+        }
+
+        return parts.Count == 1 ? parts : parts.ConvertAll(part => part with { Sitting = Before?.Sitting ?? "asked" });
+    }
+
+    /// <summary>Everything that is written for a sitting: its parts, and what was taken out of it.</summary>
+    private List<Fact> Sitting(Treatment asked)
+    {
+        // It keeps its id when it moves, so that a calendar moves it too.
+        var (id, sitting) = (Fact.NewId(), Parts.Count > 1 ? Before?.Sitting ?? Fact.NewId() : null);
+        var facts = new List<Fact> { Room.Make(Id, "treatment", asked with { Id = Before?.Id ?? id, Sitting = sitting }, By, id, supersedes: Of) };
+        var mates = Before is { } before ? Mates(before).ToList() : [];
+        foreach (var part in Parts.Skip(1))
+        {
+            var (own, stands) = (Fact.NewId(), mates.FirstOrDefault(mate => mate.Treatment.Id == part.Id));
+            facts.Add(Room.Make(Id, "treatment", part with { Id = stands.Treatment?.Id ?? own, Sitting = sitting }, By, own, supersedes: stands.Fact));
+        }
+
+        facts.AddRange(mates.Where(mate => !Parts.Any(part => part.Id == mate.Treatment.Id)).Select(mate => Room.Make(Id, "treatment", mate.Treatment with { CalledOff = true }, By, supersedes: mate.Fact)));
+        return facts;
     }
 
     private bool Find()
@@ -163,7 +221,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         }
 
         Before = CaseAssembly.Body<Treatment>(fact);
-        return Record.Draft.Treatments.Any(treatment => treatment.Id == Before.Id);
+        return Record.Live("treatment").Any(live => live.Id == fact.Id) && !Before.CalledOff;
     }
 
     /// <summary>A day offered is taken.</summary>
@@ -196,7 +254,9 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         }
 
         Asked = problems.Count == 0 ? treatment : null;
-        Answer = Asked is null ? null : BookingScreening.Of(Record.Draft, Record.Rules, Asked);
+        Parts = Asked is null ? [] : With(Asked);
+        var gone = Before is { } before ? Mates(before).Select(mate => mate.Treatment.Id).ToHashSet() : [];
+        Answer = Asked is null ? null : BookingScreening.Of(Record.Draft with { Treatments = [.. Record.Draft.Treatments.Where(other => !gone.Contains(other.Id))] }, Record.Rules, Parts);
     }
 
     private static string Words(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);

@@ -64,6 +64,9 @@ public sealed class TreatmentForm
     /// <summary>Id of a template: one that ships or one of the house.</summary>
     public string? Template { get; set; }
     public string? On { get; set; }
+
+    /// <summary>Templates of what shares the sitting.</summary>
+    public List<string> With { get; set; } = [];
     public string? At { get; set; }
     public string? DepthMm { get; set; }
     public string? Numbing { get; set; }

@@ -17,6 +17,10 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
     [BindProperty(SupportsGet = true, Name = "back")]
     public string? From { get; set; }
 
+    /// <summary>Facts named as saved in the same step.</summary>
+    [BindProperty(SupportsGet = true, Name = "with")]
+    public List<string> With { get; set; } = [];
+
     public IActionResult OnGet() => Redirect($"/clients/{Id}/ramp");
 
     public async Task<IActionResult> OnPostAsync()
@@ -31,7 +35,7 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
         var decision = fact.Kind == "decision" ? CaseAssembly.Body<Decision>(fact) : null;
 
         // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
-        var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" && other.Kind == "visit") && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
+        var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" ? other.Kind == "visit" : fact.Kind == "treatment" && other.Kind == "treatment" && With.Contains(other.Id)) && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
         var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
         if (!decides && undone.Exists(NeedsADecider))
         {

@@ -79,12 +79,13 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         ModelState.Remove(nameof(Version));
     }
 
-    protected IActionResult Back(string station, string done, string? undoFact = null)
+    /// <param name="with">Facts that were saved in the same step and go out with it.</param>
+    protected IActionResult Back(string station, string done, string? undoFact = null, IEnumerable<string>? with = null)
     {
         TempData["Done"] = done;
         if (undoFact is not null)
         {
-            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}";
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}{string.Concat((with ?? []).Select(fact => $"&with={fact}"))}";
         }
 
         return Redirect($"/clients/{Id}/{station}");
