@@ -27,6 +27,21 @@ public sealed class DamagedPathTests : IDisposable
     private static CaseFile Boosted => CaseBuilder.Basic().Own([.. RandomCase.Mandelic]).InUse(RandomCase.Mandelic[0].Id, Monday.AddDays(-60), 2).Established(Family.Aha, Monday.AddDays(-60))
         .Decide(new StartActive { Id = "b", Product = RandomCase.Mandelic[1].Id, On = Monday, BoosterFor = RandomCase.Mandelic[0].Id }).Patched(RandomCase.Mandelic[1].Id, Monday.AddDays(-9)).Build();
 
+    private static CaseFile UsedTooSoon => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 3).Treat(Core.Care.TreatmentKind.SuperficialPeel, Monday.AddDays(-4))
+        .Use("glycolic", Monday.AddDays(-1)).Build();
+
+    private static CaseFile Needled => CaseBuilder.Basic().Own(new Product { Id = "wand", Name = "Pin wand", Kind = ProductKind.NanoTip }, new() { Id = "tips", Name = "Tips", Kind = ProductKind.DeviceTip, MadeFor = ProductKind.NanoTip },
+        CaseBuilder.Glide, CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 3).Start("wand", Monday).Build();
+
+    private static CarePath Without(CarePath path, string product) => path with { Days = [.. path.Days.Select(day => day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.Product != product)] } })] };
+
+    /// <summary>A step of one product added to every evening of another.</summary>
+    private static CarePath Beside(CarePath path, string one, string other)
+    {
+        var step = path.Days.SelectMany(day => day.Evening.Steps).First(step => step.Product == other);
+        return path with { Days = [.. path.Days.Select(day => day.Evening.Steps.Any(step => step.Product == one) ? day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps, step] } } : day)] };
+    }
+
     private static CarePath With(CarePath path, Func<Step, bool> which, Func<Step, Step> change)
     {
         HalfDay Half(HalfDay half) => half with { Steps = [.. half.Steps.Select(step => which(step) ? change(step) : step)] };
@@ -43,7 +58,8 @@ public sealed class DamagedPathTests : IDisposable
         })],
     };
 
-    public static TheoryData<string> Rules => ["routine.amount", "routine.amount/toner", "routine.amount/peel", "routine.once-a-day", "routine.once-a-day/retinoid", "routine.retinoid-evening", "peel.no-removal", "booster.no-wait", RuleBook.SunscreenMorning];
+    public static TheoryData<string> Rules => ["routine.amount", "routine.amount/toner", "routine.amount/peel", "routine.once-a-day", "routine.once-a-day/retinoid", "routine.retinoid-evening", "peel.no-removal", "booster.no-wait", "routine.lacking", "routine.lacking/cream",
+        RuleBook.TooSoon, RuleBook.NeedleRest, RuleBook.NeedleSerum, RuleBook.SunscreenMorning];
 
     private static (CaseFile File, Func<CarePath, CarePath> Damage) Of(string what) => what switch
     {
@@ -55,6 +71,11 @@ public sealed class DamagedPathTests : IDisposable
         "routine.retinoid-evening" => (Skin, path => InTheMorning(path, "retinol", instead: true)),
         "peel.no-removal" => (Peeling, path => With(path, step => step.Product == "kit", step => step with { Removal = Removal.None })),
         "booster.no-wait" => (Boosted, path => With(path, step => step.Product == RandomCase.Mandelic[1].Id, step => step with { WaitSeconds = 60 })),
+        "routine.lacking" => (Skin, path => Without(path, "cleanser")),
+        "routine.lacking/cream" => (Skin, path => Without(path, "cream")),
+        RuleBook.TooSoon => (UsedTooSoon, path => path with { Questions = [.. path.Questions.Where(question => question.Kind != QuestionKind.TooSoon)] }),
+        RuleBook.NeedleRest => (Needled, path => Beside(path, "wand", "glycolic")),
+        RuleBook.NeedleSerum => (Needled, path => Without(path, "glide")),
         _ => (Skin, path => path with { Days = [.. path.Days.Select(day => day with { Morning = day.Morning with { Steps = [.. day.Morning.Steps.Where(step => step.Slot != RoutineSlot.Sunscreen)] } })] }),
     };
 

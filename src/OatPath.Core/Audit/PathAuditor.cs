@@ -68,6 +68,7 @@ public static class PathAuditor
             }
 
             routine.SunscreenIsOn(day);
+            routine.NothingLacks(day);
             routine.NothingUnexplained(day);
             dose.IsOnceADay(day);
         }

@@ -121,6 +121,29 @@ internal sealed class RoutineAudit(AuditRun run)
         }
     }
 
+    /// <summary>An evening has a cleanser and a moisturiser wherever one stands on the shelf that surely suits, but on open skin.</summary>
+    public void NothingLacks(DayPath day)
+    {
+        if (facts.Treatments.Any(treatment => CareAudit.IsOpen(treatment, day.Date, Moment.Evening, facts)))
+        {
+            return;
+        }
+
+        Lacks(day, ProductKind.CreamCleanser, ProductKind.GelCleanser, ProductKind.FoamCleanser);
+        Lacks(day, ProductKind.Moisturiser);
+    }
+
+    private void Lacks(DayPath day, params ProductKind[] kinds)
+    {
+        bool Suits(Product product) => kinds.Contains(product.Kind) && product.UsableOn(day.Date) && product.Irritancy() == Degree.No && product.Label.Length == 0 && product.Actives.Count == 0
+            && !product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && !product.AlcoholNearTop && !product.HeavyOil && !product.Allergens().Any(facts.Intake.Allergies.Contains);
+        var slots = kinds.Select(RoutineSlots.Of).ToHashSet();
+        if (facts.OnShelf.FirstOrDefault(Suits) is { } spare && !day.Evening.Steps.Any(step => step.Action == StepAction.Apply && slots.Contains(step.Slot)))
+        {
+            run.Report("routine.lacking", day.Date, Moment.Evening, spare, "is on the shelf, and the evening has nothing of its sort");
+        }
+    }
+
     /// <summary>Every product in use is in a step or left out with a known rule.</summary>
     public void NothingUnexplained(DayPath day)
     {
