@@ -1,10 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Session;
 
 namespace OatPath.Cli;
 
@@ -88,34 +88,30 @@ public sealed class Arguments
 
     public static CaseFile Case(string? file) => file is null
         ? throw new BadInputException("CASE.json: name the case file")
-        : Checked(file, CaseJson.ReadCase(Read(file)));
+        : Checked(file, CaseJson.ReadCase(ReadText(file)));
 
-    public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(Read(file))) : new HouseRules();
+    public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(ReadText(file))) : new HouseRules();
 
-    public static CarePath Path(string file) => Checked(file, CaseJson.ReadPath(Read(file)));
+    public static SessionScript Session(string file) => Checked(file, CaseJson.ReadSession(ReadText(file)));
 
-    /// <summary>Reads a file of another of the open formats.</summary>
-    /// <param name="format">The format it must name, or null where it names none.</param>
-    public static T Read<T>(string file, string? format)
+    public static CarePath Path(string file) => Checked(file, CaseJson.ReadPath(ReadText(file)));
+
+    /// <summary>Reads a list of what happened, which names no format.</summary>
+    public static T Read<T>(string file)
         where T : class
     {
-        var text = Read(file);
+        var text = ReadText(file);
         try
         {
-            if (format is not null && JsonNode.Parse(text)?["format"]?.GetValue<string>() is var named && named != format)
-            {
-                throw new BadInputException($"{file}: format: is {named ?? "missing"}; this command reads {format}");
-            }
-
             return JsonSerializer.Deserialize<T>(text, CaseJson.Options) ?? throw new BadInputException($"{file}: holds nothing");
         }
-        catch (Exception problem) when (problem is JsonException or InvalidOperationException)
+        catch (Exception problem) when (problem is JsonException)
         {
             throw new BadInputException($"{file}: {problem.Message.Split(" Path:")[0].Split(" | ")[0]}");
         }
     }
 
-    private static string Read(string file)
+    private static string ReadText(string file)
     {
         try
         {

@@ -40,6 +40,7 @@ public static class Commands
         ["schema", "case"] => Print(JsonContract.OfCase(), output),
         ["schema", "path"] => Print(JsonContract.OfPath(), output),
         ["schema", "session"] => Print(JsonContract.OfSession(), output),
+        ["schema", "rules"] => Print(JsonContract.OfRules(), output),
         _ => Unknown(error),
     };
 
@@ -51,7 +52,7 @@ public static class Commands
 
     private static int Unknown(TextWriter error)
     {
-        error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, doctor, people, schema case, schema path, schema session. See ./oat help.");
+        error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, doctor, people, schema case, schema path, schema session, schema rules. See ./oat help.");
         return ExitCode.BadInput;
     }
 }

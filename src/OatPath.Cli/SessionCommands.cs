@@ -29,10 +29,10 @@ public static class SessionCommands
     public static int Play(IReadOnlyList<string> words, TextWriter output, TextWriter errors) => Try(errors, () =>
     {
         var arguments = Arguments.ParseMany(words, "--events", "--logs");
-        var script = Arguments.Read<SessionScript>(arguments.File ?? throw new BadInputException("SCRIPT.json: name the script"), SessionScript.FormatName);
+        var script = Arguments.Session(arguments.File ?? throw new BadInputException("SCRIPT.json: name the script"));
         if (arguments.Text("--logs") is { } many)
         {
-            foreach (var (log, i) in Arguments.Read<List<List<SessionEvent>>>(many, null).Select((log, i) => (log, i)))
+            foreach (var (log, i) in Arguments.Read<List<List<SessionEvent>>>(many).Select((log, i) => (log, i)))
             {
                 Checked($"{many}: [{i}].", log);
                 output.WriteLine(JsonSerializer.Serialize(States(script, log), CaseJson.Compact));
@@ -56,7 +56,7 @@ public static class SessionCommands
         return ExitCode.Ok;
     });
 
-    private static List<SessionEvent> Events(string file) => Checked($"{file}: ", Arguments.Read<List<SessionEvent>>(file, null));
+    private static List<SessionEvent> Events(string file) => Checked($"{file}: ", Arguments.Read<List<SessionEvent>>(file));
 
     private static List<SessionEvent> Checked(string where, List<SessionEvent> events)
     {

@@ -156,6 +156,8 @@ public sealed class CommandTests : IDisposable
     public void The_schemas_in_the_repository_are_those_of_the_types()
     {
         Assert.Equal(JsonContract.OfCase(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "case.schema.json")));
+        Assert.Equal(JsonContract.OfSession(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "session.schema.json")));
+        Assert.Equal(JsonContract.OfRules(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "rules.schema.json")));
         Assert.Equal(JsonContract.OfPath(), File.ReadAllText(Path.Combine(Repository.Root, "schemas", "path.schema.json")));
     }
 

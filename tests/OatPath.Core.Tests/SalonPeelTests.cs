@@ -1,7 +1,10 @@
 using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
+using OatPath.Core.Formats;
 using OatPath.Core.Planner;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;
 
@@ -37,6 +40,29 @@ public class SalonPeelTests
         Assert.Equal(Monday.AddDays(151), path.Ladders.Single().NextOn);
         Assert.Empty(PathAuditor.Audit(file with { Treatments = [Done(stacked)] }, CaseBuilder.Rules, path));
     }
+
+    [Fact]
+    public void A_blend_counts_with_all_its_acids()
+    {
+        SalonLayer Blend(decimal? each, decimal? percent = null) => new("mixed", percent, 3.2m, 0, null) { Acids = [new(Substance.Mandelic, each), new(Substance.Lactic, each)] };
+
+        Assert.Equal("mixed (mandelic acid 10 %, lactic acid 10 %) pH 3.2 left on", Of(null, Blend(10)).InWords);
+        Assert.Equal((20m, false), (Blend(10).Together!.Value, Blend(10).HighStrength));
+        Assert.True(Blend(16).HighStrength);
+        Assert.True(Blend(null).HighStrength);
+        Assert.False(Blend(null, 25).HighStrength);
+        Assert.True(Of(300, Blend(16), Blend(16) with { OnSeconds = 60 }).Stacked);
+        Assert.Contains(SalonPeel.Check(Of(300, Blend(20, 30))), problem => problem.Field == "layers[0].acids");
+
+        var file = CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, Monday.AddDays(-3), treatment => treatment with { Peel = Of(null, Blend(10)) }).Build();
+        Assert.Equal(Blend(10), CaseJson.ReadCase(CaseJson.Write(file)).Case!.Treatments[0].Peel!.Layers[0]);
+    }
+
+    [Theory]
+    [InlineData(8 * 3600, true)]
+    [InlineData((8 * 3600) + 1, false)]
+    public void A_peel_left_on_comes_off_within_eight_hours(int off, bool fits) =>
+        Assert.Equal(fits, SalonPeel.Check(Of(off, new SalonLayer("retinol peel", 5, 5, 0, null))).Count == 0);
 
     [Theory]
     [InlineData(0, "layers")]

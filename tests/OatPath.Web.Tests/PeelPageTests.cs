@@ -73,6 +73,31 @@ public sealed class PeelPageTests : IDisposable
     }
 
     [Fact]
+    public async Task A_blend_left_on_names_its_acids_and_when_it_came_off_is_told_later()
+    {
+        using var browser = await studio.SignedIn();
+        (string, string?)[] blend = [("Salon.Kind", "MediumPeel"), ("Salon.Layers[0].What", "mixed peel"), ("Salon.Layers[0].Ph", "3.2"), ("Salon.Layers[0].On", "0:00")];
+        var wrong = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Salon']", [.. blend, ("Salon.Layers[0].Acids", "mandelic 20 + sunshine 4")]);
+        Assert.Contains("\"sunshine\" is no substance of the list", wrong.Text, StringComparison.Ordinal);
+        Assert.Equal("mandelic 20 + sunshine 4", wrong.Page.QuerySelector("input[name='Salon.Layers[0].Acids']")!.GetAttribute("value"));
+
+        var done = await browser.Submit(wrong, "form[action*='handler=Salon']", ("Salon.Layers[0].Acids", "mandelic 20 + lactic acid 5.5"));
+        Assert.Contains("mixed peel (mandelic acid 20 %, lactic acid 5.5 %) pH 3.2 left on", done.Text, StringComparison.Ordinal);
+        studio.Services.GetRequiredService<RecordRoom>().Publish(Record("Wilmot"), "test", Record("Wilmot").Client.Version);
+        using var phone = await studio.Phone("Wilmot");
+        Assert.Contains("after 8 hours at the latest", (await phone.Get("/my")).Page.QuerySelector(".left-on")!.TextContent, StringComparison.Ordinal);
+
+        var late = await browser.Submit(done, "form[action*='handler=Rinsed']", ("off", "9 h"));
+        Assert.Contains("at most 8 hours", late.Text, StringComparison.Ordinal);
+        Assert.Equal("9 h", late.Page.QuerySelector("form[action*='handler=Rinsed'] input[name=off]")!.GetAttribute("value"));
+        var rinsed = await browser.Submit(late, "form[action*='handler=Rinsed']", ("off", "6 h"));
+        Assert.Contains("pH 3.2 6 h", rinsed.Text, StringComparison.Ordinal);
+        Assert.Null((await phone.Get("/my")).Page.QuerySelector(".left-on"));
+        await browser.Submit(rinsed, "form[action*='/undo/']");
+        Assert.True(Assert.Single(Record("Wilmot").Draft.Treatments).Peel!.LeftOn);
+    }
+
+    [Fact]
     public async Task Staff_practise_the_guide_with_water_and_nothing_of_it_counts()
     {
         using var browser = await studio.SignedIn();

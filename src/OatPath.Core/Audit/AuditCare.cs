@@ -71,10 +71,13 @@ internal static class AuditCare
         _ => [],
     };
 
+    /// <summary>Acids of a blend together; null where one is not known, or none is named.</summary>
+    private static decimal? Sum(SalonLayer layer) => layer.Acids.Count == 0 || layer.Acids.Any(acid => acid.Percent is null) ? null : layer.Acids.Sum(acid => acid.Percent);
+
     public static int HomePeel(Treatment treatment)
     {
         var days = Math.Max(Least[KindOf(treatment)].HomePeel, Own(treatment)?.HomePeelDays ?? 0);
-        var strong = treatment.Peel?.Layers.Count(layer => layer.Percent is null or > 30 || layer.Ph is null or < 3.0m) ?? 0;
+        var strong = treatment.Peel?.Layers.Count(layer => (layer.Percent ?? Sum(layer)) is null or > 30 || layer.Ph is null or < 3.0m) ?? 0;
         return strong > 1 ? Math.Max(180, days) : days;
     }
 

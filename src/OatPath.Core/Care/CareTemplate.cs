@@ -1,3 +1,5 @@
+using OatPath.Core.House;
+
 namespace OatPath.Core.Care;
 
 /// <summary>A treatment as the house does it: what stops before, what rests after, what to expect, when to ask. Each is founded on a kind, whose own lengths it may only lengthen.</summary>
@@ -13,15 +15,19 @@ public sealed record CareTemplate
     public IReadOnlyList<CourseLine> Course { get; init; } = [];
 
     /// <summary>Days after it on which the client is asked how the skin is.</summary>
+    [Between(1, 60)]
     public IReadOnlyList<int> CheckIns { get; init; } = [];
 
     /// <summary>Days until the same may be done again; null where a clinician says.</summary>
+    [Between(0, 730)]
     public int? AgainDays { get; init; }
 
     /// <summary>Days after it without a peel at home.</summary>
+    [Between(0, 365)]
     public int HomePeelDays { get; init; }
 
     /// <summary>Minutes a numbing cream is left on before it; null for none.</summary>
+    [Between(1, 120)]
     public int? NumbingMinutes { get; init; }
 
     /// <summary>Sentences for the client on what to do before it; empty for those that ship with its kind.</summary>

@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Care;
@@ -11,7 +12,7 @@ public enum CourseSign { Pink, Warm, Tight, Flaking, Itch, Swelling, Crusts, Mar
 /// <param name="Flakes">Zones where flaking is usual on these days.</param>
 /// <param name="Words">For the client, a sentence.</param>
 /// <param name="Do">What to do about it, a sentence.</param>
-public sealed record CourseLine(int FromDay, int UntilDay, string Words, string Do, IReadOnlyList<CourseSign> Usual, IReadOnlyList<FaceZone> Flakes)
+public sealed record CourseLine([property: Between(0, 120)] int FromDay, [property: Between(0, 120)] int UntilDay, string Words, string Do, IReadOnlyList<CourseSign> Usual, IReadOnlyList<FaceZone> Flakes)
 {
     public bool Covers(int day) => day >= FromDay && day <= UntilDay;
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -41,7 +42,7 @@ public enum RestrictionKind
 public enum LengthUnit { Days, Hours }
 
 /// <summary>How long something rests: whole care days on either side of the treatment's own, or hours from its end.</summary>
-public sealed record Restriction(RestrictionKind Kind, int Length, LengthUnit Unit = LengthUnit.Days)
+public sealed record Restriction(RestrictionKind Kind, [property: Between(0, 8760)] int Length, LengthUnit Unit = LengthUnit.Days)
 {
     /// <summary>Whole days that hold at least as long; 24 h are one day, and the day itself is always in.</summary>
     [JsonIgnore]

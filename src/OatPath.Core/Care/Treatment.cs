@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Care;
@@ -55,6 +56,7 @@ public sealed record Treatment
     public ClinicianSheet? Sheet { get; init; }
 
     /// <summary>Needle depth, mm.</summary>
+    [Between(0, 3, Above = true)]
     public decimal? DepthMm { get; init; }
 
     /// <summary>Products and machine settings, as the practitioner writes them.</summary>
@@ -65,6 +67,7 @@ public sealed record Treatment
     public IReadOnlyList<FaceZone> Zones { get; init; } = [];
 
     /// <summary>Minutes a numbing cream was on before it; null for none.</summary>
+    [Between(1, 120)]
     public int? NumbingMinutes { get; init; }
 
     /// <summary>Layers, times and zones, for a peel that was done; null where nobody wrote them down.</summary>

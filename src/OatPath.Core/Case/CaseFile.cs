@@ -1,4 +1,5 @@
 using OatPath.Core.Care;
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Case;
@@ -9,6 +10,7 @@ public sealed record CaseFile
     public const string FormatName = "oatpath/case";
 
     public required string Format { get; init; }
+    [Between(1, 1)]
     public required int Version { get; init; }
 
     /// <summary>The only "now" there is: facts written down later are not known yet.</summary>

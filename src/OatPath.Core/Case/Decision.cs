@@ -43,12 +43,14 @@ public sealed record StartActive : Decision
     public string? BoosterFor { get; init; }
 
     /// <summary>Days from one peel evening to the next, for a kit only; null for the usual 14.</summary>
+    [Between(7, 180)]
     public int? EveryDays { get; init; }
 
     /// <summary>The first peel evening wished, for a kit only; it is never sooner, and later where something stands in the way.</summary>
     public DateOnly? FirstOn { get; init; }
 
     /// <summary>Rung index held already; only with <see cref="AlreadyInUse"/>.</summary>
+    [Between(0, 5)]
     public int? Rung { get; init; }
 }
 
@@ -61,6 +63,7 @@ public sealed record StopActive : Decision
 public sealed record StepUp : Decision
 {
     public required string Product { get; init; }
+    [Between(0, 5)]
     public required int Rung { get; init; }
 
     /// <summary>Goes up although the estimate would wait, or a wait was chosen; needs a reason. Nothing else is overruled by it.</summary>
@@ -129,12 +132,15 @@ public sealed record ShapeLadder : Decision
     public required string Product { get; init; }
 
     /// <summary>Index of the rung a start takes; null for the usual one.</summary>
+    [Between(0, 5)]
     public int? Start { get; init; }
 
     /// <summary>Index of the last rung; null for the whole ladder.</summary>
+    [Between(0, 5)]
     public int? Top { get; init; }
 
     /// <summary>Days at a rung, longer than usual; null for the usual ones.</summary>
+    [Between(14, 180)]
     public int? HoldDays { get; init; }
 }
 
@@ -145,6 +151,7 @@ public sealed record TryHalf : Decision
     public required FaceSide Side { get; init; }
 
     /// <summary>Days from <see cref="Decision.On"/> on, 1 to 28.</summary>
+    [Between(1, 28)]
     public required int Days { get; init; }
 }
 

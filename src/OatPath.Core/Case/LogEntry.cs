@@ -38,6 +38,7 @@ public sealed record Applied : LogEntry
     public required Moment Moment { get; init; }
 
     /// <summary>How long a wash-off kit stayed on, seconds; null for everything else, and where nobody noted it.</summary>
+    [Between(0, 86400)]
     public int? ContactSeconds { get; init; }
 }
 
@@ -88,6 +89,7 @@ public sealed record BottleSeen : LogEntry
     public required string Product { get; init; }
 
     /// <summary>0 (empty) to 1 (full).</summary>
+    [Between(0, 1)]
     public required decimal Share { get; init; }
 
     /// <summary>A new package was opened.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.CheckIn;
@@ -40,13 +41,16 @@ public enum Sign
 public sealed record SkinReport
 {
     /// <summary>0 (nothing) to 10 (the worst pain).</summary>
+    [Between(0, 10)]
     public int Sting { get; init; }
 
     /// <summary>Seconds until the sting had gone, or null while it still stings. Always written; what a file or a stored fact leaves out is null too, the graver reading.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    [Between(0, 86400)]
     public int? StingSeconds { get; init; } = 0;
 
     /// <summary>0 none, 1 pink, 2 red, 3 very red, 4 dark or burning red.</summary>
+    [Between(0, 4)]
     public int Redness { get; init; }
 
     /// <summary>Whether redness was still there 24 h after the application.</summary>
@@ -59,6 +63,7 @@ public sealed record SkinReport
     public bool StrongSun { get; init; }
 
     /// <summary>0 to 10; null when there is none to speak of.</summary>
+    [Between(0, 10)]
     public int? Pain { get; init; }
 
     /// <summary>Where, as on the face map; empty where nobody said.</summary>
@@ -70,5 +75,6 @@ public sealed record SkinReport
     public string AlsoUsed { get; init; } = "";
 
     /// <summary>Minutes that it was on before it came off, 0 to 1440; null where it stays on, or nobody said.</summary>
+    [Between(0, 1440)]
     public int? AlsoUsedMinutes { get; init; }
 }

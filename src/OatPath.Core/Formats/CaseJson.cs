@@ -5,6 +5,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Session;
 
 namespace OatPath.Core.Formats;
 
@@ -36,7 +37,7 @@ public static class CaseJson
             return (null, problems);
         }
 
-        var found = CaseCheck.Check(read);
+        var found = Ranged(CaseCheck.Check(read), read);
         return found.Count == 0 ? (read, found) : (null, found);
     }
 
@@ -49,7 +50,7 @@ public static class CaseJson
             return (null, problems);
         }
 
-        var found = HouseRulesCheck.Check(read);
+        var found = Ranged(HouseRulesCheck.Check(read), read);
         return found.Count == 0 ? (read, found) : (null, found);
     }
 
@@ -57,10 +58,31 @@ public static class CaseJson
     public static (CarePath? Path, IReadOnlyList<Problem> Problems) ReadPath(string text)
     {
         var (read, problems) = Read<CarePath>(text);
-        return read is null || (read.Format == CarePath.FormatName && read.Version == 1)
-            ? (read, problems)
-            : (null, [new("format", $"write \"{CarePath.FormatName}\" and version 1")]);
+        if (read is null)
+        {
+            return (null, problems);
+        }
+
+        var found = Ranged(read.Format == CarePath.FormatName ? [] : [new("format", $"write \"{CarePath.FormatName}\" and version 1")], read);
+        return found.Count == 0 ? (read, found) : (null, found);
     }
+
+    /// <summary>Reads the script of a session.</summary>
+    public static (SessionScript? Script, IReadOnlyList<Problem> Problems) ReadSession(string text)
+    {
+        var (read, problems) = Read<SessionScript>(text);
+        if (read is null)
+        {
+            return (null, problems);
+        }
+
+        var found = Ranged(read.Format == SessionScript.FormatName ? [] : [new("format", $"write \"{SessionScript.FormatName}\"")], read);
+        return found.Count == 0 ? (read, found) : (null, found);
+    }
+
+    /// <summary>What a check found, and every number outside its range that it did not name.</summary>
+    private static IReadOnlyList<Problem> Ranged(IReadOnlyList<Problem> found, object read) =>
+        [.. found, .. RangeFinder.Find(read).Where(problem => !found.Any(other => other.Field == problem.Field))];
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options) + "\n";
 

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Session;
 
@@ -15,6 +16,8 @@ public static class JsonContract
     public static string OfPath() => Write<CarePath>("Oat Path care path", CarePath.FormatName);
 
     public static string OfSession() => Write<SessionScript>("Oat Path session script", SessionScript.FormatName);
+
+    public static string OfRules() => Write<HouseRules>("Oat Path house rules", HouseRules.FormatName);
 
     private static string Write<T>(string title, string format)
     {
@@ -62,12 +65,30 @@ public static class JsonContract
             clock.Remove("format");
             clock["pattern"] = @"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,7})?)?$";
         }
+        else if (schema is JsonObject list && list["items"] is JsonObject items && RangeOf(context) is { } each)
+        {
+            Limit(items, each);
+        }
         else if (schema is JsonObject number && (type == typeof(decimal) || type == typeof(double) || type == typeof(int)))
         {
             number.Remove("pattern");
             number["type"] = type == typeof(int) ? "integer" : "number";
         }
 
+        if (schema is JsonObject limited && RangeOf(context) is { } range && limited["items"] is null)
+        {
+            Limit(limited, range);
+        }
+
         return schema;
+    }
+
+    private static BetweenAttribute? RangeOf(JsonSchemaExporterContext context) =>
+        context.PropertyInfo?.AttributeProvider?.GetCustomAttributes(typeof(BetweenAttribute), inherit: true) is [BetweenAttribute range, ..] ? range : null;
+
+    private static void Limit(JsonObject number, BetweenAttribute range)
+    {
+        number[range.Above ? "exclusiveMinimum" : "minimum"] = range.Least;
+        number["maximum"] = range.Most;
     }
 }

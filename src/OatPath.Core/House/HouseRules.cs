@@ -8,6 +8,7 @@ public sealed record HouseRules
     public const string FormatName = "oatpath/rules";
 
     public string Format { get; init; } = FormatName;
+    [Between(1, 1)]
     public int Version { get; init; } = 1;
 
     /// <summary>Name shown to clients.</summary>
@@ -24,23 +25,31 @@ public sealed record HouseRules
     public TimeOnly QuietUntil { get; init; } = new(9, 0);
 
     /// <summary>Evenings a week a leave-on acid starts at: 1, 2 or 3. Sensitive and reactive skin always starts at 1.</summary>
+    [Between(1, 3)]
     public int AcidStartEvenings { get; init; } = 2;
 
     /// <summary>Days at a rung before a step up may be asked. Only longer than the default is accepted.</summary>
+    [Between(21, 84)]
     public int AcidHoldDays { get; init; } = 21;
 
     /// <summary>Hold for sensitive and reactive skin, days.</summary>
+    [Between(28, 112)]
     public int SensitiveHoldDays { get; init; } = 28;
 
     /// <summary>Hold of a retinoid and of a brush level, days.</summary>
+    [Between(14, 84)]
     public int RetinoidHoldDays { get; init; } = 14;
+    [Between(14, 84)]
     public int BrushHoldDays { get; init; } = 14;
 
     /// <summary>Days a strength is held calm before a stronger one of the same acid may begin.</summary>
+    [Between(28, 112)]
     public int StrengthHoldDays { get; init; } = 28;
 
     /// <summary>Uses at a rung, and share of the planned ones in percent, before a step up may be asked.</summary>
+    [Between(4, 12)]
     public int StepUpUses { get; init; } = 4;
+    [Between(70, 100)]
     public int StepUpSharePercent { get; init; } = 70;
 
     /// <summary>How sure the estimate must be, 0 to 1, that a chance is over its limit before it holds a step up back.</summary>
@@ -55,17 +64,23 @@ public sealed record HouseRules
     public const int ReportDays = 7;
 
     /// <summary>Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.</summary>
+    [Between(1, 5)]
     public int StepUpChancePercent { get; init; } = 5;
 
     /// <summary>Mornings of the last 7 without sunscreen from which a light-sensitising active neither starts nor goes up, and from which it waits. Only fewer than the defaults are accepted.</summary>
+    [Between(1, 2)]
     public int SunscreenSkipsAsk { get; init; } = 2;
+    [Between(1, 4)]
     public int SunscreenSkipsWait { get; init; } = 4;
 
     /// <summary>Days an active rests after a strong reaction.</summary>
+    [Between(7, 28)]
     public int ReactionRestDays { get; init; } = 7;
 
     /// <summary>Days without use after which an active comes back one rung lower, and at its start.</summary>
+    [Between(7, 14)]
     public int GapDownDays { get; init; } = 14;
+    [Between(8, 28)]
     public int GapRestartDays { get; init; } = 28;
 
     /// <summary>Whose actives are not raised in winter.</summary>
@@ -81,6 +96,7 @@ public sealed record HouseRules
     public bool LongNeedlesSignedOff { get; init; }
 
     /// <summary>Sessions a week a galvanic device is planned at: 1, 2 or 3.</summary>
+    [Between(1, 3)]
     public int GalvanicAWeek { get; init; } = 2;
 
     /// <summary>Whether a nano tip may follow the razor on one evening where the skin is established in both.</summary>
@@ -90,15 +106,18 @@ public sealed record HouseRules
     public bool RazorOnDamp { get; init; } = true;
 
     /// <summary>Days between two changes over all actives.</summary>
+    [Between(14, 60)]
     public int ChangeSpacingDays { get; init; } = 14;
 
     /// <summary>Moisturiser after an evening acid: always, or only if the client finds it needed.</summary>
     public bool MoisturiserAfterAcidAlways { get; init; } = true;
 
     /// <summary>Lowest SPF that counts on an ordinary day (30 or 50).</summary>
+    [Between(30, 50)]
     public int EverydaySpf { get; init; } = 30;
 
     /// <summary>Lowest SPF that counts inside a care window.</summary>
+    [Between(50, 50)]
     public int WindowSpf { get; init; } = 50;
 
     /// <summary>Whether masks stand before toner and acid, or after serums.</summary>
@@ -108,22 +127,28 @@ public sealed record HouseRules
     public bool EyeBeforeSunscreen { get; init; } = true;
 
     /// <summary>Clay mask time in minutes: 10, 15 or 20.</summary>
+    [Between(10, 20)]
     public int ClayMinutes { get; init; } = 15;
 
     /// <summary>Most exfoliating uses in any rolling 7 days, beginner and established.</summary>
+    [Between(1, 3)]
     public int BeginnerExfoliationsPer7Days { get; init; } = 3;
+    [Between(1, 7)]
     public int EstablishedExfoliationsPer7Days { get; init; } = 7;
 
     /// <summary>Money as prices are written, at most 8 characters.</summary>
     public string Currency { get; init; } = "";
 
     /// <summary>First and last month of the cold season, 1 to 12; the span may pass the turn of the year.</summary>
+    [Between(1, 12)]
     public int WinterFrom { get; init; } = 11;
+    [Between(1, 12)]
     public int WinterUntil { get; init; } = 3;
 
     public bool IsWinter(DateOnly day) => WinterFrom <= WinterUntil ? day.Month >= WinterFrom && day.Month <= WinterUntil : day.Month >= WinterFrom || day.Month <= WinterUntil;
 
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
+    [Between(0, 60)]
     public int ReorderLeadDays { get; init; } = 10;
 }
 

@@ -11,6 +11,7 @@ public sealed record CarePath
     public const string FormatName = "oatpath/path";
 
     public string Format { get; init; } = FormatName;
+    [Between(1, 1)]
     public int Version { get; init; } = 1;
     public string Engine { get; init; } = EngineVersion.Current;
     public required DateTimeOffset AsOf { get; init; }
@@ -58,7 +59,7 @@ public sealed record DayPath(
 public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false);
 
 /// <summary>What the log says of a day, by product.</summary>
-public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, int? Sting = null, CheckIn.Outcome? Outcome = null);
+public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, [property: Between(0, 10)] int? Sting = null, CheckIn.Outcome? Outcome = null);
 
 /// <summary>What opened a window.</summary>
 public enum WindowKind
@@ -109,6 +110,7 @@ public sealed record LadderStatus
     public required string Product { get; init; }
     public required string Ladder { get; init; }
     public required LadderState State { get; init; }
+    [Between(-1, 10)]
     public required int Rung { get; init; }
     public required Frequency Frequency { get; init; }
 
@@ -121,12 +123,15 @@ public sealed record LadderStatus
 
     /// <summary>The client's own ladder, mildest first: its rungs, where a start begins, and the days at each.</summary>
     public required IReadOnlyList<Ramp.Rung> Rungs { get; init; }
+    [Between(0, 10)]
     public required int StartRung { get; init; }
+    [Between(0, 366)]
     public required int HoldDays { get; init; }
     public DateOnly? Since { get; init; }
     public DateOnly? OffUntil { get; init; }
 
     /// <summary>For a kit: days from one peel evening to the next, the next evening, and why it is not sooner.</summary>
+    [Between(1, 366)]
     public int? EveryDays { get; init; }
     public DateOnly? NextOn { get; init; }
     public Because? NotSooner { get; init; }
@@ -134,17 +139,22 @@ public sealed record LadderStatus
     /// <summary>For a kit, everything that speaks against a peel tonight; empty on its evening.</summary>
     public IReadOnlyList<InTheWay> Tonight { get; init; } = [];
 
+    [Between(0, 10000)]
     public int Uses { get; init; }
+    [Between(0, 10000)]
     public int Planned { get; init; }
+    [Between(0, 10)]
     public int WorstSting { get; init; }
 
     /// <summary>Earliest day the next step may be asked, or null where there is none.</summary>
     public DateOnly? NextDecision { get; init; }
 
     /// <summary>Estimated chance of a strong reaction at a use of the next rung, 0 to 1; null where there is none to climb to.</summary>
+    [Between(0, 1)]
     public double? ChanceNext { get; init; }
 
     /// <summary>How sure the estimate is, 0 to 1, that <see cref="ChanceNext"/> is over the house's limit; null where there is none.</summary>
+    [Between(0, 1)]
     public double? SureOverNext { get; init; }
 
     /// <summary>Day on which it comes down a rung when it is not used until then, or null where a gap costs nothing now.</summary>
@@ -159,9 +169,9 @@ public sealed record LadderStatus
 
 /// <summary>What one report meant.</summary>
 /// <param name="Day">The care day it was about.</param>
-public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset HappenedAt, int Sting, CheckIn.Outcome Outcome, Because Because);
+public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset HappenedAt, [property: Between(0, 10)] int Sting, CheckIn.Outcome Outcome, Because Because);
 
-public sealed record ProjectedRung(DateOnly From, int Rung, Frequency Frequency);
+public sealed record ProjectedRung(DateOnly From, [property: Between(-1, 10)] int Rung, Frequency Frequency);
 
 public enum QuestionKind
 {
@@ -215,7 +225,7 @@ public sealed record InTheWay(Because Because, DateOnly? Until);
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 /// <param name="Report">The report that raised it, or null.</param>
-public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, int? Rung = null, string? Report = null)
+public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, [property: Between(-1, 10)] int? Rung = null, string? Report = null)
 {
     /// <summary>Whether a booked treatment is not to be counted on, and not only in want of something for the days after it.</summary>
     public bool IsAgainst(string treatment) => Kind == QuestionKind.Booking && Report == treatment && Because.Rule == RuleBook.BookingStands;

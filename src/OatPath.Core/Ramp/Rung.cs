@@ -9,7 +9,7 @@ namespace OatPath.Core.Ramp;
 /// <param name="ContactSeconds">Longest contact of a wash-off kit, from first touch to the last of it off.</param>
 /// <param name="Layers">Layers of a wash-off kit; the first goes on working under the second, within the same contact.</param>
 /// <param name="EveryDays">Days from one use to the next, where these and not the frequency hold: kits, needles, devices by their sheet.</param>
-public sealed record Rung(Frequency Frequency, int? Level = null, int? Units = null, int? ContactSeconds = null, int Layers = 1, int? EveryDays = null)
+public sealed record Rung(Frequency Frequency, [property: Between(1, 3)] int? Level = null, [property: Between(1, 20)] int? Units = null, [property: Between(0, 86400)] int? ContactSeconds = null, [property: Between(1, 4)] int Layers = 1, [property: Between(1, 366)] int? EveryDays = null)
 {
     /// <summary>How often, always from the interval that holds.</summary>
     public string HowOften(bool morning = false) => EveryDays is { } days ? FrequencyTraits.Every(days, morning) : Frequency.InWords(morning);

@@ -26,7 +26,7 @@ public enum StrokeMotion
 /// <param name="Seconds">On this way; 0 where strokes count and not seconds.</param>
 /// <param name="Before">What is put on just before it, a sentence; empty where it follows without a pause.</param>
 /// <param name="Setting">What the device is set to, as it names it; null where it has none.</param>
-public sealed record DeviceStroke(string Title, string Words, StrokeMotion Motion, IReadOnlyList<FaceZone> Zones, int Seconds, string Before = "", string? Setting = null)
+public sealed record DeviceStroke(string Title, string Words, StrokeMotion Motion, IReadOnlyList<FaceZone> Zones, [property: Between(0, 3600)] int Seconds, string Before = "", string? Setting = null)
 {
     public bool Equals(DeviceStroke? other) => other is not null && (Title, Words, Motion, Seconds, Before, Setting) == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting) && Zones.SequenceEqual(other.Zones);
 

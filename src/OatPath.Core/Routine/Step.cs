@@ -18,7 +18,9 @@ public sealed record Step
     public IReadOnlyList<Family> Roles { get; init; } = [];
     public Amount? Amount { get; init; }
     public SkinState SkinState { get; init; } = SkinState.Any;
+    [Between(0, 86400)]
     public int HoldSeconds { get; init; }
+    [Between(0, 86400)]
     public int WaitSeconds { get; init; }
     public Removal Removal { get; init; } = Removal.None;
     public bool Neck { get; init; }
@@ -35,13 +37,17 @@ public sealed record Step
     public Frequency? Frequency { get; init; }
 
     /// <summary>Days from one use to the next, where these hold and not the frequency: kits, needles, devices by their sheet.</summary>
+    [Between(1, 366)]
     public int? EveryDays { get; init; }
 
     /// <summary>Longest contact of a wash-off kit, seconds from first touch, and its layers.</summary>
+    [Between(0, 86400)]
     public int? ContactSeconds { get; init; }
+    [Between(1, 4)]
     public int Layers { get; init; } = 1;
 
     /// <summary>Level of a brush, 1 to 3.</summary>
+    [Between(1, 3)]
     public int? Level { get; init; }
 
     /// <summary>Whether needles are of the fine family, which says what goes on after them; null for what has none.</summary>

@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Routes;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -20,8 +21,11 @@ public sealed record DeviceWork
 
     /// <summary>A steady sign of contact every so many seconds, and how often in the last ones of a programme; 0 where the device gives none.</summary>
     /// <remarks>Source: trade convention for galvanic devices, every 10 s, every 5 s for the last 30 s.</remarks>
+    [Between(0, 3600)]
     public int SteadySeconds { get; init; }
+    [Between(0, 3600)]
     public int LastSteadySeconds { get; init; }
+    [Between(0, 3600)]
     public int LastSeconds { get; init; }
 
     /// <summary>Whether a way ends as the skin turns pink: needles, and what goes under a current.</summary>
@@ -33,5 +37,6 @@ public sealed record DeviceWork
 
     /// <summary>Seconds past the end of a programme from which it counts as longer than planned.</summary>
     /// <remarks>House default: a hand needs a moment to lift it.</remarks>
+    [Between(0, 3600)]
     public required int GraceSeconds { get; init; }
 }

@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Session;
@@ -100,4 +101,4 @@ public enum SessionEventKind
 /// <param name="WallMilliseconds">The device's clock, since 1970; kept as it was read.</param>
 /// <param name="SteadyMilliseconds">The device's steady clock, since the page was loaded; kept as it was read.</param>
 public sealed record SessionEvent(
-    string Id, long AtMilliseconds, SessionEventKind Kind, string? Item = null, FaceZone? Zone = null, int? Value = null, long? WallMilliseconds = null, long? SteadyMilliseconds = null);
+    string Id, [property: Between(0, SessionEventCheck.MostMilliseconds)] long AtMilliseconds, SessionEventKind Kind, string? Item = null, FaceZone? Zone = null, [property: Between(0, 100)] int? Value = null, [property: Between(-8640000000000000, 8640000000000000)] long? WallMilliseconds = null, [property: Between(0, 8640000000000000)] long? SteadyMilliseconds = null);

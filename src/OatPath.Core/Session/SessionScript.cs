@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -22,6 +23,7 @@ public sealed record SessionScript
     public const string FormatName = "oatpath/session";
 
     public string Format { get; init; } = FormatName;
+    [Between(1, 1)]
     public int Version { get; init; } = 1;
     public required SessionKind Kind { get; init; }
     public required string Product { get; init; }
@@ -40,35 +42,46 @@ public sealed record SessionScript
     public DeviceWork? Device { get; init; }
 
     /// <summary>Contact of each zone from first touch, seconds: the rung held.</summary>
+    [Between(1, 86400)]
     public required int TargetSeconds { get; init; }
 
     /// <summary>Whether it stays on: then the target is the wait before what follows, and it is washed off only when it stings too much.</summary>
     public bool StaysOn { get; init; }
 
     /// <summary>Layers, each put on while the one before is still on; contact counts from the first touch of the first, and all come off together.</summary>
+    [Between(1, 4)]
     public int Layers { get; init; } = 1;
 
     /// <summary>From first touch to the next layer, seconds; 0 with one layer.</summary>
+    [Between(0, 86400)]
     public int LayerAfterSeconds { get; init; }
 
     /// <summary>The longest contact of this class of kit, seconds; nothing is ever cued past it.</summary>
+    [Between(1, 86400)]
     public required int LimitSeconds { get; init; }
 
     /// <summary>How often the sting is asked while anything is on, seconds.</summary>
+    [Between(1, 3600)]
     public required int StingEverySeconds { get; init; }
 
     /// <summary>The sting, 0 to 10, that ends it.</summary>
+    [Between(0, 10)]
     public required int StingEnds { get; init; }
 
     /// <summary>The most it may still sting for the skin to be called calm afterwards, and after how many seconds it is rinsed again, and called a stop.</summary>
+    [Between(0, 10)]
     public required int StingCalm { get; init; }
+    [Between(1, 86400)]
     public required int CalmSeconds { get; init; }
+    [Between(1, 86400)]
     public required int StopSeconds { get; init; }
 
     /// <summary>The sting, 0 to 10, that is a stop at once when it is told after the ending.</summary>
+    [Between(0, 10)]
     public int StingStops { get; init; } = House.FirstAid.StopSting;
 
     /// <summary>The slowest hands, seconds a zone: another zone is only asked for while even these would be in time.</summary>
+    [Between(1, 3600)]
     public required int SlowestSeconds { get; init; }
 
     public required IReadOnlyList<KitItem> Kit { get; init; }
@@ -80,8 +93,11 @@ public sealed record SessionScript
     public required SessionEnding Ending { get; init; }
 
     /// <summary>Seconds of cool water on burning skin, of longer water where it still burns, and of water for an eye.</summary>
+    [Between(1, 86400)]
     public required int WaterSeconds { get; init; }
+    [Between(1, 86400)]
     public required int LongWaterSeconds { get; init; }
+    [Between(1, 86400)]
     public required int EyeSeconds { get; init; }
     public required IReadOnlyList<string> BurnWords { get; init; }
     public required IReadOnlyList<string> After { get; init; }
@@ -98,7 +114,7 @@ public sealed record SessionAsk(string Id, string Text, bool GoesOn, string Else
 /// <summary>One zone in the order it is put on.</summary>
 /// <param name="ApplySeconds">How long putting it on usually takes.</param>
 /// <param name="RemoveSeconds">How long taking it off usually takes; removal is cued so long before the end.</param>
-public sealed record ZoneStep(FaceZone Zone, int ApplySeconds, int RemoveSeconds);
+public sealed record ZoneStep(FaceZone Zone, [property: Between(1, 3600)] int ApplySeconds, [property: Between(1, 3600)] int RemoveSeconds);
 
 public sealed record ZoneGroup(IReadOnlyList<ZoneStep> Zones);
 

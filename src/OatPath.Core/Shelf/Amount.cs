@@ -1,4 +1,5 @@
 using System.Globalization;
+using OatPath.Core.House;
 
 namespace OatPath.Core.Shelf;
 
@@ -10,7 +11,7 @@ public enum AmountUnit { Drop, TreatmentPump, LotionPump, FoamPump, Pea, Coin, T
 
 /// <summary>How much of a product one use takes on face and neck.</summary>
 /// <param name="Count">More than 0; halves and quarters allowed.</param>
-public sealed record Amount(decimal Count, AmountUnit Unit)
+public sealed record Amount([property: Between(0, 100, Above = true)] decimal Count, AmountUnit Unit)
 {
     /// <summary>Millilitres in one unit; zero for units that are counted, not poured.</summary>
     /// <remarks>Source: house default, changeable per product: drop 0.05, treatment pump 0.125, lotion pump 0.5, foam pump 0.7, pea 0.25, coin 1.0, teaspoon 5, spatula tip 0.2.</remarks>

@@ -1,10 +1,11 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Shelf;
 
 /// <summary>One way of a device that is described: where, how, how long.</summary>
 /// <param name="Seconds">5 to 1800.</param>
-public sealed record SheetWay(string Title, string Words, IReadOnlyList<FaceZone> Zones, int Seconds)
+public sealed record SheetWay(string Title, string Words, IReadOnlyList<FaceZone> Zones, [property: Between(5, 1800)] int Seconds)
 {
     public bool Equals(SheetWay? other) => other is not null && (Title, Words, Seconds) == (other.Title, other.Words, other.Seconds) && Zones.SequenceEqual(other.Zones);
 
@@ -16,9 +17,11 @@ public sealed record SheetWay(string Title, string Words, IReadOnlyList<FaceZone
 public sealed record DeviceSheet
 {
     /// <summary>The longest session, seconds, 10 to 3600; null where it says nothing.</summary>
+    [Between(10, 3600)]
     public int? MostSeconds { get; init; }
 
     /// <summary>Days from one session to the next, at least, 1 to 180; null where it says nothing.</summary>
+    [Between(1, 180)]
     public int? RestDays { get; init; }
 
     /// <summary>Zones it must not be used on.</summary>

@@ -1,10 +1,11 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Shelf;
 
 /// <summary>One active substance in a product.</summary>
 /// <param name="Percent">As labelled, above 0 to 100; null when the label does not say.</param>
-public sealed record Active(Substance Substance, decimal? Percent = null)
+public sealed record Active(Substance Substance, [property: Between(0, 100, Above = true)] decimal? Percent = null)
 {
     public Family Family => SubstanceTraits.Of(Substance).Family;
 }
@@ -23,19 +24,24 @@ public sealed record Product
     public IReadOnlyList<Active> Actives { get; init; } = [];
 
     /// <summary>pH as measured or labelled, 0 to 14; null when not known. An assumed pH never clears a limit, so none is written here.</summary>
+    [Between(0, 14)]
     public decimal? Ph { get; init; }
 
     public Dispenser Dispenser { get; init; } = Dispenser.Tube;
 
     /// <summary>Content of the unopened package, mL; null for counted goods.</summary>
+    [Between(0, 5000, Above = true)]
     public decimal? ContentMl { get; init; }
 
     /// <summary>Pieces in the unopened package for counted goods (pads, patches, razors, tips), 1 to 1000.</summary>
+    [Between(1, 1000)]
     public int? Pieces { get; init; }
 
     /// <summary>Millilitres one drop, pump or other unit of this dispenser gives, where it differs from the usual; above 0 to 20.</summary>
+    [Between(0, 20, Above = true)]
     public decimal? UnitMl { get; init; }
 
+    [Between(2, 100)]
     public int? Spf { get; init; }
     public bool BroadSpectrum { get; init; }
     public bool Matt { get; init; }
@@ -56,6 +62,7 @@ public sealed record Product
     public PeelEnding? Ending { get; init; }
 
     /// <summary>Length of a roller's needles, mm, above 0 to 3; null when it is not known, and then it is not used at home.</summary>
+    [Between(0, 3, Above = true)]
     public decimal? NeedleMm { get; init; }
 
     /// <summary>What the sheet of a device says; null while nobody has looked.</summary>
@@ -66,6 +73,7 @@ public sealed record Product
     public bool ShakeFirst { get; init; }
 
     /// <summary>1 (water) to 5 (balm); null takes the kind's usual value.</summary>
+    [Between(1, 5)]
     public int? Runniness { get; init; }
 
     /// <summary>Amount for face and neck where the label differs from the guide.</summary>
@@ -74,6 +82,7 @@ public sealed record Product
     public DateOnly? OpenedOn { get; init; }
 
     /// <summary>Months good after opening, 1 to 60.</summary>
+    [Between(1, 60)]
     public int? MonthsGood { get; init; }
 
     /// <summary>The day the bottle was found empty.</summary>
@@ -87,6 +96,7 @@ public sealed record Product
     public bool KeepCold { get; init; }
 
     /// <summary>Price of a package in the studio's currency, 0 to 100000; null when not known.</summary>
+    [Between(0, 100000)]
     public decimal? Price { get; init; }
 
     public string Supplier { get; init; } = "";

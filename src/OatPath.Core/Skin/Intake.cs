@@ -1,3 +1,5 @@
+using OatPath.Core.House;
+
 namespace OatPath.Core.Skin;
 
 public enum SkinType { Dry, Normal, Combination, Oily }
@@ -63,6 +65,7 @@ public sealed record Intake
     public bool WearsMakeUp { get; init; }
 
     /// <summary>Hours outdoors on an ordinary day, 0 to 16; sunscreen is put on again every 2 h.</summary>
+    [Between(0, 16)]
     public double HoursOutdoors { get; init; } = 1;
 
     /// <summary>Sport, swimming or sweaty work on most days: sunscreen goes on once more.</summary>
@@ -72,9 +75,11 @@ public sealed record Intake
     public bool ChestToo { get; init; }
 
     /// <summary>Minutes a day the client will really spend, 1 to 120.</summary>
+    [Between(1, 120)]
     public int MinutesADay { get; init; } = 15;
 
     /// <summary>Money a month the client wants to spend, in the studio's currency; null when not asked.</summary>
+    [Between(0, 100000)]
     public decimal? BudgetAMonth { get; init; }
 
     /// <summary>What was tried before and how it went, in the client's words.</summary>

@@ -1,3 +1,5 @@
+using OatPath.Core.House;
+
 namespace OatPath.Core.Supply;
 
 /// <summary>How long a package lasts on the committed path.</summary>
@@ -5,4 +7,4 @@ namespace OatPath.Core.Supply;
 /// <param name="RunsOutOn">Day of the last full use, or null when it lasts past the planned days.</param>
 /// <param name="ReorderOn">Run-out less the lead days of the house.</param>
 /// <param name="PiecesLeft">Left today of counted goods; null for what is poured.</param>
-public sealed record SupplyLine(string Product, decimal MillilitresLeft, DateOnly? RunsOutOn, DateOnly? ReorderOn, int? PiecesLeft = null);
+public sealed record SupplyLine(string Product, [property: Between(0, 5000)] decimal MillilitresLeft, DateOnly? RunsOutOn, DateOnly? ReorderOn, [property: Between(0, 1000)] int? PiecesLeft = null);

@@ -106,6 +106,10 @@ public sealed class PhoneView
     public Core.Care.Sitting? GetReady => Coming.Select(coming => coming.Sitting)
         .FirstOrDefault(sitting => sitting.On <= Day.AddDays(1) && sitting.On.ToDateTime(sitting.At ?? TimeOnly.MaxValue) > TimeZoneInfo.ConvertTime(Record.AsOf, Record.Zone).DateTime);
 
+    /// <summary>A salon peel of today that was left on, and the hour at which it comes off at the latest where its own is known.</summary>
+    public (Core.Care.Treatment Treatment, TimeOnly? By)? LeftOn => Record.Followed.Treatments.Where(treatment => treatment.On == Day && treatment.Peel is { LeftOn: true })
+        .Select(treatment => ((Core.Care.Treatment, TimeOnly?)?)(treatment, treatment.At?.AddHours(Core.Care.SalonPeel.LongestHours))).FirstOrDefault();
+
     /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
     public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);
 

@@ -210,6 +210,25 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         return Keep($"The salon peel of {Words.Day(treatment.On)} is written down: {treatment.Peel!.InWords}.", Room.Make(Id, "treatment", treatment with { Id = id }, By, id));
     }
 
+    /// <summary>A peel that was left on: when it came off is told later.</summary>
+    public IActionResult OnPostRinsed(string treatment, string? off)
+    {
+        if (Record.Live("treatment").Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact))).FirstOrDefault(found => found.Treatment.Id == treatment) is not { Treatment.Peel: { LeftOn: true } peel } found)
+        {
+            return NotFound();
+        }
+
+        var rinsed = peel with { OffSeconds = SalonPeelForm.Seconds(off, null, "It came off after", Problems) };
+        Problems.AddRange(Problems.Count > 0 ? [] : SalonPeel.Check(rinsed));
+        if (Problems.Count > 0)
+        {
+            Fill();
+            return Page();
+        }
+
+        return Keep($"The salon peel of {Words.Day(found.Treatment.On)}: {rinsed.InWords}.", Room.Make(Id, "treatment", found.Treatment with { Peel = rinsed }, By, supersedes: found.Id));
+    }
+
     /// <summary>The practitioner has looked at an answer: it counts no longer.</summary>
     public async Task<IActionResult> OnPostClearAsync(string screening, string? reason)
     {
