@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { violations } from './axe.mjs';
-import { openLink } from './guide.mjs';
+import { newPhone } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio; let browser; let page; let clients;
@@ -16,11 +16,7 @@ before(async () => {
 });
 after(async () => { await browser?.close(); await studio?.close(); });
 
-const phoneOf = async (name) => {
-  await page.goto(`${studio.origin}/clients/${clients[name]}/link`);
-  await page.click('text=Make the phone link');
-  return openLink(browser, studio, await page.inputValue('#address'));
-};
+const phoneOf = (name) => newPhone(browser, page, studio, clients[name]);
 
 const words = async (of) => (await of.locator('main').innerText()).replace(/\s+/g, ' ');
 
@@ -76,5 +72,47 @@ test('an early look at a patch test is answered with its hour, named on the Desk
   await phone.waitForSelector('text=Your look is noted');
   assert.match(await words(phone), /Look again from/);
   assert.match(await onDesk(), /looked at early/);
+  assert.deepEqual([...phone.faults, ...page.faults], []);
+});
+
+test('a sunscreen that became unfit is mended on the Bench from the studio\'s shelf, and the phone has one again', async () => {
+  // The maker changed it: it has a fragrance now, and this client does not bear that.
+  await page.goto(`${studio.origin}/shelf/towpath-fluid`);
+  await page.locator('details:has(#p-has-Fragrance) > summary').first().click();
+  await page.check('#p-has-Fragrance');
+  await page.locator('main form:has(#p-has-Fragrance) .btn-go').click();
+  await page.goto(`${studio.origin}/clients/new`);
+  await page.fill('#Name', 'Wenna Starling');
+  await page.click('main button');
+  await page.click('text=Save and go to the shelf');
+  for (const name of ['Brook gel wash', 'Ferry night cream', 'Towpath fluid']) {
+    await page.click(`button[aria-label="Bring in ${name}"]`);
+    await page.waitForSelector(`.done:has-text("${name}")`);
+  }
+  const at = (station) => page.url().replace(/\/[a-z-]+(\?.*)?$/, `/${station}`);
+  await page.goto(at('publish'));
+  await page.click('text=Publish to the client');
+  const id = page.url().split('/')[4];
+  const phone = await newPhone(browser, page, studio, id);
+  await page.goto(`${studio.origin}/clients/${id}/meet`);
+  await page.check('#allergy-Fragrance');
+  await page.click('text=Save and go to the shelf');
+  await page.goto(`${studio.origin}/clients/${id}/routine`);
+  const offers = page.locator('.mends button');
+  assert.ok(await offers.count() > 0, await words(page));
+  const labels = await offers.allInnerTexts();
+  assert.ok(labels.every((label) => !/^park Towpath fluid$/.test(label.trim())), labels.join('; '));
+  assert.match(labels[0], /instead of Towpath fluid/);
+  await offers.first().click();
+  await page.waitForSelector('.done:has-text("Towpath fluid is parked")');
+  assert.match(await page.locator('.half-morning').innerText(), /Towpath|Quay|Weir|sunscreen/i);
+
+  await page.goto(`${studio.origin}/clients/${id}/publish`);
+  assert.match(await words(page), /No breach/);
+  await page.click('text=Publish to the client');
+  await page.waitForURL(/\/link|\/routine|\/ramp/);
+  await phone.goto(`${studio.origin}/my/path`);
+  assert.doesNotMatch(await words(phone), /Sunscreen is missing/);
+  assert.doesNotMatch(await onDesk(), /Wenna Starling[^.]*sunscreen/i);
   assert.deepEqual([...phone.faults, ...page.faults], []);
 });

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import ICAL from 'ical.js';
 import { violations } from './axe.mjs';
-import { openLink } from './guide.mjs';
+import { newPhone } from './guide.mjs';
 import { clientIds, desk, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio; let browser; let page; let clients; let phone; let today;
@@ -18,9 +18,7 @@ before(async () => {
   await signIn(page, studio);
   today = (await page.getAttribute('.clock time', 'datetime')).slice(0, 10);
   clients = await clientIds(page, studio);
-  await page.goto(`${studio.origin}/clients/${clients.Bettina}/link`);
-  await page.click('text=Make the phone link');
-  phone = await openLink(browser, studio, await page.inputValue('#address'));
+  phone = await newPhone(browser, page, studio, clients.Bettina);
 });
 after(async () => { await browser?.close(); await studio?.close(); });
 
@@ -110,9 +108,7 @@ test('what the client sees on a day is what the station shows, and the ends are 
 });
 
 test('two strong reactions running stop everything', async () => {
-  await page.goto(station('Jory', 'link'));
-  await page.click('text=Make the phone link');
-  const jory = await openLink(browser, studio, await page.inputValue('#address'));
+  const jory = await newPhone(browser, page, studio, clients.Jory);
   for (const [about, said] of [[1, /Ease off/], [0, /Stop, call the studio/]]) {
     await jory.goto(`${studio.origin}/my/report`);
     await jory.check(`input[name=about][value="${await day(-about)}"]`, { force: true });

@@ -8,6 +8,7 @@ import Ajv from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { violations } from './axe.mjs';
 import { canMount, fillings, kills, onSmallDisk } from './durable.mjs';
+import { newPhone } from './guide.mjs';
 import { clientIds, newFolder, root, startChromium, startStudio, openPage, pocket, signIn, desk } from './studio.mjs';
 
 const ajv = new Ajv({ strict: true, strictRequired: false, allErrors: true });
@@ -120,11 +121,7 @@ test('on a full disk a report of pain 8 is answered with the number to call, sta
   const staff = await openPage(browser, studio, desk);
   await signIn(staff, studio);
   const id = (await clientIds(staff, studio)).Perrin;
-  await staff.goto(`${studio.origin}/clients/${id}/link`);
-  await staff.click('text=Make the phone link');
-  const phone = await openPage(browser, studio, pocket);
-  await phone.goto(await staff.inputValue('#address'));
-  await phone.click('main button');
+  const phone = await newPhone(browser, staff, studio, id);
   await phone.waitForURL(/\/my$/);
   await phone.goto(`${studio.origin}/my/report`);
   for (const [field, value] of [['sting', 3], ['length', 45], ['redness', 1], ['pain', 8]]) await phone.locator(`label:has(input[name="${field}"][value="${value}"]) span`).click();

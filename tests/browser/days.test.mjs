@@ -2,7 +2,8 @@
 // From every start day of three weeks, a month's end, a year's end, a leap day and both changes of the clock.
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { newPhone } from './guide.mjs';
+import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 const iso = (date) => date.toISOString().slice(0, 10);
 const plus = (date, days) => new Date(date.getTime() + days * 86_400_000);
@@ -52,11 +53,7 @@ describe('the phone on many days', () => {
     const clients = await clientIds(page, studio);
     const opened = {};
     for (const name of names) {
-      await page.goto(`${studio.origin}/clients/${clients[name]}/link`);
-      await page.click('text=Make the phone link');
-      const phone = await openPage(browser, studio, pocket);
-      await phone.goto(await page.inputValue('#address'));
-      await phone.click('main button');
+      const phone = await newPhone(browser, page, studio, clients[name]);
       opened[name] = phone;
     }
     return { studio, opened, close: async () => { for (const each of [page, ...Object.values(opened)]) await each.context().close(); await studio.close(); } };

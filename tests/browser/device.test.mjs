@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { violations } from './axe.mjs';
-import { openLink, wind } from './guide.mjs';
+import { newPhone, wind } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio; let browser; let staff; let phone; let id;
@@ -15,9 +15,7 @@ before(async () => {
   staff = await openPage(browser, studio, desk);
   await signIn(staff, studio);
   id = (await clientIds(staff, studio)).Marlo;
-  await staff.goto(`${studio.origin}/clients/${id}/link`);
-  await staff.click('text=Make the phone link');
-  phone = await openLink(browser, studio, `${studio.origin}/go/${(await staff.inputValue('#address')).split('/go/')[1]}`);
+  phone = await newPhone(browser, staff, studio, id);
 });
 after(async () => { await browser?.close(); await studio?.close(); });
 

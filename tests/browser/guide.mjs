@@ -10,9 +10,7 @@ export async function peelEvening(browser, studio) {
   await signIn(practitioner, studio);
   await practitioner.goto(`${studio.origin}/clients?q=${PEELER}`);
   const id = (await practitioner.locator('#list a.fw-bold').first().getAttribute('href')).split('/')[2];
-  await practitioner.goto(`${studio.origin}/clients/${id}/link`);
-  await practitioner.click('text=Make the phone link');
-  const link = `${studio.origin}/go/${(await practitioner.inputValue('#address')).split('/go/')[1]}`;
+  const link = await makeLink(practitioner, studio, id);
   const phone = await openLink(browser, studio, link);
   for (let day = 0; day < 21; day += 1) {
     await phone.goto(`${studio.origin}/my/peel`);
@@ -27,6 +25,16 @@ export async function wind(practitioner, studio, days = 1) {
   await practitioner.locator(`form[action="/demo/clock"] button[value="${days}"]`).click();
   await practitioner.waitForLoadState();
 }
+
+/** Makes a client's phone link, and gives its address as this studio answers to it. */
+export async function makeLink(practitioner, studio, id) {
+  await practitioner.goto(`${studio.origin}/clients/${id}/link`);
+  await practitioner.click('text=Make the phone link');
+  return `${studio.origin}/go/${(await practitioner.inputValue('#address')).split('/go/')[1]}`;
+}
+
+/** A phone of a client, let in by a new link. */
+export const newPhone = async (browser, practitioner, studio, id) => openLink(browser, studio, await makeLink(practitioner, studio, id));
 
 /** A phone let in by a link; a link lets in more than one. */
 export async function openLink(browser, studio, link, size = pocket) {

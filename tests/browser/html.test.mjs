@@ -5,6 +5,7 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
+import { makeLink } from './guide.mjs';
 import { clientIds, desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 const jar = createRequire(import.meta.url).resolve('vnu-jar/build/dist/vnu.jar');
@@ -18,9 +19,7 @@ before(async () => {
   const ids = await clientIds(staff, studio);
   id = ids.Bettina;
   peel = ids.Jory;
-  await staff.goto(`${studio.origin}/clients/${id}/link`);
-  await staff.click('text=Make the phone link');
-  address = await staff.inputValue('#address');
+  address = await makeLink(staff, studio, id);
   phone = await openPage(browser, studio, pocket);
   await phone.goto(address);
   await phone.click('main button');

@@ -1,7 +1,8 @@
 // What acts at once, and is taken back at once: pressed on the practitioner's page, seen on the client's phone.
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { newPhone } from './guide.mjs';
+import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('taking back', () => {
   let studio; let browser; let page; let clients; const phones = {};
@@ -15,11 +16,7 @@ describe('taking back', () => {
   after(async () => { await browser?.close(); await studio?.close(); });
 
   const phoneOf = async (name) => {
-    await page.goto(`${studio.origin}/clients/${clients[name]}/link`);
-    await page.click('text=Make the phone link');
-    const phone = await openPage(browser, studio, pocket);
-    await phone.goto(await page.inputValue('#address'));
-    await phone.click('main button');
+    const phone = await newPhone(browser, page, studio, clients[name]);
     await phone.waitForURL(/\/my$/);
     return phone;
   };

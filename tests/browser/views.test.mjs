@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { violations } from './axe.mjs';
+import { makeLink } from './guide.mjs';
 import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('views', () => {
@@ -12,9 +13,7 @@ describe('views', () => {
     page = await openPage(browser, studio, desk);
     await signIn(page, studio);
     clients = await clientIds(page, studio);
-    await page.goto(`${studio.origin}/clients/${clients.Perrin}/link`);
-    await page.click('text=Make the phone link');
-    const link = await page.inputValue('#address');
+    const link = await makeLink(page, studio, clients.Perrin);
     phone = await openPage(browser, studio, pocket);
     const session = await phone.context().newCDPSession(phone);
     await session.send('Network.enable');
