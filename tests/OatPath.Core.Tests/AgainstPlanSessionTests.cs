@@ -150,4 +150,24 @@ public class AgainstPlanSessionTests
         Assert.Equal(360, new KnownFacts(once with { Log = [.. once.Log, Held("two", 20)] }).ContactOf("kit", on));
         Assert.Equal(180, new KnownFacts(CaseJson.ReadCase(CaseJson.Write(once)).Case!).ContactOf("kit", on));
     }
+
+    [Fact]
+    public void Skin_that_still_stings_twenty_minutes_after_a_kit_is_a_stop_that_a_practitioner_clears_and_no_medical_sign()
+    {
+        var file = Owner().StepUp("kit", 1, Monday.AddDays(-60)).Build();
+        var (script, on) = Next(file, "kit");
+        List<SessionEvent> events = [.. Ready(script), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("o", 30_000, SessionEventKind.AllOff), new("e", 60_000, SessionEventKind.Ended), new("s", 1_500_000, SessionEventKind.Stung, Value: 3)];
+        var held = new SessionHeld { Id = "held", Product = "kit", Day = on, HappenedAt = CaseBuilder.At(on, 20), Script = script, Events = events };
+        var cleared = file with
+        {
+            AsOf = CaseBuilder.At(on.AddDays(3), 18),
+            Log = [.. file.Log, held],
+            Decisions = [.. file.Decisions, new ClearRed { Id = "c", On = on.AddDays(2), At = CaseBuilder.At(on.AddDays(2), 10), Reason = "seen and calm" }],
+        };
+        var path = PathPlanner.Plan(cleared, CaseBuilder.Rules, days: 90);
+
+        Assert.Equal(Outcome.Stop, path.Reports.Single().Outcome);
+        Assert.DoesNotContain(path.Questions, question => question.Because.Rule == RuleBook.StoppedMedical);
+        Assert.Empty(PathAuditor.Audit(cleared, CaseBuilder.Rules, path));
+    }
 }

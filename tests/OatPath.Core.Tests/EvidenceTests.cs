@@ -1,8 +1,10 @@
+using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Core.Routine;
 using OatPath.Core.Skin;
 
@@ -122,5 +124,23 @@ public class EvidenceTests
         Assert.Contains(anew.Days[0].Evening.Steps, step => step.Action == StepAction.PatchTest);
         Assert.DoesNotContain(anew.Questions, question => question.Kind == QuestionKind.PatchUnread);
         Assert.Equal(RuleBook.PatchFirst, Unread().Log(new PatchRead { Id = "late", Product = "glycolic", Clear = true, HappenedAt = CaseBuilder.At(Monday.AddDays(9), 9) }).Now(Monday.AddDays(9)).Plan(1).Days[0].Evening.WhyNot("glycolic"));
+    }
+
+    [Fact]
+    public void A_sting_of_four_told_beside_a_picked_flake_restarts_the_hold_all_the_same()
+    {
+        CaseFile Told(string also, IReadOnlyList<Sign> signs) => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 1).Use("glycolic", Monday.AddDays(-2))
+            .Report(Monday.AddDays(-2), new SkinReport { Sting = 4, StingSeconds = 2000, Where = [FaceZone.Chin], AlsoUsed = also, Signs = signs }, Monday.AddDays(-1), 20).Build();
+        var plain = PathPlanner.Plan(Told("", []), CaseBuilder.Rules, days: 30).Ladders.Single();
+        foreach (var file in new[] { Told("picked a flake", []), Told("", [Sign.Picked]) })
+        {
+            var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
+            var ladder = path.Ladders.Single();
+
+            Assert.Equal(plain.Rung, ladder.Rung);
+            Assert.Contains(ladder.Missing, because => because.Rule == RuleBook.Hold);
+            Assert.True(ladder.NextDecision >= plain.NextDecision);
+            Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+        }
     }
 }

@@ -1,6 +1,7 @@
 using OatPath.Core.Audit;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
@@ -156,5 +157,21 @@ public class NeedleFamilyTests
         // The spans of the path are those of the text.
         Assert.All(path.Windows.Where(window => window.Product == "wand" && window.From <= on && window.Until is not null), window =>
             Assert.Contains(NeedleCare.Rests(needles), rest => rest.Kind == window.Restriction && on.AddDays(rest.After) == window.Until));
+    }
+
+    [Theory]
+    [InlineData(0.25, Outcome.EaseOff)]
+    [InlineData(0.5, Outcome.CarryOn)]
+    public void Pink_past_a_day_is_usual_after_long_needles_only(double length, Outcome outcome)
+    {
+        var rules = CaseBuilder.Rules with { LongNeedlesSignedOff = true };
+        var roller = new Product { Id = "roller", Name = "Burr", Kind = ProductKind.NeedleRoller, NeedleMm = (decimal)length };
+        var file = CaseBuilder.Basic().Own(roller, CaseBuilder.Glide).Decide(new StartActive { Id = "s", Product = "roller", On = Monday.AddDays(-30), Reason = "shown in the salon" })
+            .Use("roller", Monday.AddDays(-2)).Report(Monday.AddDays(-2), new() { Sting = 1, StingSeconds = 10, Redness = 1, RednessPast24h = true }, Monday.AddDays(-1), 23).Now(Monday).Build();
+        var path = PathPlanner.Plan(file, rules, null, 60);
+
+        Assert.Equal(outcome, path.Reports.Single().Outcome);
+        Assert.Equal(outcome == Outcome.CarryOn, path.DaysOf("roller").Count > 0);
+        Assert.Empty(PathAuditor.Audit(file, rules, path));
     }
 }

@@ -190,7 +190,7 @@ internal sealed class AuditFacts
         return report.Sting >= 5 && (report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry)) || NeighbourStrong(entry));
     }
 
-    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch or Sign.Bleeding or Sign.OutsideCourse or Sign.Picked or Sign.NeverAtHome));
+    public static bool IsMedical(CheckedIn entry) => entry.Report.Pain >= 8 || entry.Report.Signs.Any(sign => sign is not (Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks or Sign.DarkOrPalePatch or Sign.Bleeding or Sign.OutsideCourse or Sign.Picked or Sign.NeverAtHome or Sign.StingsAfterPeel));
 
     /// <summary>Days on which a report asks for repair: the day it was given, and the next one when it was about that same day.</summary>
     public IReadOnlySet<DateOnly> RepairDays => repairDays ??= [.. Strong.Concat(Reports.Where(WasPicked)).SelectMany(entry => DayOf(entry.HappenedAt) is var given && given == entry.Day ? new[] { given, given.AddDays(1) } : [given])];
@@ -206,7 +206,8 @@ internal sealed class AuditFacts
     {
         var report = entry.Report;
         var course = Treatments.Any(treatment => AuditCare.Course(treatment) is > 0 and var days && entry.Day >= treatment.On && entry.Day <= treatment.On.AddDays(days));
-        var pink = report.Redness <= 2 && Treatments.Any(treatment => AuditCare.Pink(treatment, entry.Day));
+        var needled = Uses.Exists(use => Products[use.Product] is { Kind: ProductKind.NeedleRoller, NeedleMm: null or > 0.3m } && use.Day <= entry.Day && entry.Day <= use.Day.AddDays(2));
+        var pink = report.Redness <= 2 && (needled || Treatments.Any(treatment => AuditCare.Pink(treatment, entry.Day)));
         course |= Uses.Exists(use => Products[use.Product].Kind == ProductKind.WashOffPeel && use.Day <= entry.Day
             && entry.Day <= use.Day.AddDays(AuditAtHome.WasWeak(this, Products[use.Product], use.Day) ? 7 : 10));
         var lasted = report.StingSeconds > 3600 || (report.StingSeconds is null && !WithinFirstHour(entry) && Uses.Exists(use => use.Day == entry.Day && use.HappenedAt <= entry.HappenedAt));

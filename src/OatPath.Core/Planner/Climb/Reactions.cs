@@ -88,11 +88,12 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return;
         }
 
-        // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it.
-        var touched = OutcomeTable.IsForPicking(entry.Report, ContextOf(entry)) && judged.Outcome == Outcome.EaseOff ? [] : Implicated(entry.Day);
+        // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it. What stung beside it counts all the same.
+        var implicated = Implicated(entry.Day);
+        implicated.ForEach(track => Weigh(track, entry));
+        var touched = OutcomeTable.IsForPicking(entry.Report, ContextOf(entry)) && judged.Outcome == Outcome.EaseOff ? [] : implicated;
         foreach (var track in touched)
         {
-            Weigh(track, entry);
             track.Evidence.Told(reportDay);
             var used = LastUse(track, entry.Day);
             track.Peels.Told(used, reportDay);

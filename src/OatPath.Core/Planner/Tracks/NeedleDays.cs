@@ -81,9 +81,9 @@ internal sealed class NeedleDays(RuleSwitch rule)
     /// <summary>Whether anything rests on a day for needles.</summary>
     public bool Near(DateOnly day) => !IsEmpty && All.Any(needles => day >= needles.On.AddDays(-3) && day <= needles.On.AddDays(3));
 
-    /// <summary>Whether a little redness belongs to needles that were used.</summary>
-    /// <remarks>Source: trade convention, pink for 24 to 48 h.</remarks>
-    public bool InCourse(DateOnly day) => used.Any(needles => day >= needles.On && day <= needles.On.AddDays(2));
+    /// <summary>Whether a little redness belongs to needles that were used: to those over 0.3 mm, past the first day.</summary>
+    /// <remarks>Source: trade convention, pink for 24 to 48 h after 0.5 mm.</remarks>
+    public bool InCourse(DateOnly day) => used.Any(needles => !NeedleTimes.AreFine(needles.Roller.Product) && day >= needles.On && day <= needles.On.AddDays(2));
 
     /// <summary>Days after needles in which only the higher SPF counts.</summary>
     public bool WatchesSun(DateOnly day) => All.Any(needles => day >= needles.On && day <= needles.On.AddDays(SunAfter(needles.Roller.Product)));
