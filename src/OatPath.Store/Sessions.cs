@@ -13,6 +13,12 @@ public sealed record SessionGrant(string Id, string ClientId, long? DeviceId, st
 /// <param name="Run">The run that took the grant, or null before anything came.</param>
 public sealed record SessionProgress(string? Run, IReadOnlyList<SessionEvent> Events);
 
+/// <summary>What came of a log that a guide sent.</summary>
+public enum SessionTaking { Kept, TakenByAnother, Full }
+
+/// <param name="Ids">Events that are kept now.</param>
+public sealed record SessionKept(SessionTaking Taking, IReadOnlyList<string> Ids);
+
 /// <summary>Grants and what their guides sent. Events are append-only and each is kept once.</summary>
 public sealed class Sessions(Database database)
 {
@@ -24,7 +30,8 @@ public sealed class Sessions(Database database)
 
     public SessionGrant? Find(string id) => database.Read(connection => connection.Query($"{GrantColumns} WHERE id = $1", Read, id).FirstOrDefault());
 
-    public SessionProgress Progress(string grant) => database.Read(connection => new SessionProgress(RunOf(connection, grant), EventsOf(connection, grant, DateTimeOffset.MaxValue)));
+    public SessionProgress Progress(string grant) =>
+        database.Read(connection => new SessionProgress(RunOf(connection, grant), [.. EventsOf(connection, grant, DateTimeOffset.MaxValue).Select(sent => sent.Event)]));
 
     /// <summary>When a grant's run was opened, or null before anything came.</summary>
     public DateTimeOffset? OpenedAt(string grant) => database.Read(connection => connection.Query("SELECT opened_at FROM session_run WHERE grant_id = $1", row => (DateTimeOffset?)row.Instant(0), grant).FirstOrDefault());
@@ -33,23 +40,34 @@ public sealed class Sessions(Database database)
     public SessionGrant? Latest(long device, string product, DateOnly day) => database.Read(connection =>
         connection.Query($"{GrantColumns} WHERE device_id = $1 AND product = $2 AND care_day = $3 AND practice = 0 ORDER BY issued_at DESC LIMIT 1", Read, device, product, Write(day)).FirstOrDefault());
 
+    /// <summary>The most events of a session, and of one with water.</summary>
+    public const int MostEvents = 20_000;
+    public const int MostPractised = 2_000;
+
     /// <summary>Keeps what a guide sends. The first run takes the grant; each event is kept once, by grant and id, however often it comes.</summary>
     /// <param name="openedAt">When the run was opened, by the studio's clock.</param>
-    /// <returns>Ids that are kept now, or null where another run has the grant.</returns>
-    public IReadOnlyList<string>? Keep(string grant, string run, DateTimeOffset openedAt, IReadOnlyList<SessionEvent> events, DateTimeOffset receivedAt) => database.Write(connection =>
+    /// <param name="most">The most events the grant takes.</param>
+    /// <param name="shutOut">Whether the phone was shut out before it sent this.</param>
+    public SessionKept Keep(string grant, string run, DateTimeOffset openedAt, IReadOnlyList<SessionEvent> events, DateTimeOffset receivedAt, int most = MostEvents, bool shutOut = false) => database.Write(connection =>
     {
         if (RunOf(connection, grant) is { } taken && taken != run)
         {
-            return (IReadOnlyList<string>?)null;
+            return new SessionKept(SessionTaking.TakenByAnother, []);
+        }
+
+        var known = connection.Query("SELECT event_id FROM session_event WHERE grant_id = $1", row => row.GetString(0), grant).ToHashSet();
+        if (known.Count + events.Select(happened => happened.Id).Distinct().Count(id => !known.Contains(id)) > most)
+        {
+            return new(SessionTaking.Full, []);
         }
 
         connection.Run("INSERT OR IGNORE INTO session_run (grant_id, run, opened_at) VALUES ($1, $2, $3)", grant, run, openedAt);
         foreach (var happened in events)
         {
-            connection.Run("INSERT OR IGNORE INTO session_event (grant_id, event_id, body, received_at) VALUES ($1, $2, $3, $4)", grant, happened.Id, CaseAssembly.Write(happened), receivedAt);
+            connection.Run("INSERT OR IGNORE INTO session_event (grant_id, event_id, body, received_at, after_shut_out) VALUES ($1, $2, $3, $4, $5)", grant, happened.Id, CaseAssembly.Write(happened), receivedAt, shutOut ? 1 : 0);
         }
 
-        return [.. events.Select(happened => happened.Id)];
+        return new(SessionTaking.Kept, [.. events.Select(happened => happened.Id)]);
     });
 
     /// <summary>A client's sessions of which anything was known at a moment.</summary>
@@ -62,9 +80,11 @@ public sealed class Sessions(Database database)
             "SELECT g.id, g.client_id, g.device_id, g.product, g.care_day, g.practice, g.script, g.issued_at, g.issued_by, r.opened_at FROM session_grant g JOIN session_run r ON r.grant_id = g.id WHERE g.client_id = $1 ORDER BY r.opened_at",
             row => (Read(row), row.Instant(9)), clientId))
         {
-            if (EventsOf(connection, grant.Id, asOf) is { Count: > 0 } events)
+            if (EventsOf(connection, grant.Id, asOf) is { Count: > 0 } sent)
             {
-                held.Add(new SessionHeld { Id = grant.Id, HappenedAt = openedAt, By = grant.DeviceId is null ? grant.IssuedBy : "client", Product = grant.Product, Day = grant.Day, Script = grant.Script, Events = events, Practice = grant.Practice });
+                var late = sent.Where(one => one.ShutOut).Select(one => one.Event).ToList();
+                IReadOnlyList<SessionEvent> events = [.. sent.Where(one => !(one.ShutOut && one.Event.SaysOff)).Select(one => one.Event)];
+                held.Add(new SessionHeld { Id = grant.Id, HappenedAt = openedAt, By = grant.DeviceId is null ? grant.IssuedBy : "client", Product = grant.Product, Day = grant.Day, Script = grant.Script, Events = events, Practice = grant.Practice, AfterShutOut = late });
             }
         }
 
@@ -73,9 +93,9 @@ public sealed class Sessions(Database database)
 
     private static string? RunOf(SqliteConnection connection, string grant) => connection.Query("SELECT run FROM session_run WHERE grant_id = $1", row => row.GetString(0), grant).FirstOrDefault();
 
-    private static List<SessionEvent> EventsOf(SqliteConnection connection, string grant, DateTimeOffset asOf) =>
-        [.. connection.Query("SELECT body, received_at FROM session_event WHERE grant_id = $1 ORDER BY seq", row => (Body: row.GetString(0), At: row.Instant(1)), grant)
-            .Where(row => row.At <= asOf).Select(row => Core.Formats.CaseJson.ReadStored<SessionEvent>(row.Body))];
+    private static List<(SessionEvent Event, bool ShutOut)> EventsOf(SqliteConnection connection, string grant, DateTimeOffset asOf) =>
+        [.. connection.Query("SELECT body, received_at, after_shut_out FROM session_event WHERE grant_id = $1 ORDER BY seq", row => (Body: row.GetString(0), At: row.Instant(1), ShutOut: row.GetInt64(2) == 1), grant)
+            .Where(row => row.At <= asOf).Select(row => (Core.Formats.CaseJson.ReadStored<SessionEvent>(row.Body), row.ShutOut))];
 
     private static string Write(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 

@@ -128,6 +128,30 @@ public sealed class CarePageTests : IDisposable
     }
 
     [Fact]
+    public async Task An_assistant_takes_out_an_occasion_of_their_own_and_not_one_a_practitioner_set()
+    {
+        using var browser = await studio.SignedIn();
+        using var assistant = await studio.SignedIn("oskar");
+        var care = $"/clients/{Id("Jory")}/care";
+        IReadOnlyList<string> Titles() => [.. Record("Jory").Draft.Occasions.Select(occasion => occasion.Title).Order()];
+        async Task Set(Browser by, string title) => await by.Submit(await by.Get(care), "form[action*='handler=Occasion']", ("title", title), ("on", On(30)));
+
+        await Set(browser, "wedding");
+        await Set(assistant, "ferry dance");
+        foreach (var title in new[] { "wedding", "ferry dance" })
+        {
+            var fact = Record("Jory").Live("occasion").Single(one => CaseAssembly.Body<Occasion>(one).Title == title);
+            var page = await assistant.Get(care);
+            var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+            var version = page.Page.QuerySelector("input[name=Version]")!.GetAttribute("value")!;
+            await assistant.Post($"{care}?handler=DropOccasion", [new("Version", version), new("of", fact.Id), new("__RequestVerificationToken", token)]);
+            await assistant.Post($"/clients/{Id("Jory")}/undo/{fact.Id}", [new("__RequestVerificationToken", token)]);
+        }
+
+        Assert.Equal(["wedding"], Titles());
+    }
+
+    [Fact]
     public async Task What_to_do_before_a_treatment_stands_on_the_phone_the_day_before_and_until_its_hour()
     {
         using var browser = await studio.SignedIn();

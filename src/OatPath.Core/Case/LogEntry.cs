@@ -135,6 +135,9 @@ public sealed record SessionHeld : LogEntry
 
     /// <summary>With water, to learn it: nothing was used.</summary>
     public bool Practice { get; init; }
+
+    /// <summary>What came from the phone after it was shut out. What may have hurt stands among the events too; that anything came off does not.</summary>
+    public IReadOnlyList<SessionEvent> AfterShutOut { get; init; } = [];
 }
 
 /// <summary>The skin was nicked; these zones are left out of everything until it has closed.</summary>

@@ -33,6 +33,14 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
             return;
         }
 
+        if (HttpMethods.IsPost(Request.Method) && (!Request.HasFormContentType || Request.Form["phone"] != PhoneDoor.TagOf(HttpContext)))
+        {
+            // A page of another link: its words belong in no other record.
+            TempData["Hint"] = "That page belonged to another link on this phone, and nothing of it was kept. Tell it again here, if it is about you.";
+            context.Result = Request.HasFormContentType && Request.Form.ContainsKey("told") ? new StatusCodeResult(StatusCodes.Status409Conflict) : new RedirectResult("/my");
+            return;
+        }
+
         Device = device;
         Show(record);
         if (HttpMethods.IsGet(Request.Method))

@@ -19,6 +19,10 @@ public sealed record SessionLog(string Grant, string Run, long ElapsedMillisecon
 /// <summary>Where guides send what happened. Each event is kept once, whenever and however often it comes.</summary>
 public static class SessionRoute
 {
+    /// <summary>What a guide could not send comes within days, or is told by its owner.</summary>
+    /// <remarks>House default.</remarks>
+    private static readonly TimeSpan LongestGrant = TimeSpan.FromDays(3);
+
     private const int MostEvents = 2000;
     private const long MostMilliseconds = SessionEventCheck.MostMilliseconds;
 
@@ -53,17 +57,30 @@ public static class SessionRoute
         }
 
         var now = clock.GetUtcNow();
+        if (now - grant.IssuedAt > LongestGrant)
+        {
+            return Results.Json(new { problem = "This session is over by days. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status403Forbidden);
+        }
+
         var elapsed = TimeSpan.FromMilliseconds(Math.Clamp(log.ElapsedMilliseconds, 0, MostMilliseconds));
         var openedAt = now - elapsed > grant.IssuedAt ? now - elapsed : grant.IssuedAt;
-        if (sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now) is not { } kept)
+        var sent = sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now, grant.Practice ? Sessions.MostPractised : Sessions.MostEvents, IsShutOut(http, grant, links));
+        if (sent.Taking != SessionTaking.Kept)
         {
-            return Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
+            return sent.Taking == SessionTaking.Full ? Results.Json(new { problem = "This session holds all it can. Tell your studio what happened, by phone." }, statusCode: StatusCodes.Status413PayloadTooLarge)
+                : Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
         }
+
+        var kept = sent.Ids;
 
         (clock as RecordClock)?.Recorded(now);
         var withdrawn = !grant.Practice && log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered) && Withdrawn(http, grant, room, links);
         return Results.Json(new { kept, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
     }
+
+    /// <summary>Whether the phone was shut out, or its link closed, before it sent this.</summary>
+    private static bool IsShutOut(HttpContext http, SessionGrant grant, Links links) =>
+        grant.DeviceId is { } device && !(PhoneDoor.CookieOf(http) is { } cookie && links.Recognise(cookie)?.Id == device);
 
     /// <summary>
     /// Whether the link was closed, or plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide itself the guide

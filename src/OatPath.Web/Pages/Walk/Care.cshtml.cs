@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Booking;
 using OatPath.Core.Care;
@@ -27,7 +28,7 @@ public sealed record TreatmentLine(string Fact, Treatment Treatment, TreatmentTi
 }
 
 /// <summary>Treatments with their windows day by day, what the client sees of them, occasions.</summary>
-public sealed class CareModel(RecordRoom room) : WalkPage(room)
+public sealed class CareModel(RecordRoom room, IAuthorizationService authorization) : WalkPage(room)
 {
     private const int AskedDays = 14;
     private const int MostTreatments = 12;
@@ -79,11 +80,17 @@ public sealed class CareModel(RecordRoom room) : WalkPage(room)
     }
 
     /// <summary>It does not take place; the record keeps that it was planned.</summary>
-    public IActionResult OnPostDropOccasion(string of)
+    public async Task<IActionResult> OnPostDropOccasionAsync(string of)
     {
-        if (Record.Facts.FirstOrDefault(fact => fact.Id == of && fact.Kind == "occasion") is not { } found)
+        if (Record.Live("occasion").FirstOrDefault(fact => fact.Id == of) is not { } found)
         {
             return NotFound();
+        }
+
+        // Who may not decide takes out only what they set themselves.
+        if (found.RecordedBy != By && await MayNotDecide(authorization))
+        {
+            return Forbid();
         }
 
         var occasion = CaseAssembly.Body<Occasion>(found);

@@ -73,8 +73,8 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
         return Redirect(Target());
     }
 
-    /// <summary>What a role may not decide it may not undo.</summary>
-    private static bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment";
+    /// <summary>What a role may not decide it may not undo, nor an occasion that somebody else set.</summary>
+    private bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment" || (fact.Kind == "occasion" && fact.RecordedBy != By);
 
     /// <summary>What a practitioner wrote down; what a client told stays.</summary>
     private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Applied { ContactSeconds: not null } && entry.By != "client");

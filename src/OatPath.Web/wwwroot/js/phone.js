@@ -1,9 +1,10 @@
 // What a guide could not send yet goes out from any page.
+import { phone } from './belongs.js';
 import { sendWaiting } from './guide/log.js';
 import './unsent.js';
 
-sendWaiting();
-addEventListener('online', sendWaiting);
+sendWaiting(phone);
+addEventListener('online', () => sendWaiting(phone));
 
 // The running clock of a wait, and the phone's own time beside the studio's.
 const wait = document.querySelector('[data-wait]');

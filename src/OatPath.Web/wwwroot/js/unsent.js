@@ -1,4 +1,6 @@
 // What a client tells stays on the phone until the studio has it, and is sent again by itself.
+import { phone } from './belongs.js';
+
 const PLACE = 'oatpath-unsent';
 const AGAIN = 15_000;
 const OLDEST = 7 * 86_400_000;
@@ -6,7 +8,7 @@ const OLDEST = 7 * 86_400_000;
 const read = () => {
   try {
     const told = JSON.parse(localStorage.getItem(PLACE));
-    return Array.isArray(told?.fields) && Date.now() - told.at < OLDEST ? told : null;
+    return Array.isArray(told?.fields) && told.phone === phone && Date.now() - told.at < OLDEST ? told : null;
   } catch { return null; }
 };
 const forget = () => localStorage.removeItem(PLACE);
@@ -17,7 +19,7 @@ const field = (told, name) => told.fields.find(([known]) => known === name)?.[1]
 for (const form of document.querySelectorAll('form[data-keeps]')) {
   form.addEventListener('submit', (event) => {
     const fields = [...new FormData(form, event.submitter)].filter(([, value]) => typeof value === 'string');
-    try { localStorage.setItem(PLACE, JSON.stringify({ to: location.pathname, at: Date.now(), fields: [...fields, ['told', String(Date.now())]] })); } catch { /* a phone without room sends it once */ }
+    try { localStorage.setItem(PLACE, JSON.stringify({ phone, to: location.pathname, at: Date.now(), fields: [...fields, ['told', String(Date.now())]] })); } catch { /* a phone without room sends it once */ }
   });
 }
 
@@ -40,6 +42,8 @@ async function again() {
     answer = await send(told);
     if (answer.status === 400) answer = await send(told, await freshToken(told.to));
   } catch { answer = null; }
+  // It was told under another link: it belongs nowhere here.
+  if (answer?.status === 409) { forget(); return; }
   if (answer?.ok && answer.redirected && answer.url.includes('/my/answer/')) {
     forget();
     location.assign(answer.url);

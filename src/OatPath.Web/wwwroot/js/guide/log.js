@@ -10,6 +10,7 @@ export class SessionLog {
   constructor(data, clockOf) {
     this.key = PREFIX + data.id;
     this.grant = data.grant;
+    this.phone = document.body.dataset.phone;
     // Staff practise without a grant, and always from the beginning.
     try { if (!data.grant) localStorage.removeItem(this.key); } catch { /* a phone that keeps nothing has nothing to forget */ }
     const saved = read(this.key);
@@ -43,7 +44,7 @@ export class SessionLog {
   save() {
     try {
       this.merge(read(this.key)?.events ?? []);
-      localStorage.setItem(this.key, JSON.stringify({ run: this.run, grant: this.grant, events: this.events, kept: [...this.kept], mark: this.clock.mark() }));
+      localStorage.setItem(this.key, JSON.stringify({ run: this.run, grant: this.grant, phone: this.phone, events: this.events, kept: [...this.kept], mark: this.clock.mark() }));
       this.onlyHere = false;
     } catch { this.onlyHere = true; }
   }
@@ -70,12 +71,12 @@ async function post(body) {
   } catch { return { ok: false, status: 0, body: {} }; }
 }
 
-/** Sends what an earlier guide could not, from any page of the client's phone. */
-export async function sendWaiting() {
+/** Sends what an earlier guide could not, from any page of the client's phone; only what was kept under the same link. */
+export async function sendWaiting(phone) {
   for (const key of Object.keys(localStorage).filter((each) => each.startsWith(PREFIX))) {
     const saved = read(key);
     const events = saved?.events.filter((event) => !saved.kept.includes(event.id)) ?? [];
-    if (saved?.grant && events.length > 0) {
+    if (saved?.grant && saved.phone === phone && events.length > 0) {
       const elapsed = saved.mark.elapsed + Math.max(0, Date.now() - saved.mark.wall);
       const answer = await post({ grant: saved.grant, run: saved.run, elapsedMilliseconds: elapsed, events });
       if (answer.ok) localStorage.setItem(key, JSON.stringify({ ...saved, kept: [...saved.kept, ...answer.body.kept] }));
