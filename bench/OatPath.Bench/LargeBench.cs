@@ -23,6 +23,7 @@ internal static class LargeBench
             await LargeStudio.Make(folder, Clients);
         }
 
+        LargeStudio.Check(folder);
         await Rates();
         await Large(folder);
     }
