@@ -42,10 +42,11 @@ async function reports(origin, phone, saved, going, room) {
   try { page = await (await phone.ask(origin, '/my/report')).text(); } catch { return 0; }
   const about = page.match(/name="about"[^>]*value="([^"]+)"/)[1];
   const token = page.match(/name="__RequestVerificationToken"[^>]*value="([^"]+)"/)[1];
+  const leave = page.match(/name="phone" value="([^"]+)"/)[1];
   let refused = 0;
   while (going()) {
     const key = randomBytes(16).toString('hex');
-    const body = new URLSearchParams({ key, about, sting: '1', length: '45', redness: '0', also: 'x'.repeat(room), __RequestVerificationToken: token });
+    const body = new URLSearchParams({ key, about, sting: '1', length: '45', redness: '0', phone: leave, also: 'x'.repeat(room), __RequestVerificationToken: token });
     try {
       const answer = await phone.ask(origin, '/my/report', { method: 'POST', body, headers: { 'content-type': 'application/x-www-form-urlencoded' } });
       if (answer.status === 302 && answer.headers.get('location') === `/my/answer/${key}`) saved.push(key);
