@@ -121,7 +121,7 @@ public static partial class RuleBook
         new(BookPigment, "Pigment plan before a peel or laser on skin that marks easily", "trade convention, 2 to 6 weeks; 4: house default", "This skin marks easily: {days} days of a pigment inhibitor before the {treatment}; {state}."),
         new(BookSun, "Sun around a treatment", "trade convention, strictest end", "{treatment}: strong sun from {from:date} to {until:date}; {before} days without before it and {after} after it."),
         new(BookSameDay, "Never two on one day", "trade convention", "{treatment} on the day of the {other}: never two on one day, but for those that are one sitting."),
-        new(BookClosed, "The studio is closed", "derived from the opening hours", "The studio is closed on {on:date} at that time, by the hours entered at House."),
+        new(BookClosed, "The studio is closed", "derived from the opening hours", "The studio is not open then, on {on:date}, by the hours entered at House."),
         new(BookWindow, "Inside another treatment's window", "trade convention, strictest end", "{treatment} would stand inside the window of the {other} on {on:date}."),
         new(BookInterval, "Interval since the last", "trade convention, strictest end", "{treatment}: {days} days after the {other} on {on:date}, from {free:date} on."),
         new(BookHomePeel, "Too near after a peel at home", "trade convention, strictest end", "{treatment}: too near after the peel at home on {on:date}."),
