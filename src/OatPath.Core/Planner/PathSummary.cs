@@ -20,7 +20,6 @@ namespace OatPath.Core.Planner;
 internal sealed class PathSummary
 {
     private const int SafetyAskDays = 28;
-    private const int SessionDays = 14;
 
     public required IReadOnlyList<LadderStatus> Ladders { get; init; }
     public required IReadOnlyList<Question> Questions { get; init; }
@@ -84,15 +83,9 @@ internal sealed class PathSummary
                 ("question", string.Join(" ", answers.Yes.Select(question => DayQuestionWords.Of(question).Text))), ("changes", answers.Note.Length > 0 ? $"Said: {answers.Note}" : asked.Changes)), Report: answers.Id);
         }
 
-        foreach (var held in facts.Sessions.Where(held => held.Day >= facts.Today.AddDays(-SessionDays)))
+        foreach (var question in SessionQuestions.Of(facts))
         {
-            var reading = SessionReading.Of(held.Script, held.Events);
-            IReadOnlyList<string> late = held.AfterShutOut.Count > 0 ? ["part of it was sent after the phone was shut out, and is not taken for off"] : [];
-            IReadOnlyList<string> faults = SessionReading.RefusedBy(held.Script, reading.Last) is { } refused ? [$"not begun, the answer spoke against it: {refused.Text}"] : SessionReading.Faults(held.Script, reading.Last);
-            if (faults.Count + late.Count > 0)
-            {
-                yield return new(QuestionKind.SessionFaults, held.Product, held.Day, Because.Of(RuleBook.SessionFaults, ("product", facts.NameOf(held.Product)), ("on", held.Day), ("what", string.Join(", ", [.. faults, .. late]))), Report: held.Id);
-            }
+            yield return question;
         }
 
         foreach (var soon in run.TooSoon.Found)
