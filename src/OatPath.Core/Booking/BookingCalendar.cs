@@ -11,16 +11,17 @@ namespace OatPath.Core.Booking;
 /// <remarks>Source: trade convention, strictest end.</remarks>
 internal static class BookingCalendar
 {
-    public static IEnumerable<BookingReason> Of(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels) =>
-        Others(facts, treatment).Concat(HomePeels(facts, treatment, homePeels)).Concat(Occasions(facts, treatment)).Concat(Stops(facts, treatment));
+    /// <param name="beside">Other treatments that are asked about with it.</param>
+    public static IEnumerable<BookingReason> Of(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels, IReadOnlyList<Treatment> beside) =>
+        Others([.. facts.File.Treatments.Concat(beside).Where(other => other.Id != treatment.Id && !Sittings.Together(treatment, other))], treatment).Concat(HomePeels(facts, treatment, homePeels)).Concat(Occasions(facts, treatment)).Concat(Stops(facts, treatment));
 
-    private static IEnumerable<BookingReason> Others(KnownFacts facts, Treatment treatment)
+    private static IEnumerable<BookingReason> Others(IReadOnlyList<Treatment> others, Treatment treatment)
     {
         var (times, on) = (TreatmentTimes.Of(treatment), treatment.On);
         if (!treatment.Kind.Irritates())
         {
             // A facial still does not touch skin that another treatment has opened or peeled.
-            foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id && !Sittings.Together(treatment, other) && other.Kind.Irritates()))
+            foreach (var other in others.Where(other => other.Kind.Irritates()))
             {
                 var theirs = TreatmentTimes.Of(other);
                 if (on >= other.On && on <= other.On.AddDays(theirs.QuietDays))
@@ -32,7 +33,7 @@ internal static class BookingCalendar
             yield break;
         }
 
-        foreach (var other in facts.File.Treatments.Where(other => other.Id != treatment.Id && !Sittings.Together(treatment, other)))
+        foreach (var other in others)
         {
             var theirs = TreatmentTimes.Of(other);
             if (other.On == on && (other.Kind.Irritates() || treatment.Kind.IsElectrical() || other.Kind.IsElectrical()))

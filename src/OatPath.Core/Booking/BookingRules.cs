@@ -21,13 +21,14 @@ internal sealed class BookingRules(KnownFacts facts, Treatment treatment)
     private bool Invades => Kind.IsPeel() || Kind.IsNeedling() || Kind == TreatmentKind.AblativeLaser;
 
     /// <param name="homePeels">Evenings of peels at home, done or planned.</param>
-    public static IReadOnlyList<BookingReason> Of(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels)
+    /// <param name="beside">Other treatments that are asked about with it; null for none.</param>
+    public static IReadOnlyList<BookingReason> Of(KnownFacts facts, Treatment treatment, IReadOnlyList<DateOnly> homePeels, IReadOnlyList<Treatment>? beside = null)
     {
         var rules = new BookingRules(facts, treatment);
         rules.Client();
         rules.Answers();
         rules.Sun();
-        rules.found.AddRange(BookingCalendar.Of(facts, treatment, homePeels));
+        rules.found.AddRange(BookingCalendar.Of(facts, treatment, homePeels, beside ?? []));
         rules.Shelf();
         return [.. rules.found.OrderByDescending(reason => reason.Hard).ThenByDescending(reason => reason.Outcome)];
     }

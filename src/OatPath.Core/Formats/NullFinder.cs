@@ -61,5 +61,6 @@ internal static class NullFinder
             .Select(property => (property, context.Create(property).WriteState != NullabilityState.NotNull))];
     }
 
-    private static bool Deep(object value) => value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;
+    /// <summary>Whether a value has fields of the formats in it.</summary>
+    internal static bool Deep(object value) => value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;
 }

@@ -18,7 +18,7 @@ internal static class RangeFinder
             var here = $"{path}{(path.Length == 0 ? "" : ".")}{char.ToLowerInvariant(property.Name[0])}{property.Name[1..]}";
             foreach (var (inner, at) in Each(property.GetValue(value), here))
             {
-                if (range is null ? !Deep(inner) : range.Holds(Convert.ToDouble(inner, CultureInfo.InvariantCulture)))
+                if (range is null ? !NullFinder.Deep(inner) : range.Holds(Convert.ToDouble(inner, CultureInfo.InvariantCulture)))
                 {
                     continue;
                 }
@@ -30,10 +30,6 @@ internal static class RangeFinder
             }
         }
     }
-
-    /// <summary>Every number that a format can hold, with its field in words of its type, and its range; null where none is given.</summary>
-    public static IEnumerable<(PropertyInfo Property, BetweenAttribute? Range)> Numbers(Type type) =>
-        type.GetProperties().Where(property => IsNumber(property.PropertyType) && property.GetIndexParameters().Length == 0).Select(property => (property, property.GetCustomAttribute<BetweenAttribute>()));
 
     private static IEnumerable<(object Inner, string At)> Each(object? value, string here)
     {
@@ -61,6 +57,4 @@ internal static class RangeFinder
         var one = type.IsGenericType && typeof(IEnumerable).IsAssignableFrom(type) ? type.GetGenericArguments()[^1] : type;
         return (Nullable.GetUnderlyingType(one) ?? one) is var plain && (plain == typeof(int) || plain == typeof(long) || plain == typeof(decimal) || plain == typeof(double));
     }
-
-    private static bool Deep(object value) => value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;
 }

@@ -27,23 +27,23 @@ public static class BookingScreening
     public static BookingAnswer Of(CaseFile file, HouseRules rules, params IReadOnlyList<Treatment> parts)
     {
         var others = file with { Treatments = [.. file.Treatments.Where(other => !parts.Any(part => part.Id == other.Id))] };
-        var homePeels = HomePeels(new KnownFacts(others), others, rules);
-        var reasons = Reasons(others, rules, parts, homePeels);
+        var facts = new KnownFacts(others);
+        var homePeels = HomePeels(facts, others, rules);
+        var reasons = Reasons(facts, rules, parts, homePeels);
         var outcome = reasons.Select(reason => reason.Outcome).DefaultIfEmpty().Max();
-        if (parts[0].On < new KnownFacts(others).Today)
+        if (parts[0].On < facts.Today)
         {
             // What happened is recorded; the reasons are said, and refuse nothing.
             return new(reasons.Count == 0 ? BookingOutcome.Fits : BookingOutcome.Warned, reasons, []);
         }
 
-        return new(outcome, reasons, outcome == BookingOutcome.Refused || !IsOpen(rules, parts[0].On, parts[0].At) ? Nearest(others, rules, parts, homePeels) : []);
+        return new(outcome, reasons, outcome == BookingOutcome.Refused || !IsOpen(rules, parts[0].On, parts[0].At) ? Nearest(facts, rules, parts, homePeels) : []);
     }
 
     /// <summary>Each reason once, hard ones and refusals first; parts that may not share a sitting refuse each other.</summary>
-    private static List<BookingReason> Reasons(CaseFile others, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
+    private static List<BookingReason> Reasons(KnownFacts facts, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
     {
-        var facts = new KnownFacts(others with { Treatments = [.. others.Treatments, .. parts] });
-        var reasons = parts.SelectMany(part => BookingRules.Of(facts, part, homePeels)).DistinctBy(reason => reason.Because).ToList();
+        var reasons = parts.SelectMany(part => BookingRules.Of(facts, part, homePeels, parts)).DistinctBy(reason => reason.Because).ToList();
         if (parts[0].On >= facts.Today && !IsOpen(rules, parts[0].On, parts[0].At))
         {
             reasons.Add(new(BookingOutcome.Warned, Because.Of(RuleBook.BookClosed, ("on", parts[0].On))));
@@ -59,13 +59,13 @@ public static class BookingScreening
     private static List<DateOnly> HomePeels(KnownFacts facts, CaseFile file, HouseRules rules) => [.. facts.HomePeels.Select(peel => peel.Day)
         .Concat(facts.InUse.Exists(product => product.IsKit()) ? PathPlanner.Plan(file, rules, days: 1).Ladders.Select(ladder => ladder.NextOn).OfType<DateOnly>() : []).Distinct().Order()];
 
-    private static List<DateOnly> Nearest(CaseFile others, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
+    private static List<DateOnly> Nearest(KnownFacts facts, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
     {
-        var (asked, today) = (parts[0].On, new KnownFacts(others).Today);
+        var asked = parts[0].On;
         bool Fits(DateOnly on) => IsOpen(rules, on, parts[0].At)
-            && Reasons(others, rules, [.. parts.Select(part => part with { On = on })], homePeels).TrueForAll(reason => reason.Outcome < BookingOutcome.Refused);
+            && Reasons(facts, rules, [.. parts.Select(part => part with { On = on })], homePeels).TrueForAll(reason => reason.Outcome < BookingOutcome.Refused);
         var found = new List<DateOnly>();
-        for (var on = asked.AddDays(-1); on >= today && found.Count < Earlier; on = on.AddDays(-1))
+        for (var on = asked.AddDays(-1); on >= facts.Today && found.Count < Earlier; on = on.AddDays(-1))
         {
             if (Fits(on))
             {

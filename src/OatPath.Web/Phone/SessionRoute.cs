@@ -62,33 +62,34 @@ public static class SessionRoute
             return Results.Json(new { problem = "This session is over by days. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status403Forbidden);
         }
 
+        var phone = PhoneDoor.CookieOf(http) is { } brought ? links.Recognise(brought) : null;
+        var shutOut = grant.DeviceId is { } granted && phone?.Id != granted;
         var elapsed = TimeSpan.FromMilliseconds(Math.Clamp(log.ElapsedMilliseconds, 0, MostMilliseconds));
         var openedAt = now - elapsed > grant.IssuedAt ? now - elapsed : grant.IssuedAt;
-        var sent = sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now, grant.Practice ? Sessions.MostPractised : Sessions.MostEvents, IsShutOut(http, grant, links));
-        if (sent.Taking != SessionTaking.Kept)
+        var most = grant.Practice ? Sessions.MostPractised : Sessions.MostEvents;
+        var sent = sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now, most, shutOut);
+        if (sent.Taking == SessionTaking.Full)
         {
-            return sent.Taking == SessionTaking.Full ? Results.Json(new { problem = "This session holds all it can. Tell your studio what happened, by phone." }, statusCode: StatusCodes.Status413PayloadTooLarge)
-                : Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
+            return Results.Json(new { problem = "This session holds all it can. Tell your studio what happened, by phone." }, statusCode: StatusCodes.Status413PayloadTooLarge);
         }
 
-        var kept = sent.Ids;
+        if (sent.Taking == SessionTaking.TakenByAnother)
+        {
+            return Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
+        }
 
         (clock as RecordClock)?.Recorded(now);
-        var withdrawn = !grant.Practice && log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered) && Withdrawn(http, grant, room, links);
-        return Results.Json(new { kept, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
+        var untouched = log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered);
+        var withdrawn = !grant.Practice && untouched && (phone is null || Withdrawn(grant, room));
+        return Results.Json(new { kept = sent.Ids, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
     }
 
-    /// <summary>Whether the phone was shut out, or its link closed, before it sent this.</summary>
-    private static bool IsShutOut(HttpContext http, SessionGrant grant, Links links) =>
-        grant.DeviceId is { } device && !(PhoneDoor.CookieOf(http) is { } cookie && links.Recognise(cookie)?.Id == device);
-
     /// <summary>
-    /// Whether the link was closed, or plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide itself the guide
+    /// Whether plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide itself the guide
     /// acts on, and it may be taken back there. What is on the skin is guided to its end all the same.
     /// </summary>
-    private static bool Withdrawn(HttpContext http, SessionGrant grant, RecordRoom room, Links links) =>
-        !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.Recognise(cookie) is not null)
-        || room.Derive(grant.ClientId) is not { Published: not null } record
+    private static bool Withdrawn(SessionGrant grant, RecordRoom room) =>
+        room.Derive(grant.ClientId) is not { Published: not null } record
         || SessionCompiler.Compile(record.Followed with { Log = [.. record.Followed.Log.Where(entry => entry.Id != grant.Id)] }, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
 
     private static string? Problem(SessionLog log) =>

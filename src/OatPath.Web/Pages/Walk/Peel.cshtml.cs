@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Booking;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Fit;
@@ -192,6 +193,9 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     /// <summary>Peels done in the salon, newest first.</summary>
     public IReadOnlyList<Treatment> SalonPeels { get; private set; } = [];
 
+    /// <summary>When each of them may be done again; null where a clinician says.</summary>
+    public IReadOnlyDictionary<string, DateOnly?> NextSalon { get; private set; } = new Dictionary<string, DateOnly?>();
+
     [BindProperty]
     public SalonPeelForm Salon { get; set; } = new();
 
@@ -285,6 +289,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         KeptAside = [.. inUse.Where(product => product.Kind is ProductKind.Neutraliser or ProductKind.PhPrep)];
         Plan.Product = Plan.Product.Length == 0 && Kits.Count > 0 ? Kits[^1].Id : Plan.Product;
         SalonPeels = [.. Record.Draft.Treatments.Where(treatment => treatment.Peel is not null || treatment.Kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel).Where(treatment => treatment.On <= Record.Today).OrderByDescending(treatment => treatment.On).Take(12)];
+        NextSalon = NextDate.Each(Record.Draft, SalonPeels);
         Course = Path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null && ladder.Missing.All(missing => missing.Rule != RuleBook.Replaced));
         if (Course is not { } course)
         {
