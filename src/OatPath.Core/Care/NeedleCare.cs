@@ -31,7 +31,8 @@ public static class NeedleCare
     [
         "Afterwards only plain serum, a plain soothing mask and plain moisturiser; nothing else tonight.",
         $"{string.Join("; ", Rests(fine, 0).Select(rest => Stay(rest.Kind, rest.After)))}.",
-        fine ? "A little pink tonight is usual; bleeding is not." : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not.",
+        fine ? "A little pink tonight is usual; bleeding is not."
+            : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not.",
         "Itchy weals: medical help. Very tender: less next time, and say so.",
     ];
 

@@ -3,7 +3,10 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Shelf;
 
 /// <summary>The serum that needles glide on: a product of their evening, entered as made for them, and plain.</summary>
-/// <remarks>Source: trade convention. Needles open the way for whatever is on the skin. Rollers and nano tips are one family: what was made for one serves the other.</remarks>
+/// <remarks>
+/// Source: trade convention. Needles open the way for whatever is on the skin. Rollers and nano tips are one family: what was made for one serves
+/// the other.
+/// </remarks>
 public static class NeedleSerums
 {
     /// <summary>Entered as the serum of needles; it is no part of the everyday routine then.</summary>
@@ -17,5 +20,6 @@ public static class NeedleSerums
     /// <summary>The serum of an evening: the package that was opened last, among those that may be used; null without one.</summary>
     public static Product? Of(IEnumerable<Product> inUse, DateOnly day) => inUse
         .Where(product => product.IsNeedleSerum() && IsPlain(product) && product.UsableOn(day))
-        .OrderByDescending(product => product.OpenedOn ?? DateOnly.MinValue).ThenBy(product => product.Id, StringComparer.Ordinal).FirstOrDefault();
+        .OrderByDescending(product => product.OpenedOn ?? DateOnly.MinValue)
+        .ThenBy(product => product.Id, StringComparer.Ordinal).FirstOrDefault();
 }
