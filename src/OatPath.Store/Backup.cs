@@ -7,10 +7,21 @@ using OatPath.Core.Formats;
 
 namespace OatPath.Store;
 
+/// <summary>One file in a backup.</summary>
+/// <param name="Name">As in the archive, with / between folder and file.</param>
+public sealed record BackupPart(string Name, long Bytes, string Sha256);
+
 /// <summary>What a backup says of itself.</summary>
 /// <param name="Version">Version of the database.</param>
 /// <param name="Sha256">Of the database file.</param>
-public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, long Clients, long Facts, long Publications, string Sha256);
+/// <param name="Parts">Every file beside the manifest; null in one of an older program, whose keys are under no hash.</param>
+public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, long Clients, long Facts, long Publications, string Sha256, IReadOnlyList<BackupPart>? Parts = null);
+
+/// <summary>What was restored.</summary>
+/// <param name="Former">Where the files that were there are now; null where there were none.</param>
+/// <param name="ErasedAgain">How many clients were erased since the backup, and are again.</param>
+/// <param name="Doors">What was closed, and who has to come back.</param>
+public sealed record Restored(BackupManifest Manifest, string? Former, int ErasedAgain, DoorsClosed Doors);
 
 /// <summary>A file is no backup of this program, or is not whole.</summary>
 public sealed class BackupException(string message) : Exception(message);
@@ -21,8 +32,6 @@ public sealed class BackupException(string message) : Exception(message);
 public static class Backup
 {
     public const string Folder = "backups";
-    private const string FormatName = "oatpath/backup";
-    private const string ManifestName = "manifest.json";
     private const string DailyPrefix = "daily-";
 
     /// <summary>Writes a backup of a data folder and reads it back.</summary>
@@ -40,19 +49,25 @@ public static class Backup
         try
         {
             var manifest = Copy(folder.DatabaseFile, copy, at);
+            var files = (Directory.Exists(folder.Keys) ? Directory.GetFiles(folder.Keys) : []).Select(key => (Name: $"{DataFolder.KeysName}/{Path.GetFileName(key)}", Bytes: File.ReadAllBytes(key))).ToList();
+            manifest = manifest with
+            {
+                Parts = [new(DataFolder.DatabaseName, new FileInfo(copy).Length, manifest.Sha256), .. files.Select(key => new BackupPart(key.Name, key.Bytes.Length, Convert.ToHexStringLower(SHA256.HashData(key.Bytes))))],
+            };
             using (var stream = new FileStream(zip, FileMode.Create, FileAccess.ReadWrite))
             {
                 using (var archive = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true))
                 {
-                    using (var entry = archive.CreateEntry(ManifestName).Open())
+                    using (var entry = archive.CreateEntry(BackupArchive.ManifestName).Open())
                     {
                         JsonSerializer.Serialize(entry, manifest, CaseJson.Compact);
                     }
 
                     archive.CreateEntryFromFile(copy, DataFolder.DatabaseName, CompressionLevel.Fastest);
-                    foreach (var key in Directory.Exists(folder.Keys) ? Directory.GetFiles(folder.Keys) : [])
+                    foreach (var (name, bytes) in files)
                     {
-                        archive.CreateEntryFromFile(key, $"{DataFolder.KeysName}/{Path.GetFileName(key)}");
+                        using var entry = archive.CreateEntry(name).Open();
+                        entry.Write(bytes);
                     }
                 }
 
@@ -87,27 +102,17 @@ public static class Backup
         }
     }
 
-    /// <summary>Reads a backup through: manifest, hash of the database, keys.</summary>
-    /// <exception cref="BackupException">It is none, or not whole.</exception>
-    public static BackupManifest Check(string file)
-    {
-        try
-        {
-            using var archive = ZipFile.OpenRead(file);
-            var manifest = ManifestOf(archive);
-            using var database = (archive.GetEntry(DataFolder.DatabaseName) ?? throw new BackupException("There is no database in it.")).Open();
-            return Convert.ToHexStringLower(SHA256.HashData(database)) == manifest.Sha256 ? manifest : throw new BackupException("The database in it is not the one that was written.");
-        }
-        catch (Exception fault) when (fault is InvalidDataException or IOException or UnauthorizedAccessException or JsonException)
-        {
-            throw new BackupException($"{file} cannot be read as a backup: {fault.Message}");
-        }
-    }
+    /// <summary>Reads a backup through: manifest, names, sizes and hashes of everything in it.</summary>
+    /// <exception cref="BackupException">It is none, or not whole, or holds what is not ours.</exception>
+    public static BackupManifest Check(string file) => BackupArchive.Read(file, (_, bytes) => bytes.CopyTo(Stream.Null));
 
-    /// <summary>Puts a backup into a data folder that no program uses. What was there is kept beside it; clients who were erased there since are erased again.</summary>
-    /// <returns>What was restored, where the former files are now, and how many were erased again.</returns>
-    /// <exception cref="BackupException">It is none, not whole, of a newer program, or the folder is in use.</exception>
-    public static (BackupManifest Manifest, string? Former, int ErasedAgain) Restore(string file, string dataFolder, DateTimeOffset at)
+    /// <summary>
+    /// Puts a backup into a data folder that no program uses. What was there is kept beside it; clients who were erased there since are erased again,
+    /// and what was closed there since stays closed.
+    /// </summary>
+    /// <param name="linksStay">Where the folder knows nothing of links: they stay as in the backup, because somebody says that none was closed since.</param>
+    /// <exception cref="BackupException">It is none, not whole, of a newer program, holds what is not ours, or the folder is in use.</exception>
+    public static Restored Restore(string file, string dataFolder, DateTimeOffset at, bool linksStay = false)
     {
         var manifest = Check(file);
         if (manifest.Version > Migrator.Known[^1].Version)
@@ -122,38 +127,58 @@ public static class Backup
         }
 
         var incoming = Path.Combine(folder.Folder, $"incoming-{at.UtcTicks}");
-        Directory.CreateDirectory(incoming);
+        Directory.CreateDirectory(Path.Combine(incoming, DataFolder.KeysName));
         try
         {
-            using (var archive = ZipFile.OpenRead(file))
+            BackupArchive.Read(file, (name, bytes) =>
             {
-                foreach (var entry in archive.Entries.Where(entry => entry.FullName == DataFolder.DatabaseName || (entry.FullName.StartsWith($"{DataFolder.KeysName}/", StringComparison.Ordinal) && entry.Name.Length > 0)))
-                {
-                    var target = Path.Combine(incoming, entry.FullName == DataFolder.DatabaseName ? DataFolder.DatabaseName : Path.Combine(DataFolder.KeysName, Path.GetFileName(entry.Name)));
-                    Directory.CreateDirectory(Path.GetDirectoryName(target)!);
-                    entry.ExtractToFile(target);
-                }
-            }
-
+                using var target = new FileStream(Path.Combine(incoming, name), FileMode.CreateNew, FileAccess.Write);
+                bytes.CopyTo(target);
+            });
             var database = Path.Combine(incoming, DataFolder.DatabaseName);
             if (!DataFolder.IsWhole(database))
             {
                 throw new BackupException("The database in it is damaged.");
             }
 
-            var erased = ErasedIn(folder.DatabaseFile);
+            if (Shape.Foreign(database, manifest.Version) is { } foreign)
+            {
+                throw new BackupException($"{foreign} Restore another backup.");
+            }
+
+            var (erased, doors) = (ErasedIn(folder.DatabaseFile), Doors.Of(folder.DatabaseFile));
             var again = 0;
+            DoorsClosed closed;
             using (var restored = new Database(database))
             {
                 Migrator.Migrate(restored);
                 again = Erasure.Again(restored, erased);
+                closed = Doors.Close(restored, doors, linksStay, at);
             }
 
-            return (manifest, folder.Replace(incoming, at), again);
+            if (closed.Known)
+            {
+                KeepKeys(folder.Keys, Path.Combine(incoming, DataFolder.KeysName));
+            }
+
+            return new(manifest, folder.Replace(incoming, at), again, closed);
         }
         finally
         {
             Directory.Delete(incoming, recursive: true);
+        }
+    }
+
+    /// <summary>A second factor set after the backup is protected by a key that may be younger than it.</summary>
+    private static void KeepKeys(string from, string to)
+    {
+        foreach (var key in Directory.Exists(from) ? Directory.GetFiles(from) : [])
+        {
+            var target = Path.Combine(to, Path.GetFileName(key));
+            if (!File.Exists(target))
+            {
+                File.Copy(key, target);
+            }
         }
     }
 
@@ -207,7 +232,7 @@ public static class Backup
 
             using var copy = Sql.Connect(to, SqliteOpenMode.ReadOnly);
             using var bytes = File.OpenRead(to);
-            return new(FormatName, (int)copy.Number("PRAGMA user_version"), at, copy.Number("SELECT count(*) FROM client"), copy.Number("SELECT count(*) FROM fact"), copy.Number("SELECT count(*) FROM publication"), Convert.ToHexStringLower(SHA256.HashData(bytes)));
+            return new(BackupArchive.FormatName, (int)copy.Number("PRAGMA user_version"), at, copy.Number("SELECT count(*) FROM client"), copy.Number("SELECT count(*) FROM fact"), copy.Number("SELECT count(*) FROM publication"), Convert.ToHexStringLower(SHA256.HashData(bytes)));
         }
         catch (SqliteException fault)
         {
@@ -227,12 +252,5 @@ public static class Backup
             // Damaged, or older than erasing: nothing of it can be read.
             return [];
         }
-    }
-
-    private static BackupManifest ManifestOf(ZipArchive archive)
-    {
-        using var entry = (archive.GetEntry(ManifestName) ?? throw new BackupException("There is no manifest in it; it is no backup of this program.")).Open();
-        var manifest = JsonSerializer.Deserialize<BackupManifest>(entry, CaseJson.Compact);
-        return manifest is { Format: FormatName } ? manifest : throw new BackupException("It is no backup of this program.");
     }
 }

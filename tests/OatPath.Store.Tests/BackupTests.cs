@@ -57,8 +57,8 @@ public sealed class BackupTests : IDisposable
         await writer;
 
         var target = Path.Combine(folder, "restored");
-        var (manifest, former, _) = Backup.Restore(Zip, target, DateTimeOffset.UtcNow);
-        Assert.Equal((manifests[^1], null), (manifest, former));
+        var done = Backup.Restore(Zip, target, DateTimeOffset.UtcNow);
+        Assert.Equal((manifests[^1].Sha256, null), (done.Manifest.Sha256, done.Former));
         using var restored = new Database(Path.Combine(target, DataFolder.DatabaseName));
         var (all, back) = (Facts.Of(client.Id), new Facts(restored).Of(client.Id));
         Assert.InRange(back.Count, 3, all.Count);
@@ -81,9 +81,9 @@ public sealed class BackupTests : IDisposable
         Facts.Append(stays.Id, null, TestDatabase.Make(stays, "note", "after the backup"));
         database.Dispose();
 
-        var (_, former, erasedAgain) = Backup.Restore(Zip, Data, DateTimeOffset.UtcNow);
-        Assert.Equal(1, erasedAgain);
-        Assert.True(File.Exists(Path.Combine(former!, DataFolder.DatabaseName)));
+        var done = Backup.Restore(Zip, Data, DateTimeOffset.UtcNow);
+        Assert.Equal(1, done.ErasedAgain);
+        Assert.True(File.Exists(Path.Combine(done.Former!, DataFolder.DatabaseName)));
         using var restored = new Database(Path.Combine(Data, DataFolder.DatabaseName));
         Assert.Equal("Jory Pellan", Assert.Single(new Clients(restored).Search("")).Name);
         Assert.Empty(new Facts(restored).Of(stays.Id));
