@@ -1,4 +1,3 @@
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
@@ -12,6 +11,7 @@ using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Demo;
+using OatPath.Web.Limits;
 using OatPath.Web.Messages;
 using OatPath.Web.People;
 using OatPath.Web.Phone;
@@ -23,10 +23,6 @@ namespace OatPath.Web;
 /// <summary>Wires the web application together.</summary>
 public static class OatPathApp
 {
-    public const string StrictLimit = "strict";
-    public const string SessionLimit = "session";
-    public const string FeedLimit = "feed";
-
     public static WebApplication Build(ServeOptions options, TimeProvider? clock = null, Action<WebApplicationBuilder>? adjust = null)
     {
         var folder = new DataFolder(options.Data);
@@ -210,23 +206,7 @@ public static class OatPathApp
             compression.Providers.Add<GzipCompressionProvider>();
             compression.MimeTypes = ResponseCompressionDefaults.MimeTypes.Append("image/svg+xml");
         });
-        services.AddRateLimiter(limiter =>
-        {
-            limiter.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            limiter.OnRejected = async (context, stop) =>
-                await context.HttpContext.Response.WriteAsync("Too many requests from here. Wait a minute and try again.", stop);
-            limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
-                RateLimitPartition.GetFixedWindowLimiter($"all-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 3000, Window = TimeSpan.FromMinutes(1) }));
-            limiter.AddPolicy(StrictLimit, http => HttpMethods.IsPost(http.Request.Method)
-                ? RateLimitPartition.GetFixedWindowLimiter($"strict-{http.Connection.RemoteIpAddress}-{http.GetEndpoint()?.DisplayName}", _ => new() { PermitLimit = 30, Window = TimeSpan.FromMinutes(1) })
-                : RateLimitPartition.GetNoLimiter("reading"));
-
-            // An address that is guessed at finds nothing, and not often.
-            limiter.AddPolicy(FeedLimit, http => RateLimitPartition.GetFixedWindowLimiter($"feed-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 60, Window = TimeSpan.FromMinutes(1) }));
-
-            // A guide sends every few seconds while something is on the skin; a busy studio behind one address must not lose a log.
-            limiter.AddPolicy(SessionLimit, http => RateLimitPartition.GetFixedWindowLimiter($"session-{http.Connection.RemoteIpAddress}", _ => new() { PermitLimit = 600, Window = TimeSpan.FromMinutes(1) }));
-        });
+        services.AddSingleton<PhoneLimit>().AddRateLimiter(RequestLimits.Set);
     }
 
     private static void Pipeline(WebApplication app, ServeOptions options)

@@ -205,6 +205,70 @@ public sealed class SignInTests : IDisposable
     }
 
     [Fact]
+    public async Task Codes_guessed_elsewhere_stand_in_nobodys_way_and_unlock_lifts_every_wait()
+    {
+        using var owner = await studio.SignedIn();
+        var (secret, _) = await SetFactor(owner);
+        await owner.Submit(await owner.Get("/"), "form[action='/sign-out']");
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
+
+        // Somebody who has the password guesses from many places.
+        for (var place = 0; place < 12; place++)
+        {
+            using var stranger = studio.Anyone();
+            stranger.From = $"2001:db8:0:{place}::1";
+            var code = await Try(stranger, "maren", DemoLoader.Password);
+            for (var i = 0; i < 6; i++)
+            {
+                await stranger.Submit(code, "main form", ("code", $"00000{i}"));
+            }
+        }
+
+        using var elsewhere = studio.Anyone();
+        elsewhere.From = "2001:db8:1::1";
+        Assert.Equal("/", (await elsewhere.Submit(await Try(elsewhere, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address);
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
+        owner.From = "2001:db8:0:3::1";
+        Assert.Equal("/", (await owner.Submit(await Try(owner, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address);
+
+        // All of one network are one: another address of it waits too.
+        using var neighbour = studio.Anyone();
+        neighbour.From = "2001:db8:0:3:aaaa::7";
+        studio.Clock.Advance(TimeSpan.FromMinutes(1));
+        var asked = await Try(neighbour, "maren", DemoLoader.Password);
+        for (var i = 0; i < 6; i++)
+        {
+            await neighbour.Submit(asked, "main form", ("code", $"10000{i}"));
+        }
+
+        using var sameHouse = studio.Anyone();
+        sameHouse.From = "2001:db8:0:3:bbbb::8";
+        asked = await Try(sameHouse, "maren", DemoLoader.Password);
+        Assert.Contains("Too many attempts", (await sameHouse.Submit(asked, "main form", ("code", Code(secret)))).Text, StringComparison.Ordinal);
+        People.ClearAttempts(People.Find("maren")!.Id, studio.Clock.GetUtcNow());
+        Assert.Equal("/", (await sameHouse.Submit(asked, "main form", ("code", Code(secret)))).Address);
+    }
+
+    [Fact]
+    public async Task Unlocking_somebody_lifts_the_wait_of_their_address_too_and_later_failures_begin_anew()
+    {
+        // As from one office behind one address, with many names, over some minutes.
+        for (var i = 0; i < 40; i++)
+        {
+            studio.Services.GetRequiredService<SignInAttempts>().Failed("address 192.0.2.9", SignInAttempts.FreeForAddress);
+            studio.Clock.Advance(TimeSpan.FromSeconds(1));
+        }
+
+        using var owner = studio.Anyone();
+        owner.From = "192.0.2.9";
+        Assert.Contains("Too many", (await Try(owner, "maren", DemoLoader.Password)).Text, StringComparison.Ordinal);
+        People.ClearAttempts(People.Find("maren")!.Id, studio.Clock.GetUtcNow());
+        Assert.Contains("not right", (await Try(owner, "maren", "wrong")).Text, StringComparison.Ordinal);
+        People.ClearAttempts(People.Find("maren")!.Id, studio.Clock.GetUtcNow());
+        Assert.Equal("/", (await Try(owner, "maren", DemoLoader.Password)).Address);
+    }
+
+    [Fact]
     public async Task Where_the_house_asks_for_it_owner_and_practitioners_get_no_further_without()
     {
         using var owner = await studio.SignedIn();

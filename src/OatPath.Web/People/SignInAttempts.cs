@@ -28,7 +28,8 @@ public sealed class SignInAttempts(TimeProvider clock)
         }
     }
 
-    public void Failed(string key, int free)
+    /// <param name="since">Failures before this moment do not count; null where all do.</param>
+    public void Failed(string key, int free, DateTimeOffset? since = null)
     {
         var now = clock.GetUtcNow();
         lock (gate)
@@ -41,7 +42,7 @@ public sealed class SignInAttempts(TimeProvider clock)
                 }
             }
 
-            var failures = counts.TryGetValue(key, out var count) && now - count.Last < ForgottenAfter ? count.Failures + 1 : 1;
+            var failures = counts.TryGetValue(key, out var count) && now - count.Last < ForgottenAfter && !(since >= count.Last) ? count.Failures + 1 : 1;
             var wait = failures < free ? TimeSpan.Zero : FirstWait * Math.Pow(2, Math.Min(failures - free, 10));
             counts[key] = new(failures, now, now + (wait < LongestWait ? wait : LongestWait));
         }

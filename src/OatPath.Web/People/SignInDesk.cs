@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using OatPath.Store;
+using OatPath.Web.Limits;
 
 namespace OatPath.Web.People;
 
@@ -34,7 +35,7 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
         var right = password.Length <= PasswordRules.Most && hasher.VerifyHashedPassword(person ?? Nobody, (person ?? Nobody).PasswordHash, password) != PasswordVerificationResult.Failed;
         if (person is null || !person.Active || !right)
         {
-            attempts.Failed(one, SignInAttempts.FreeForOne);
+            attempts.Failed(one, SignInAttempts.FreeForOne, person?.ClearedAt);
             attempts.Failed(address, SignInAttempts.FreeForAddress);
             return (null, "Name or password is not right. Check both and try again.");
         }
@@ -43,13 +44,17 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
         return (person, null);
     }
 
-    /// <summary>Takes the second factor of somebody whose password was right.</summary>
+    /// <summary>
+    /// Takes the second factor of somebody whose password was right. Whoever guesses is slowed down by where they come from, or by their browser where it is known;
+    /// what others guess elsewhere stands in nobody's way.
+    /// </summary>
     public (bool IsRight, string? Refusal) CheckCode(HttpContext http, Person person, string? code)
     {
+        var known = KnownBrowser(http) is { } browser && signIns.Knows(browser, person.Id) ? browser : null;
         var (address, _) = Keys(http, person.SignIn, null);
-        var one = $"code {person.Id} {address}";
-        var any = $"code {person.Id}";
-        if (Waits(any, one, person) is { } wait)
+        var one = $"code {person.Id} {known ?? address}";
+        var shared = known is null ? $"codes {address}" : null;
+        if (Waits(shared, one, person) is { } wait)
         {
             return (false, wait);
         }
@@ -57,12 +62,15 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
         if (factor.Take(person, code))
         {
             attempts.Succeeded(one);
-            attempts.Succeeded(any);
             return (true, null);
         }
 
-        attempts.Failed(one, SignInAttempts.FreeForOne);
-        attempts.Failed(any, SignInAttempts.FreeForAddress);
+        attempts.Failed(one, SignInAttempts.FreeForOne, person.ClearedAt);
+        if (shared is not null)
+        {
+            attempts.Failed(shared, SignInAttempts.FreeForAddress);
+        }
+
         return (false, "The code is not right, or was used before. Wait for the next one in the app, or use a recovery code.");
     }
 
@@ -127,14 +135,14 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
 
     private static (string Address, string One) Keys(HttpContext http, string signIn, string? known)
     {
-        var address = $"address {http.Connection.RemoteIpAddress}";
+        var address = $"address {ComesFrom.Of(http)}";
         var name = signIn.Trim().ToUpperInvariant();
         return (address, known is null ? $"{address} name {name[..Math.Min(name.Length, 80)]}" : $"browser {known}");
     }
 
     private string? Waits(string? address, string one, Person? person)
     {
-        var wait = new[] { attempts.Wait(one, person?.ClearedAt), address is null ? null : attempts.Wait(address) }.Max();
+        var wait = new[] { attempts.Wait(one, person?.ClearedAt), address is null ? null : attempts.Wait(address, person?.ClearedAt) }.Max();
         return wait is not { } left ? null : $"Too many attempts from here. Wait {(left > TimeSpan.FromSeconds(90) ? $"{Math.Ceiling(left.TotalMinutes)} minutes" : $"{Math.Ceiling(left.TotalSeconds)} seconds")} and try again.";
     }
 }

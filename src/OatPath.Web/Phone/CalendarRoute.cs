@@ -1,6 +1,7 @@
 using System.Text;
 using OatPath.Core.Calendar;
 using OatPath.Store;
+using OatPath.Web.Limits;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Phone;
@@ -12,11 +13,11 @@ public static class CalendarRoute
     {
         app.MapGet("/calendar/{token}.ics", (string token, CalendarFeeds feeds, RecordRoom room, HttpContext http) =>
             feeds.Find(token) is { } feed && room.Derive(feed.ClientId) is { Published: not null } record ? Send(record, feed.Named, http) : Results.NotFound())
-            .AllowAnonymous().RequireRateLimiting(OatPathApp.FeedLimit);
+            .AllowAnonymous().RequireRateLimiting(RequestLimits.Feed);
 
         app.MapGet("/my/calendar.ics", (string? titles, PhoneDoor door, RecordRoom room, HttpContext http) =>
             door.Who(http) is { } device && room.Derive(device.ClientId) is { Published: not null } record ? Send(record, titles == "named", http) : Results.Redirect("/no-plan"))
-            .AllowAnonymous().RequireRateLimiting(OatPathApp.FeedLimit);
+            .AllowAnonymous().RequireRateLimiting(RequestLimits.Feed);
     }
 
     private static IResult Send(ClientRecord record, bool named, HttpContext http)

@@ -5,18 +5,25 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Core.House;
 using OatPath.Store;
+using OatPath.Web.Limits;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Phone;
 
 /// <summary>A page of the client's phone: knows the device, shows only what was published, logs what was shown.</summary>
 [AllowAnonymous]
-[EnableRateLimiting(OatPathApp.StrictLimit)]
+[EnableRateLimiting(RequestLimits.Strict)]
 public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PageModel
 {
     public const int DaysShown = 14;
 
+    /// <summary>Whether more is sent than is kept for now.</summary>
+    private bool isCrowded;
+
     public PhoneView View { get; private set; } = null!;
+
+    /// <summary>Whether what is told here is judged and answered also where it is not kept.</summary>
+    protected virtual bool AnswersUnkept => false;
 
     protected Device Device { get; private set; } = null!;
 
@@ -43,6 +50,13 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
 
         Device = device;
         Show(record);
+        isCrowded = HttpMethods.IsPost(Request.Method) && !HttpContext.RequestServices.GetRequiredService<PhoneLimit>().Takes(device.Id, context.ActionDescriptor.ViewEnginePath);
+        if (isCrowded && !AnswersUnkept)
+        {
+            context.Result = new StatusCodeResult(StatusCodes.Status429TooManyRequests);
+            return;
+        }
+
         if (HttpMethods.IsGet(Request.Method))
         {
             views.LogShown(device, View.Record.HashOf(View.Path), Now);
@@ -59,6 +73,11 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
     /// <param name="key">The form's id, which the phone knows it by.</param>
     protected IActionResult KeepAndAnswer(string id, string key, IReadOnlyList<Fact> told)
     {
+        if (isCrowded)
+        {
+            return Unwritten(id, told, StatusCodes.Status429TooManyRequests);
+        }
+
         try
         {
             if (told.Count > 0)
@@ -70,10 +89,15 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
         }
         catch (StoreException)
         {
-            Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
-            Unkept = ReportAnswer.Of(Seen(View.Record.With(told, Now)), id, kept: false);
-            return Page();
+            return Unwritten(id, told, StatusCodes.Status503ServiceUnavailable);
         }
+    }
+
+    private PageResult Unwritten(string id, IReadOnlyList<Fact> told, int status)
+    {
+        Response.StatusCode = status;
+        Unkept = ReportAnswer.Of(Seen(View.Record.With(told, Now)), id, kept: false);
+        return Page();
     }
 
     /// <summary>When something was first told, as the phone says where it had to send it again; a phone's clock is believed for some days back and never ahead.</summary>

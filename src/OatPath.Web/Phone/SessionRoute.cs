@@ -6,6 +6,7 @@ using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Store;
 using OatPath.Web.Clock;
+using OatPath.Web.Limits;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Phone;
@@ -26,7 +27,7 @@ public static class SessionRoute
     private const int MostEvents = 2000;
     private const long MostMilliseconds = SessionEventCheck.MostMilliseconds;
 
-    public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(OatPathApp.SessionLimit);
+    public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(RequestLimits.Session);
 
     private static async Task<IResult> Keep(HttpContext http, Sessions sessions, SessionSigner signer, RecordRoom room, Links links, TimeProvider clock)
     {

@@ -13,6 +13,8 @@ namespace OatPath.Web.Pages.Phone;
 /// <summary>"Is this normal?": what, where, how much; answered at once. A grave sign is one press.</summary>
 public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
+    protected override bool AnswersUnkept => true;
+
     public List<Problem> Problems { get; } = [];
 
     public string Key { get; private set; } = "";

@@ -3,13 +3,14 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Store;
+using OatPath.Web.Limits;
 using OatPath.Web.Phone;
 
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>A link's page. Only its button lets a device in, so that a preview of the address by a messenger changes nothing.</summary>
 [AllowAnonymous]
-[EnableRateLimiting(OatPathApp.StrictLimit)]
+[EnableRateLimiting(RequestLimits.Strict)]
 public sealed class OpenModel(Links links, PhoneDoor door, TimeProvider clock) : PageModel
 {
     [FromRoute]

@@ -13,6 +13,8 @@ namespace OatPath.Web.Pages.Phone;
 /// <summary>"How did it go": asks, and answers at once.</summary>
 public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
+    protected override bool AnswersUnkept => true;
+
     private const int StillStings = -1;
 
     public List<Problem> Problems { get; } = [];

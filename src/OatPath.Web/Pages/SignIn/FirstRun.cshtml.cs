@@ -3,12 +3,13 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Core.House;
+using OatPath.Web.Limits;
 using OatPath.Web.People;
 
 namespace OatPath.Web.Pages.SignIn;
 
 [AllowAnonymous]
-[EnableRateLimiting(OatPathApp.StrictLimit)]
+[EnableRateLimiting(RequestLimits.Strict)]
 public sealed class FirstRunModel(Store.People people, FirstRunCode code, SignInDesk desk) : PageModel
 {
     [BindProperty]

@@ -2,12 +2,13 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
+using OatPath.Web.Limits;
 using OatPath.Web.People;
 
 namespace OatPath.Web.Pages.SignIn;
 
 [AllowAnonymous]
-[EnableRateLimiting(OatPathApp.StrictLimit)]
+[EnableRateLimiting(RequestLimits.Strict)]
 public sealed class IndexModel(SignInDesk desk, SecondFactor factor, Store.People people) : PageModel
 {
     [BindProperty]

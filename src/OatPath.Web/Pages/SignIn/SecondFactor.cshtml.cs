@@ -3,12 +3,13 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Core.House;
 using OatPath.Store;
+using OatPath.Web.Limits;
 using OatPath.Web.People;
 
 namespace OatPath.Web.Pages.SignIn;
 
 /// <summary>Sets one's own second factor, shows its recovery codes once, takes it away.</summary>
-[EnableRateLimiting(OatPathApp.StrictLimit)]
+[EnableRateLimiting(RequestLimits.Strict)]
 public sealed class SecondFactorModel(SignInDesk desk, SecondFactor factor, Store.People people) : PageModel
 {
     public List<Problem> Problems { get; } = [];
