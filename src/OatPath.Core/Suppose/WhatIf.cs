@@ -69,7 +69,7 @@ public static class WhatIf
                 break;
             case SunAhead sun:
                 Need(Ahead(sun.From), "Day", $"give a day from today to {FurthestDays} days ahead");
-                Need(sun.Until >= sun.From && sun.Until <= sun.From.AddDays(60), "Until", "give a last day within 60 days of the first");
+                Need(sun.Until >= sun.From && sun.Until.DayNumber - sun.From.DayNumber <= 60, "Until", "give a last day within 60 days of the first");
                 break;
         }
 

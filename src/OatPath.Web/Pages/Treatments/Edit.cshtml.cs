@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -12,7 +13,8 @@ namespace OatPath.Web.Pages.Treatments;
 public sealed class EditModel(HouseTreatments house, TimeProvider clock) : PageModel
 {
     [BindProperty]
-    public TemplateForm Form { get; set; } = new();
+    [AllowNull]
+    public TemplateForm Form { get; set => field = (value ?? new()).Whole(); } = new();
 
     public List<Problem> Problems { get; } = [];
 

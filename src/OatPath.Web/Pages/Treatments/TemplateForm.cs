@@ -38,6 +38,14 @@ public sealed class TemplateForm
     public string? Aftercare { get; set; }
     public string? Result { get; set; }
 
+    /// <summary>Without rows that a browser only named.</summary>
+    public TemplateForm Whole()
+    {
+        Course.RemoveAll(row => row is null);
+        Rests.RemoveAll(row => row is null);
+        return this;
+    }
+
     public static TemplateForm Of(CareTemplate template, bool isNew) => new()
     {
         Id = isNew ? "" : template.Id,

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Booking;
@@ -33,7 +34,8 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
     /// <summary>What was typed into the form that plans evenings.</summary>
     [BindProperty]
-    public PeelPlanForm Plan { get; set; } = new();
+    [AllowNull]
+    public PeelPlanForm Plan { get; set => field = value ?? new(); } = new();
 
     public CarePath Path { get; private set; } = null!;
 
@@ -197,7 +199,8 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     public IReadOnlyDictionary<string, DateOnly?> NextSalon { get; private set; } = new Dictionary<string, DateOnly?>();
 
     [BindProperty]
-    public SalonPeelForm Salon { get; set; } = new();
+    [AllowNull]
+    public SalonPeelForm Salon { get; set => field = (value ?? new()).Whole(); } = new();
 
     /// <summary>Writes down a peel done in the salon: layers, times, zones, who.</summary>
     public IActionResult OnPostSalon()
@@ -321,7 +324,8 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 /// <summary>The form that plans the evenings of a kit.</summary>
 public sealed class PeelPlanForm
 {
-    public string Product { get; set; } = "";
+    [AllowNull]
+    public string Product { get; set => field = value ?? ""; } = "";
     public int EveryDays { get; set; } = KitTimes.NewIntervalDays;
     public DateOnly? FirstOn { get; set; }
     public string? Reason { get; set; }

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
@@ -25,7 +26,8 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
     /// <summary>What is supposed: sting, missed, start or sun.</summary>
     [BindProperty(SupportsGet = true)]
-    public WhatIfForm If { get; set; } = new();
+    [AllowNull]
+    public WhatIfForm If { get; set => field = value ?? new(); } = new();
 
     /// <summary>The path beside the present one, when something is supposed.</summary>
     public WhatIfAnswer? Supposed { get; private set; }

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
 using OatPath.Core.Care;
 using OatPath.Core.House;
@@ -28,8 +29,18 @@ public sealed class SalonPeelForm
     public DateOnly? On { get; set; }
     public string? By { get; set; }
     public string? Off { get; set; }
-    public List<SalonLayerRow> Layers { get; set; } = [];
-    public List<FaceZone> Zones { get; set; } = [];
+    [AllowNull]
+    public List<SalonLayerRow> Layers { get; set => field = value ?? []; } = [];
+
+    [AllowNull]
+    public List<FaceZone> Zones { get; set => field = value ?? []; } = [];
+
+    /// <summary>Without rows that a browser only named.</summary>
+    public SalonPeelForm Whole()
+    {
+        Layers.RemoveAll(row => row is null);
+        return this;
+    }
 
     /// <summary>The treatment as typed, or what is wrong with it; times are minutes and seconds since the first touch.</summary>
     public (Treatment Treatment, IReadOnlyList<Problem> Problems) Read(DateOnly today)

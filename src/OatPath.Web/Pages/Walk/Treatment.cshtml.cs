@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
@@ -23,7 +24,8 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
     public string? Of { get; set; }
 
     [BindProperty]
-    public TreatmentForm Form { get; set; } = new();
+    [AllowNull]
+    public TreatmentForm Form { get; set => field = (value ?? new()).Whole(); } = new();
 
     public IReadOnlyList<CareTemplate> House { get; private set; } = [];
 

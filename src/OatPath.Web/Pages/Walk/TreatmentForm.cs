@@ -82,6 +82,14 @@ public sealed class TreatmentForm
     public string? SheetWords { get; set; }
     public List<RestrictionRow> Sheet { get; set; } = [];
 
+    /// <summary>Without rows that a browser only named.</summary>
+    public TreatmentForm Whole()
+    {
+        Sheet.RemoveAll(row => row is null);
+        With.RemoveAll(template => template is null);
+        return this;
+    }
+
     public static TreatmentForm Of(Treatment treatment) => new()
     {
         Template = treatment.Template?.Id ?? EnumName.Of(treatment.Kind),
