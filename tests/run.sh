@@ -21,6 +21,7 @@ finish() {
 missing=""
 command -v chromium >/dev/null || missing="chromium"
 command -v java >/dev/null || missing="$missing default-jre-headless"
+ls /usr/lib/*/faketime/libfaketimeMT.so.1 >/dev/null 2>&1 || missing="$missing libfaketime"
 if [ -n "$missing" ]; then
   echo "Installing$( printf ' %s' $missing )"
   root=""; [ "$(id -u)" -eq 0 ] || root="sudo"

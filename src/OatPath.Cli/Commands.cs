@@ -36,6 +36,7 @@ public static class Commands
         ["restore", .. var rest] => BackupCommands.Restore(rest, output, error),
         ["doctor", .. var rest] => DoctorCommand.Run(rest, output, error),
         ["people", .. var rest] => PeopleCommand.Run(rest, output, error),
+        ["clock", .. var rest] => ClockCommand.Run(rest, output, error),
         ["rules"] => RulesCommand.Run(output),
         ["schema", "case"] => Print(JsonContract.OfCase(), output),
         ["schema", "path"] => Print(JsonContract.OfPath(), output),
@@ -52,7 +53,7 @@ public static class Commands
 
     private static int Unknown(TextWriter error)
     {
-        error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, doctor, people, schema case, schema path, schema session, schema rules. See ./oat help.");
+        error.WriteLine("Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, doctor, clock, people, schema case, schema path, schema session, schema rules. See ./oat help.");
         return ExitCode.BadInput;
     }
 }

@@ -196,14 +196,16 @@ public static class Backup
     /// <returns>Whether one was written.</returns>
     public static bool WriteDaily(string dataFolder, DateOnly day, int kept, DateTimeOffset at, bool anew = false)
     {
-        if (!anew && Daily(dataFolder).Any(backup => backup.Day >= day))
+        if (!anew && Daily(dataFolder).Any(backup => backup.Day == day))
         {
             return false;
         }
 
         Directory.CreateDirectory(Path.Combine(dataFolder, Folder));
         Write(dataFolder, Path.Combine(dataFolder, Folder, $"{DailyPrefix}{day:yyyy-MM-dd}.zip"), at);
-        foreach (var (old, _) in Daily(dataFolder).Skip(kept))
+
+        // Those of days to come were written by a clock that ran ahead: they stand in no other's place.
+        foreach (var (old, _) in Daily(dataFolder).Where(backup => backup.Day <= day).Skip(kept))
         {
             File.Delete(old);
         }

@@ -73,7 +73,7 @@ public static class Doctor
 
     private static Finding Backups(DataFolder folder, DateTimeOffset now)
     {
-        if (Backup.Daily(folder.Folder) is not [var (file, day), ..])
+        if (Backup.Daily(folder.Folder).Where(backup => backup.Day <= DateOnly.FromDateTime(now.UtcDateTime).AddDays(1)).ToList() is not [var (file, day), ..])
         {
             return new(false, "There is no daily backup.", "Write one with ./oat backup, or switch the daily one on at the House page; keep copies on another machine.");
         }
@@ -117,7 +117,7 @@ public static class Doctor
         }
 
         var last = new Facts(database).LastRecorded();
-        yield return last is { } at && at > now.AddMinutes(1) ? new(false, $"This machine's clock is behind the last entry, of {at:yyyy-MM-dd HH:mm} UTC.", "Set the clock right, and let a time service keep it.") : new(true, "The clock is not behind the record.");
+        yield return last is { } at && at > now.AddMinutes(1) ? new(false, $"This machine's clock is behind the last entry, of {at:yyyy-MM-dd HH:mm} UTC.", "Set the clock right, and let a time service keep it. Where the clock is right and had run ahead, run ./oat clock --data DIR.") : new(true, "The clock is not behind the record.");
 
         var unreadable = Unreadable(database).ToList();
         yield return unreadable.Count == 0 ? new(true, "Every entry can be read.") : new(false, string.Join(" ", unreadable.Select(fault => $"Client {fault.ClientId}: {fault.Message}")), "Restore a backup of before, or have the entry looked at by whoever keeps the program. Nothing is planned for these clients until then.");

@@ -6,6 +6,10 @@ public sealed class Erasure(Database database, ViewLog views)
     // In the order in which rows may go. Units that were dispensed stay counted; for whom is forgotten.
     private static readonly string[] Steps =
     [
+        "DELETE FROM session_event_mended WHERE client_id = $1",
+        "DELETE FROM grant_mended WHERE client_id = $1",
+        "DELETE FROM publication_mended WHERE client_id = $1",
+        "DELETE FROM fact_mended WHERE client_id = $1",
         "DELETE FROM session_event WHERE grant_id IN (SELECT id FROM session_grant WHERE client_id = $1)",
         "DELETE FROM session_run WHERE grant_id IN (SELECT id FROM session_grant WHERE client_id = $1)",
         "DELETE FROM session_grant WHERE client_id = $1",

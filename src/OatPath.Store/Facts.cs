@@ -5,8 +5,9 @@ namespace OatPath.Store;
 /// <summary>One thing known about a client, with both times. Facts are never changed or removed; a later one may supersede.</summary>
 /// <param name="Kind">intake, shelf, shelf-removed, decision, log, treatment, occasion or retract.</param>
 /// <param name="Published">Whether a publication includes it; only then does the client's plan follow it.</param>
+/// <param name="WrittenAt">When it was written down by a clock that ran ahead, where that was mended since; null else. Every other time is the mended one.</param>
 public sealed record Fact(
-    string Id, string ClientId, string Kind, DateTimeOffset HappenedAt, DateTimeOffset RecordedAt, string RecordedBy, string? Supersedes, string Body, bool Published = false)
+    string Id, string ClientId, string Kind, DateTimeOffset HappenedAt, DateTimeOffset RecordedAt, string RecordedBy, string? Supersedes, string Body, bool Published = false, DateTimeOffset? WrittenAt = null)
 {
     public static string NewId() => Guid.CreateVersion7().ToString("n");
 }
@@ -60,10 +61,12 @@ public sealed class Facts(Database database)
 
     internal static List<Fact> Of(SqliteConnection connection, string clientId) => connection.Query(
         """
-        SELECT f.id, f.client_id, f.kind, f.happened_at, f.recorded_at, f.recorded_by, f.supersedes, f.body, p.fact_id IS NOT NULL
-        FROM fact f LEFT JOIN publication_fact p ON p.fact_id = f.id
+        SELECT f.id, f.client_id, f.kind, coalesce(m.happened_at, f.happened_at), coalesce(m.recorded_at, f.recorded_at), f.recorded_by, f.supersedes, coalesce(m.body, f.body), p.fact_id IS NOT NULL,
+            CASE WHEN m.fact_id IS NOT NULL THEN f.recorded_at END
+        FROM fact f LEFT JOIN publication_fact p ON p.fact_id = f.id LEFT JOIN fact_mended m ON m.fact_id = f.id
         WHERE f.client_id = $1 ORDER BY f.seq
         """,
-        row => new Fact(row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.Instant(4), row.GetString(5), row.Text(6), row.GetString(7), row.GetBoolean(8)),
+        row => new Fact(
+            row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.Instant(4), row.GetString(5), row.Text(6), row.GetString(7), row.GetBoolean(8), row.IsDBNull(9) ? null : row.Instant(9)),
         clientId);
 }

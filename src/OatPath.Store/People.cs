@@ -59,8 +59,12 @@ public sealed class People(Database database)
         }
     });
 
-    /// <summary>Uses a code's time step up; false when it, or a later one, was used before.</summary>
-    public bool UseStep(long id, long step) => database.Write(connection => connection.Run("UPDATE person SET factor_step = $2 WHERE id = $1 AND factor_step < $2", id, step) == 1);
+    /// <summary>The farthest a code's step may be ahead of another that is taken in the same moment: half a minute before, and half a minute after.</summary>
+    private const int StepsAround = 2;
+
+    /// <summary>Uses a code's time step up; false when it, or a later one, was used before. A step that only a clock which ran ahead can have used bars none of now.</summary>
+    public bool UseStep(long id, long step) => database.Write(connection =>
+        connection.Run("UPDATE person SET factor_step = $2 WHERE id = $1 AND (factor_step < $2 OR factor_step > $2 + $3)", id, step, StepsAround) == 1);
 
     /// <summary>Uses a recovery code up; false when there is none such left.</summary>
     public bool UseRecoveryCode(long id, string code, DateTimeOffset at) => database.Write(connection =>

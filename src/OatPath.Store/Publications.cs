@@ -49,7 +49,12 @@ public sealed class Publication
 
 public sealed class Publications(Database database)
 {
-    private const string Columns = "SELECT id, client_id, published_at, published_by, rules, engine, hash, packed FROM publication";
+    // What was given out by a clock that ran ahead counts as of its mended time.
+    private const string From = "FROM publication p LEFT JOIN publication_mended m ON m.publication_id = p.id";
+    private const string Columns = $"SELECT p.id, p.client_id, coalesce(m.published_at, p.published_at), p.published_by, p.rules, p.engine, p.hash, p.packed {From}";
+
+    /// <summary>Every publication with its client and time.</summary>
+    internal const string Times = $"SELECT p.id, p.client_id, coalesce(m.published_at, p.published_at) {From}";
 
     /// <summary>Publishes: new facts, if any, the record of what was published, and which facts it covers, in one step.</summary>
     public Publication Publish(Publication publication, long? version, IReadOnlyList<Fact> newFacts, IReadOnlyList<string> factIds)
@@ -85,12 +90,12 @@ public sealed class Publications(Database database)
     public Publication? Latest(string clientId) => database.Read(connection => Latest(connection, clientId));
 
     public IReadOnlyList<Publication> Of(string clientId) =>
-        database.Read(connection => connection.Query($"{Columns} WHERE client_id = $1 ORDER BY id DESC LIMIT 100", Read, clientId));
+        database.Read(connection => connection.Query($"{Columns} WHERE p.client_id = $1 ORDER BY p.id DESC LIMIT 100", Read, clientId));
 
     internal static Publication? Latest(SqliteConnection connection, string clientId) =>
-        connection.Query($"{Columns} WHERE client_id = $1 ORDER BY id DESC LIMIT 1", Read, clientId).FirstOrDefault();
+        connection.Query($"{Columns} WHERE p.client_id = $1 ORDER BY p.id DESC LIMIT 1", Read, clientId).FirstOrDefault();
 
-    internal static Publication? Find(SqliteConnection connection, long id) => connection.Query($"{Columns} WHERE id = $1", Read, id).FirstOrDefault();
+    internal static Publication? Find(SqliteConnection connection, long id) => connection.Query($"{Columns} WHERE p.id = $1", Read, id).FirstOrDefault();
 
     /// <summary>Packs what an older program kept as plain text.</summary>
     internal static void PackOld(SqliteConnection connection)

@@ -43,10 +43,7 @@ public static class OatPathApp
         Migrator.Migrate(app.Services.GetRequiredService<Database>());
         folder.MarkUsed();
         app.Services.GetRequiredService<ClientDigests>().Attach();
-        if (app.Services.GetService<RecordClock>() is { } recordClock && app.Services.GetRequiredService<Facts>().LastRecorded() is { } last)
-        {
-            recordClock.Recorded(last);
-        }
+        app.Services.GetService<ClockRounds>()?.Resume();
 
         if (options.Demo)
         {
@@ -129,6 +126,7 @@ public static class OatPathApp
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
+        services.AddSingleton(new MachineClock(clock ?? TimeProvider.System, isTheMachines: clock is null)).AddSingleton<ClockTable>();
         if (clock is null && options.Demo)
         {
             services.AddSingleton(new DemoClock(options.Data, DemoLoader.Zone(), options.DemoFrom));
@@ -136,7 +134,7 @@ public static class OatPathApp
         }
         else
         {
-            services.AddSingleton(new RecordClock(clock ?? TimeProvider.System));
+            services.AddSingleton<RecordClock>().AddSingleton<ClockRounds>();
             services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<RecordClock>());
         }
 
@@ -152,13 +150,14 @@ public static class OatPathApp
         if (clock is null && !options.Demo)
         {
             services.AddHostedService(provider => provider.GetRequiredService<BackupRounds>());
+            services.AddHostedService(provider => provider.GetRequiredService<ClockRounds>());
         }
 
         services.AddHostedService<ViewLogRounds>();
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
         services.AddSingleton<SignIns>().AddSingleton<ProgramSettings>().AddSingleton<SignInAttempts>().AddScoped<SecondFactor>();
-        services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>();
+        services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>().AddSingleton<RunTimes>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("oatpath");
         services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>

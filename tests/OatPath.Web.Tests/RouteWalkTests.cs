@@ -30,7 +30,7 @@ public sealed class RouteWalkTests : IDisposable
 
     private static bool IsKnock(string route) => route is "/go/{token}" or "/my/go/{token}";
 
-    private static readonly HashSet<string> ForOwner = ["/treatments/edit", "/clients/{id}/record", "/retention"];
+    private static readonly HashSet<string> ForOwner = ["/treatments/edit", "/clients/{id}/record", "/retention", "/house/clock"];
 
     private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];
 

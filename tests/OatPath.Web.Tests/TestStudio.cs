@@ -14,16 +14,21 @@ namespace OatPath.Web.Tests;
 /// <summary>The whole app with demo data in memory's own folder, at a moment that the test winds.</summary>
 public sealed class TestStudio : IDisposable
 {
-    private readonly string folder = Directory.CreateTempSubdirectory("oatpath").FullName;
+    private readonly string folder;
     private readonly WebApplication app;
     private readonly string? publicUrl;
+    private bool isOver;
 
     /// <param name="plan">A planner to publish with instead of the real one.</param>
     /// <param name="publicUrl">The address behind a proxy that speaks TLS; null where there is none.</param>
-    public TestStudio(bool demo = true, Records.PlanPath? plan = null, string? publicUrl = null)
+    /// <param name="at">When it starts; null for a Monday evening after the studio has closed.</param>
+    /// <param name="folder">Data that is there already; null for a new studio.</param>
+    public TestStudio(bool demo = true, Records.PlanPath? plan = null, string? publicUrl = null, DateTimeOffset? at = null, string? folder = null)
     {
         this.publicUrl = publicUrl;
-        app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, publicUrl is not null, publicUrl), Clock, builder =>
+        this.folder = folder ?? Directory.CreateTempSubdirectory("oatpath").FullName;
+        Clock = new(at ?? new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
+        app = OatPathApp.Build(new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl), Clock, builder =>
         {
             builder.WebHost.UseTestServer();
             builder.Services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter, FromAddress>();
@@ -35,8 +40,9 @@ public sealed class TestStudio : IDisposable
         app.StartAsync().GetAwaiter().GetResult();
     }
 
-    /// <summary>A Monday evening after the studio has closed.</summary>
-    public FakeTimeProvider Clock { get; } = new(new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
+    public TestClock Clock { get; }
+
+    public string Folder => folder;
 
     public IServiceProvider Services => app.Services;
 
@@ -47,6 +53,13 @@ public sealed class TestStudio : IDisposable
     public Microsoft.AspNetCore.TestHost.TestServer Server => app.GetTestServer();
 
     public Browser Anyone() => new(Handler, publicUrl ?? "http://localhost");
+
+    /// <summary>The machine's clock jumps to another time, and an owner has said that it is right.</summary>
+    public void JumpTo(DateTimeOffset to)
+    {
+        Clock.Jump(to);
+        Services.GetRequiredService<Clock.ClockRounds>().Confirm("Maren Holt");
+    }
 
     public async Task<Browser> SignedIn(string name = DemoLoader.SignIn)
     {
@@ -65,11 +78,48 @@ public sealed class TestStudio : IDisposable
         return phone;
     }
 
+    /// <summary>Ends this one, and begins another on the same data at a time of the machine's.</summary>
+    /// <param name="between">What happens to the data while no program uses it.</param>
+    public TestStudio Restarted(DateTimeOffset at, Action? between = null)
+    {
+        End();
+        between?.Invoke();
+        return new(publicUrl: publicUrl, at: at, folder: folder);
+    }
+
     public void Dispose()
     {
-        ((IDisposable)app).Dispose();
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(folder, recursive: true);
+        End();
+        if (Directory.Exists(folder))
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private void End()
+    {
+        if (!isOver)
+        {
+            isOver = true;
+            app.StopAsync().GetAwaiter().GetResult();
+            ((IDisposable)app).Dispose();
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        }
+    }
+}
+
+/// <summary>A machine whose wall clock can be set, while its steady clock runs on.</summary>
+public sealed class TestClock(DateTimeOffset at) : FakeTimeProvider(at)
+{
+    private long set;
+
+    public override long GetTimestamp() => base.GetTimestamp() - set;
+
+    /// <summary>Sets the wall clock.</summary>
+    public void Jump(DateTimeOffset to)
+    {
+        set += (to - GetUtcNow()).Ticks;
+        AdjustTime(to);
     }
 }
 

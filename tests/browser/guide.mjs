@@ -64,14 +64,15 @@ export async function preparedEvening(browser) {
   await studio.kill();
   const path = new URL(link).pathname;
   return {
-    /** A studio of its own on that evening, the phone let in and the practitioner signed in. */
-    begin: async () => {
+    /** A studio of its own on that evening, the phone let in and the practitioner signed in. @param options how it starts, by its folder. */
+    begin: async (options = () => ({})) => {
       const folder = newFolder();
       cpSync(studio.folder, folder, { recursive: true });
-      const own = await startStudio({ folder });
+      const own = await startStudio({ folder, ...options(folder) });
       const open = async (size, storageState) => openPage(browser, own, size, size === pocket, storageState);
       return { studio: own, id, link: own.origin + path, phone: await open(pocket, phoneState), practitioner: await open(desk, deskState) };
     },
+    id,
     remove: () => studio.close(),
   };
 }

@@ -24,9 +24,9 @@ const running = new Set();
 process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 
 /** Starts the app; resolves when it answers. */
-export async function startStudio({ folder = newFolder(), demo = true, from = undefined } = {}) {
+export async function startStudio({ folder = newFolder(), demo = true, from = undefined, env = {} } = {}) {
   const port = await freePort();
-  const child = spawn('dotnet', [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : []), ...(from ? ['--demo-from', from] : [])], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn('dotnet', [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : []), ...(from ? ['--demo-from', from] : [])], { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
   let output = '';
   child.stdout.on('data', (text) => { output += text; });
   child.stderr.on('data', (text) => { output += text; });

@@ -1,12 +1,13 @@
 using System.Security.Cryptography;
 using Microsoft.AspNetCore.DataProtection;
 using OatPath.Store;
+using OatPath.Web.Clock;
 using OtpNet;
 
 namespace OatPath.Web.People;
 
 /// <summary>Codes of an authenticator app (RFC 6238: six digits, 30 seconds, SHA-1) and recovery codes for the day the phone is lost.</summary>
-public sealed class SecondFactor(Store.People people, IDataProtectionProvider protection, TimeProvider clock)
+public sealed class SecondFactor(Store.People people, IDataProtectionProvider protection, MachineClock machine)
 {
     private const int SecretBytes = 20;
     private const int Codes = 10;
@@ -24,9 +25,9 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
     /// <summary>The address an authenticator app reads.</summary>
     public static string Address(Person person, string secret) => $"otpauth://totp/Oat%20Path:{Uri.EscapeDataString(person.SignIn)}?secret={secret}&issuer=Oat%20Path";
 
-    /// <summary>Whether a code belongs to a secret now, or half a minute before or after; and its time step.</summary>
+    /// <summary>Whether a code belongs to a secret now, or half a minute before or after; and its time step. The app on the phone knows nothing of the record's time: the machine's counts.</summary>
     public bool Fits(string secret, string code, out long step) =>
-        new Totp(Base32Encoding.ToBytes(secret)).VerifyTotp(clock.GetUtcNow().UtcDateTime, code.Trim(), out step, new VerificationWindow(previous: 1, future: 1));
+        new Totp(Base32Encoding.ToBytes(secret)).VerifyTotp(machine.Now.UtcDateTime, code.Trim(), out step, new VerificationWindow(previous: 1, future: 1));
 
     /// <summary>Sets the factor after a first code was right.</summary>
     /// <returns>The recovery codes, shown once.</returns>
@@ -49,7 +50,7 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
         var digits = new string([.. code.Where(char.IsAsciiDigit)]);
         return digits.Length == Digits && code.All(c => char.IsAsciiDigit(c) || c == ' ')
             ? Fits(secrets.Unprotect(person.Factor), digits, out var step) && people.UseStep(person.Id, step)
-            : people.UseRecoveryCode(person.Id, code, clock.GetUtcNow());
+            : people.UseRecoveryCode(person.Id, code, machine.Now);
     }
 
     /// <summary>Says for some minutes that a person's password was right.</summary>

@@ -29,7 +29,7 @@ public static class SessionRoute
 
     public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(RequestLimits.Session);
 
-    private static async Task<IResult> Keep(HttpContext http, Sessions sessions, SessionSigner signer, RecordRoom room, Links links, TimeProvider clock)
+    private static async Task<IResult> Keep(HttpContext http, Sessions sessions, SessionSigner signer, RecordRoom room, Links links, RunTimes runs, TimeProvider clock)
     {
         SessionLog? log;
         try
@@ -82,7 +82,7 @@ public static class SessionRoute
         (clock as RecordClock)?.Recorded(now);
         var untouched = log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered);
         var withdrawn = !grant.Practice && untouched && (phone is null || Withdrawn(grant, room));
-        return Results.Json(new { kept = sent.Ids, withdrawn, elapsedMilliseconds = (long)(now - sessions.OpenedAt(grant.Id)!.Value).TotalMilliseconds });
+        return Results.Json(new { kept = sent.Ids, withdrawn, elapsedMilliseconds = (long)runs.Heard(grant.Id, elapsed).TotalMilliseconds });
     }
 
     /// <summary>

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -9,6 +10,9 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
 {
     /// <summary>As many rows as are derived while somebody waits for the page.</summary>
     private const int MostDerived = 40;
+
+    /// <summary>As long as somebody waits for that; what is not derived by then is said to be coming.</summary>
+    private static readonly TimeSpan LongestWait = TimeSpan.FromMilliseconds(600);
 
     /// <summary>So many names stand behind an entry of the next days.</summary>
     private const int Names = 12;
@@ -67,12 +71,30 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
             {
                 var now = digests.Now();
                 var old = table.Outdated(now, MostDerived + 1);
-                Coming = old.Count > MostDerived ? table.CountOutdated(now) : 0;
-                fresh = old.Count > MostDerived ? [] : [.. old.Select(digests.Derive).OfType<DigestRow>()];
+                fresh = old.Count > MostDerived ? [] : Derived(old);
+                Coming = old.Count > MostDerived ? table.CountOutdated(now) : old.Count - derived;
             }
 
             return fresh;
         }
+    }
+
+    private int derived;
+
+    /// <summary>The rows that can be derived while somebody waits, the most urgent first.</summary>
+    private List<DigestRow> Derived(IReadOnlyList<string> old)
+    {
+        var (rows, since) = (new List<DigestRow>(), Stopwatch.GetTimestamp());
+        foreach (var id in old.TakeWhile(_ => Stopwatch.GetElapsedTime(since) < LongestWait))
+        {
+            derived++;
+            if (digests.Derive(id) is { } row)
+            {
+                rows.Add(row);
+            }
+        }
+
+        return rows;
     }
 
     private IEnumerable<DigestRow> With(IReadOnlyList<StoredDigest> kept, Func<DigestRow, bool> counts)
