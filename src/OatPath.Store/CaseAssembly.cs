@@ -83,11 +83,11 @@ public static class CaseAssembly
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 
-    /// <summary>Decisions and shelf changes wait for publication; what happened, safety answers, stops and clearings do not. Taking back what acts at once acts at once.</summary>
+    /// <summary>Decisions, shelf changes and occasions wait for publication; what happened, safety answers, stops and clearings do not. Taking back what acts at once acts at once.</summary>
     private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) => fact.Kind switch
     {
         "retract" => !(fact.Supersedes is { } id && all.TryGetValue(id, out var target) && target.Kind != "retract" && !NeedsPublishing(target, all)),
-        "shelf" or "shelf-removed" or "intake" => true,
+        "shelf" or "shelf-removed" or "intake" or "occasion" => true,
         "decision" => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
         _ => false,
     };

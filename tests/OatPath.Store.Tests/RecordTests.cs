@@ -259,4 +259,25 @@ public sealed class RecordTests : IDisposable
     }
 
     public void Dispose() => test.Dispose();
+
+    [Fact]
+    public void An_occasion_that_acted_before_occasions_waited_goes_on_acting()
+    {
+        const int BeforeTheyWaited = 12;
+        using var older = new TestDatabase(migrate: false);
+        Migrator.Migrate(older.Database, BeforeTheyWaited);
+        var (with, without) = (older.AddClient(), older.AddClient("Tove Arlund"));
+        foreach (var client in new[] { with, without })
+        {
+            older.Facts.Append(client.Id, null, TestDatabase.Make(client, "occasion", new Core.Care.Occasion { Id = Fact.NewId(), Title = "a dinner", On = new DateOnly(2026, 3, 20) }));
+        }
+
+        older.Publish(with);
+        Migrator.Migrate(older.Database);
+        Assert.Single(CaseAssembly.Client(older.Facts.Of(with.Id), TestDatabase.Noon.AddDays(1), "UTC").Occasions);
+        Assert.Empty(CaseAssembly.Waiting(older.Facts.Of(with.Id)));
+
+        // Where nothing was published yet it waits with everything else.
+        Assert.Single(CaseAssembly.Waiting(older.Facts.Of(without.Id)));
+    }
 }

@@ -30,7 +30,6 @@ describe('taking back', () => {
     'a cleared stop': ['Mirre', 'ramp', async () => { await page.fill('#red [name=reason]', 'calm at the visit'); await page.click('#red button'); }],
     'a stopped active': ['Jory', 'ramp', async () => { await page.locator('button[name=what][value=stop]').first().click(); }],
     'a treatment': ['Jory', 'treatment', async () => { await page.selectOption('#t-what', 'dermaplaning'); await page.fill('#t-on', soon(6)); await page.locator('#booking b', { hasText: /^Yes/ }).waitFor(); await page.click('#booking button.btn-go'); }],
-    'an occasion': ['Jory', 'care', async () => { await page.fill('input[name=title]', 'ferry dance'); await page.locator('form:has(input[name=title]) input[type=date]').fill(soon(3)); await page.locator('form:has(input[name=title]) button').click(); }],
   };
   for (const [what, [name, station, act]] of Object.entries(walks)) {
     test(`${what} taken back leaves the phone as it was at its next load`, async () => {

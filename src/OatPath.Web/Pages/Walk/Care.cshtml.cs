@@ -71,7 +71,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
             var fact = Room.Make(Id, "occasion", new Occasion { Id = id, Title = text, On = date }, By, id);
             if (Save(fact))
             {
-                return Back("care", $"{text} on {Words.Day(date)}: no irritant in the 3 days before. Bookings near it are looked at again.", fact.Id);
+                return Back("care", $"{text} on {Words.Day(date)}: no irritant in the 3 days before, once it is published. Bookings near it are looked at again.", fact.Id);
             }
         }
 
@@ -94,10 +94,11 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var occasion = CaseAssembly.Body<Occasion>(found);
-        var gone = Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of);
+        var gone = found.Published ? Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of) : Room.Make(Id, "retract", of, By, supersedes: of);
         if (Save(gone))
         {
-            return Back("care", $"{occasion.Title} on {Words.Day(occasion.On)} is taken out.", gone.Id);
+            var said = $"{occasion.Title} on {Words.Day(occasion.On)} is taken out{(found.Published ? ", once that is published" : "; it had not been published")}.";
+            return found.Published ? Back("care", said, gone.Id) : Back("care", said);
         }
 
         Fill();

@@ -97,6 +97,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     {
         "intake" => "Answers at Meet",
         "shelf" => CaseAssembly.Body<ShelfItem>(fact) is { } item ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}" : "",
+        "occasion" => CaseAssembly.Body<Core.Care.Occasion>(fact) is var occasion && occasion.CalledOff ? $"{occasion.Title}: taken out" : $"{occasion.Title} on {Core.House.Words.Day(occasion.On)}",
         "shelf-removed" => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
         "retract" => "A published decision taken back",
         _ => CaseAssembly.Body<Decision>(fact) switch
