@@ -2,86 +2,88 @@ using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Plan;
+using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web;
+using OatPath.Web.Demo;
 
 namespace OatPath.Bench;
 
-/// <summary>A studio of thousands: the demo's clients again and again under other names, each with a hundred facts and what was published for them.</summary>
+/// <summary>A studio of thousands: the demo, and generated case files of two years each, brought in by the product's own writers.</summary>
 internal static class LargeStudio
 {
-    private const int FactsEach = 100;
+    private const int Sampled = 200;
+    private const int LeastFacts = 100;
 
     public static async Task Make(string folder, int clients)
     {
         await using (var app = OatPathApp.Build(new ServeOptions(folder, 5996, true, false), null, builder => builder.WebHost.UseTestServer()))
         {
+            var loader = app.Services.GetRequiredService<DemoLoader>();
+            var now = app.Services.GetRequiredService<TimeProvider>().GetUtcNow();
+            var zone = app.Services.GetRequiredService<Studio>().Current().Rules.Zone;
+            var have = app.Services.GetRequiredService<Clients>().Count();
+            for (var i = have; i < clients; i++)
+            {
+                loader.Load(Life.Of(i, now, zone), new($"Client {i} of the bench", "0000 555"));
+            }
         }
 
         SqliteConnection.ClearAllPools();
         using var connection = new SqliteConnection($"Data Source={Path.Combine(folder, DataFolder.DatabaseName)};Pooling=False");
         connection.Open();
-        Run(connection, "PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; CREATE TEMP TABLE source AS SELECT id, row_number() OVER (ORDER BY id) AS n FROM client");
-        var sources = Number(connection, "SELECT count(*) FROM source");
-        using var transaction = connection.BeginTransaction();
-        for (var i = 0; i < clients - sources; i++)
-        {
-            var id = $"large-{i}";
-            Run(connection, $"INSERT INTO client (id, name, phone, created_at) SELECT '{id}', 'Client ' || {i} || ' ' || name, phone, created_at FROM client WHERE id = (SELECT id FROM source WHERE n = {1 + (i % sources)})");
-            var from = $"(SELECT id FROM source WHERE n = {1 + (i % sources)})";
-            Run(connection, $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, supersedes, body) SELECT '{i}-' || id, '{id}', kind, happened_at, recorded_at, recorded_by, CASE WHEN supersedes IS NULL THEN NULL ELSE '{i}-' || supersedes END, body FROM fact WHERE client_id = {from} ORDER BY seq");
-            var have = Number(connection, $"SELECT count(*) FROM fact WHERE client_id = '{id}'");
-
-            // Older ticks of a cleanser make the record as long as years do.
-            Run(connection,
-                $"""
-                WITH RECURSIVE days(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM days WHERE n < {Math.Max(1, FactsEach - have)})
-                INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body)
-                SELECT 'old-{i}-' || n, '{id}', 'log', strftime('%Y-%m-%dT%H:%M:%S.0000000+00:00', 'now', '-' || (60 + n) || ' days'), strftime('%Y-%m-%dT%H:%M:%S.0000000+00:00', 'now', '-' || (60 + n) || ' days'), 'client',
-                    json_object('type', 'applied', 'id', 'old-{i}-' || n, 'happenedAt', strftime('%Y-%m-%dT%H:%M:%S+00:00', 'now', '-' || (60 + n) || ' days'), 'recordedAt', strftime('%Y-%m-%dT%H:%M:%S+00:00', 'now', '-' || (60 + n) || ' days'), 'by', 'client',
-                        'product', 'oat-gel', 'day', date('now', '-' || (60 + n) || ' days'), 'moment', 'evening')
-                FROM days
-                """);
-            Run(connection, $"INSERT INTO publication (client_id, published_at, published_by, inputs, rules, engine, path, hash, packed) SELECT '{id}', published_at, published_by, inputs, rules, engine, path, hash, packed FROM publication WHERE client_id = {from}");
-            Run(connection, $"INSERT INTO publication_fact (fact_id, publication_id) SELECT '{i}-' || p.fact_id, last_insert_rowid() FROM publication_fact p JOIN fact f ON f.id = p.fact_id WHERE f.client_id = {from}");
-        }
-
-        transaction.Commit();
-        Run(connection, "PRAGMA wal_checkpoint(TRUNCATE)");
+        Number(connection, "PRAGMA wal_checkpoint(TRUNCATE)");
         Console.WriteLine($"{Number(connection, "SELECT count(*) FROM client")} clients, {Number(connection, "SELECT count(*) FROM fact")} facts, {new FileInfo(Path.Combine(folder, DataFolder.DatabaseName)).Length / 1e6:0} MB; a publication takes {Number(connection, "SELECT max(length(packed) + length(rules)) FROM publication") / 1000.0:0.0} KB at most (bound 20)");
     }
 
-    /// <summary>Holds what is measured to what a user has, and says so: every entry read, every client with a plan that was given out.</summary>
+    /// <summary>Holds what is measured to what a user has, and says so: every client can be read, has a plan that was given out, an active on a ladder and reports, and some have a row on the Desk.</summary>
     /// <exception cref="InvalidOperationException">Something of it cannot be read, or is missing.</exception>
-    public static void Check(string folder)
+    public static void Check(string folder, DateTimeOffset now)
+    {
+        using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
+        Migrator.Migrate(database);
+        var reading = new ClientReading(database, new Studio(database));
+        var clients = new Clients(database).Search("", int.MaxValue).Select(client => client.Id).ToList();
+        var (facts, reports, actives, asked, planned) = (new List<int>(), new List<int>(), new List<int>(), 0, 0);
+        foreach (var (client, i) in clients.Select((client, i) => (client, i)))
+        {
+            var told = reading.Read(client, DateTimeOffset.MaxValue) ?? throw new InvalidOperationException($"{client} cannot be read.");
+            var file = CaseAssembly.Client(told.Facts, now, told.Rules.Zone, told.Sessions);
+            facts.Add(told.Facts.Count);
+            reports.Add(file.Log.OfType<CheckedIn>().Count());
+            if (i % Math.Max(1, clients.Count / Sampled) == 0)
+            {
+                var path = PathPlanner.Plan(file, told.Rules, days: 14);
+                planned++;
+                actives.Add(told.Published is null ? 0 : path.Ladders.Count(ladder => ladder.State is LadderState.Climbing or LadderState.Level));
+                asked += path.Questions.Count > 0 ? 1 : 0;
+            }
+        }
+
+        static int Median(List<int> of) => of.Order().ElementAt(of.Count / 2);
+        var share = (double)asked / planned;
+        if (Median(facts) < LeastFacts || Median(reports) == 0 || Median(actives) == 0 || share is < 0.02 or > 0.25)
+        {
+            throw new InvalidOperationException($"No studio as one has it: the median client has {Median(facts)} facts, {Median(reports)} reports, {Median(actives)} actives on their ladder; {share:P0} of the clients ask something.");
+        }
+
+        Console.WriteLine($"Checked: {clients.Count} of {clients.Count} clients can be read; the median client has {Median(facts)} facts, {Median(reports)} reports and {Median(actives)} active on its ladder in a published plan; of {planned} planned {asked} ask something");
+    }
+
+    /// <summary>Says of a small studio, such as the demo, that it can be read and what its clients have.</summary>
+    public static void Say(string folder)
     {
         using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
         var reading = new ClientReading(database, new Studio(database));
-        var clients = new Clients(database).Search("", int.MaxValue).Select(client => client.Id).ToList();
-        var (facts, reports, actives) = (new List<int>(), new List<int>(), new List<int>());
-        foreach (var client in clients)
+        var told = new Clients(database).Search("", int.MaxValue).Select(client => reading.Read(client.Id, DateTimeOffset.MaxValue) ?? throw new InvalidOperationException($"{client.Id} cannot be read.")).ToList();
+        if (told.Count == 0 || told.All(client => client.Published is null))
         {
-            var told = reading.Read(client, DateTimeOffset.MaxValue) ?? throw new InvalidOperationException($"{client} cannot be read.");
-            var file = CaseAssembly.Client(told.Facts, DateTimeOffset.UtcNow, told.Rules.Zone, told.Sessions);
-            facts.Add(told.Facts.Count);
-            reports.Add(file.Log.OfType<CheckedIn>().Count());
-            actives.Add(told.Published is null ? 0 : file.Decisions.OfType<StartActive>().Count());
+            throw new InvalidOperationException("There is no client with a published plan.");
         }
 
-        int Median(List<int> of) => of.Order().ElementAt(of.Count / 2);
-        if (Median(facts) < FactsEach || Median(reports) == 0 || Median(actives) == 0)
-        {
-            throw new InvalidOperationException($"No median client as a studio has: {Median(facts)} facts, {Median(reports)} reports, {Median(actives)} actives begun.");
-        }
-
-        Console.WriteLine($"Checked: {clients.Count} of {clients.Count} clients can be read; the median client has {Median(facts)} facts, {Median(reports)} reports and {Median(actives)} actives begun in a published plan");
-    }
-
-    private static void Run(SqliteConnection connection, string sql)
-    {
-        using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.ExecuteNonQuery();
+        Console.WriteLine($"Checked: {told.Count} of {told.Count} clients of the demo can be read, {told.Count(client => client.Published is not null)} have a published plan; the median one has {told.Select(client => client.Facts.Count).Order().ElementAt(told.Count / 2)} facts");
     }
 
     private static long Number(SqliteConnection connection, string sql)

@@ -11,10 +11,23 @@ using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web;
 
-if (args is ["large", var at])
+switch (args)
 {
-    await OatPath.Bench.LargeBench.Run(at);
-    return;
+    case ["large", var at]:
+        await OatPath.Bench.LargeBench.Run(at);
+        return;
+    case ["rates", ..]:
+        await OatPath.Bench.RatesBench.Run();
+        return;
+    case ["evening", var at]:
+        await OatPath.Bench.EveningBench.Run(at);
+        return;
+    case ["soak", var at, var minutes]:
+        await OatPath.Bench.SoakBench.Run(at, int.Parse(minutes, System.Globalization.CultureInfo.InvariantCulture));
+        return;
+    case ["life", var number]:
+        Console.Write(CaseJson.Write(OatPath.Bench.Life.Of(int.Parse(number, System.Globalization.CultureInfo.InvariantCulture), DateTimeOffset.UtcNow, "Europe/Vienna")));
+        return;
 }
 
 // Medians of warm runs, compared within one run: machines differ, ratios and differences less so.

@@ -34,6 +34,14 @@ internal sealed partial class Visitor : IDisposable
         { BaseAddress = new Uri(origin) };
     }
 
+    /// <summary>The phone of a client, by the cookie that its link gave it.</summary>
+    public static Visitor Phone(string origin, string cookie)
+    {
+        var cookies = new CookieContainer();
+        cookies.Add(new Uri(origin), new Cookie(OatPath.Web.Phone.PhoneDoor.CookieName, cookie, "/my"));
+        return new(origin, cookies, IPAddress.Loopback);
+    }
+
     /// <summary>The same visitor from another address of this machine, so that no limit of requests is met.</summary>
     public Visitor From(int address) => new(origin, cookies, new IPAddress([127, 1, (byte)(address / 250), (byte)(1 + (address % 250))]));
 
@@ -47,11 +55,20 @@ internal sealed partial class Visitor : IDisposable
     public async Task<string> Post(string page, string address, params (string Name, string Value)[] fields)
     {
         var token = Token().Match(await Get(page)).Groups[1].Value;
-        using var form = new FormUrlEncodedContent([.. fields.Select(field => new KeyValuePair<string, string>(field.Name, field.Value)), new("__RequestVerificationToken", token)]);
+        return await Send(address, [.. fields, ("__RequestVerificationToken", token)]);
+    }
+
+    /// <summary>Sends a form whose token is known.</summary>
+    public async Task<string> Send(string address, params (string Name, string Value)[] fields)
+    {
+        using var form = new FormUrlEncodedContent(fields.Select(field => new KeyValuePair<string, string>(field.Name, field.Value)));
         using var answer = await http.PostAsync(address, form);
         answer.EnsureSuccessStatusCode();
         return await answer.Content.ReadAsStringAsync();
     }
+
+    /// <summary>The value of a hidden or given field in a page.</summary>
+    public static string Field(string page, string name) => Regex.Match(page, $"name=\"{name}\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
 
     public Task SignIn() => Post("/sign-in", "/sign-in", ("Name", DemoLoader.SignIn), ("Password", DemoLoader.Password));
 

@@ -14,6 +14,9 @@ public static class CaseAssembly
     private const int MostKept = 20_000;
     private static readonly ConcurrentDictionary<string, (string Text, object Body)> Read = [];
 
+    // Asking a concurrent dictionary how much it holds stops everybody who uses it.
+    private static int readCount;
+
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
     public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: false);
 
@@ -41,9 +44,9 @@ public static class CaseAssembly
             return known;
         }
 
-        if (Read.Count > MostKept)
+        if (Interlocked.Increment(ref readCount) > MostKept)
         {
-            Read.Clear();
+            Forget();
         }
 
         var read = CaseJson.ReadStored<T>(fact.Body);
@@ -77,7 +80,11 @@ public static class CaseAssembly
     }
 
     /// <summary>Forgets what was read so far.</summary>
-    internal static void Forget() => Read.Clear();
+    internal static void Forget()
+    {
+        Read.Clear();
+        Interlocked.Exchange(ref readCount, 0);
+    }
 
     internal static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;
 

@@ -30,7 +30,7 @@ public sealed class Database : IDisposable
 
     public string File { get; }
 
-    /// <summary>Called inside a write, before its commit, with the clients it touched, so that what is kept about them changes in the same step.</summary>
+    /// <summary>Called inside a write, before its commit, with the clients it touched, so that whoever keeps something about them hears of it.</summary>
     public Action<SqliteConnection, IReadOnlyList<string>>? BeforeCommit { get; set; }
 
     /// <summary>Opens a connection and asserts WAL, full synchronous writes and foreign keys.</summary>
@@ -59,8 +59,10 @@ public sealed class Database : IDisposable
     /// <exception cref="StoreException">It cannot be read.</exception>
     public T Read<T>(Func<SqliteConnection, T> read) => On(connection =>
     {
-        using var moment = connection.BeginTransaction(deferred: true);
-        return read(connection);
+        connection.Run("BEGIN");
+        var result = read(connection);
+        connection.Run("COMMIT");
+        return result;
     });
 
     /// <summary>Runs a write and returns once it is durable; when it throws, nothing of it is kept.</summary>
@@ -78,14 +80,14 @@ public sealed class Database : IDisposable
                     throw new StoreException(StoreFault.Lost);
                 }
 
-                using var transaction = connection.BeginTransaction(deferred: false);
+                connection.Run("BEGIN IMMEDIATE");
                 var result = write(connection);
                 if (BeforeCommit is { } before && Stale.Of(connection) is { Count: > 0 } touched)
                 {
                     before(connection, touched);
                 }
 
-                transaction.Commit();
+                connection.Run("COMMIT");
                 return result;
             });
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using Microsoft.Data.Sqlite;
 
 namespace OatPath.Store;
@@ -14,29 +15,40 @@ internal static class Sql
         return connection;
     }
 
+    // A statement is read by SQLite once for each connection and used again; while it is in use another takes its place.
+    private static readonly ConditionalWeakTable<SqliteConnection, Dictionary<string, SqliteCommand>> Prepared = [];
+    private const int MostPrepared = 200;
+
     public static int Run(this SqliteConnection connection, string sql, params ReadOnlySpan<object?> values)
     {
-        using var command = Command(connection, sql, values);
-        return command.ExecuteNonQuery();
+        var command = Command(connection, sql, values);
+        var changed = command.ExecuteNonQuery();
+        Keep(connection, sql, command);
+        return changed;
     }
 
     public static List<T> Query<T>(this SqliteConnection connection, string sql, Func<SqliteDataReader, T> read, params ReadOnlySpan<object?> values)
     {
-        using var command = Command(connection, sql, values);
-        using var reader = command.ExecuteReader();
+        var command = Command(connection, sql, values);
         var rows = new List<T>();
-        while (reader.Read())
+        using (var reader = command.ExecuteReader())
         {
-            rows.Add(read(reader));
+            while (reader.Read())
+            {
+                rows.Add(read(reader));
+            }
         }
 
+        Keep(connection, sql, command);
         return rows;
     }
 
     public static long Number(this SqliteConnection connection, string sql, params ReadOnlySpan<object?> values)
     {
-        using var command = Command(connection, sql, values);
-        return Convert.ToInt64(command.ExecuteScalar() ?? 0L, CultureInfo.InvariantCulture);
+        var command = Command(connection, sql, values);
+        var number = Convert.ToInt64(command.ExecuteScalar() ?? 0L, CultureInfo.InvariantCulture);
+        Keep(connection, sql, command);
+        return number;
     }
 
     public static string? Text(this SqliteDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetString(column);
@@ -49,11 +61,16 @@ internal static class Sql
 
     private static SqliteCommand Command(SqliteConnection connection, string sql, ReadOnlySpan<object?> values)
     {
-        var command = connection.CreateCommand();
-        command.CommandText = sql;
+        if (!(Prepared.TryGetValue(connection, out var known) && known.Remove(sql, out var command)))
+        {
+            command = connection.CreateCommand();
+            command.CommandText = sql;
+        }
+
+        command.Parameters.Clear();
         for (var i = 0; i < values.Length; i++)
         {
-            command.Parameters.AddWithValue($"${i + 1}", values[i] switch
+            command.Parameters.AddWithValue(Names[i], values[i] switch
             {
                 null => DBNull.Value,
                 DateTimeOffset instant => Write(instant),
@@ -63,4 +80,16 @@ internal static class Sql
 
         return command;
     }
+
+    /// <summary>Keeps a statement that did its work; one that failed is not used again.</summary>
+    private static void Keep(SqliteConnection connection, string sql, SqliteCommand command)
+    {
+        var known = Prepared.GetOrCreateValue(connection);
+        if (known.Count >= MostPrepared || !known.TryAdd(sql, command))
+        {
+            command.Dispose();
+        }
+    }
+
+    private static readonly string[] Names = [.. Enumerable.Range(1, 40).Select(i => $"${i}")];
 }

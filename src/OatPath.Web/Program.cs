@@ -7,6 +7,9 @@ if (options is null)
     return 2;
 }
 
+// A request that waits for the disk holds its thread: without some to spare the next would wait for a new one.
+ThreadPool.SetMinThreads(Math.Max(16, 4 * Environment.ProcessorCount), Math.Max(16, 4 * Environment.ProcessorCount));
+
 // Whatever is written is for its owner only.
 _ = Private.Umask();
 await using var app = OatPathApp.Build(options);

@@ -1,4 +1,4 @@
-using System.Runtime.CompilerServices;
+using System.Collections.Concurrent;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
 using OatPath.Core.Shelf;
@@ -13,8 +13,11 @@ public static class LabelAgainstActives
     private const double SureEnough = 0.7;
     private const decimal SamePh = 0.05m;
 
-    // Labels are long and never change: each is read once.
-    private static readonly ConditionalWeakTable<string, LabelReading> Read = [];
+    private const int MostKept = 2_000;
+
+    // Labels are long and the same for many clients: each is read once.
+    private static readonly ConcurrentDictionary<string, LabelReading> Read = [];
+    private static int kept;
 
     /// <summary>The contradiction with both sides named, or null.</summary>
     public static Verdict? Of(Product product)
@@ -63,7 +66,13 @@ public static class LabelAgainstActives
             reading = LabelReader.Read(label).Reading;
             if (reading is not null)
             {
-                Read.AddOrUpdate(label, reading);
+                if (Interlocked.Increment(ref kept) > MostKept)
+                {
+                    Read.Clear();
+                    Interlocked.Exchange(ref kept, 0);
+                }
+
+                Read[label] = reading;
             }
         }
 

@@ -40,12 +40,15 @@ internal sealed class KnownFacts
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         var shelf = File.Shelf.ToDictionary(item => item.Product.Id, item => item.Product);
         usedOn = Log.OfType<Applied>().Where(use => shelf.ContainsKey(use.Product)).GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.Select(use => shelf[use.Product]).DistinctBy(product => product.Id).ToList());
+        tickedOn = Log.OfType<Applied>().GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.ToList());
+        firstUses = Log.OfType<Applied>().Select(use => (use.Product, use.Day, use.HappenedAt)).Concat(Told.Select(told => (Product: told.Product.Id, told.Report.Day, told.Report.HappenedAt)))
+            .GroupBy(use => (use.Product, use.Day)).ToDictionary(group => group.Key, group => group.Min(use => use.HappenedAt));
         Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
         ParkedStarts = [.. PastStarts()];
-        IrritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day), .. Told.Select(told => told.Report.Day)];
+        irritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day).Concat(Told.Select(told => told.Report.Day)).Distinct().Order()];
     }
 
     public CaseFile File { get; }
@@ -92,8 +95,8 @@ internal sealed class KnownFacts
     /// <summary>Days on which an active was begun that has left the plan since: a change is a change even when it was parked soon after.</summary>
     public HashSet<DateOnly> ParkedStarts { get; }
 
-    /// <summary>Days on which an active was applied.</summary>
-    public SortedSet<DateOnly> IrritantDays { get; }
+    /// <summary>Days on which an active was applied, ascending.</summary>
+    private readonly DateOnly[] irritantDays;
 
     private Dictionary<string, HashSet<DateOnly>> AppliedBy { get; }
 
@@ -107,8 +110,32 @@ internal sealed class KnownFacts
     private readonly Dictionary<DateOnly, List<Product>> usedOn;
 
     /// <summary>When a product was first used on a day, or told of; null where it was not.</summary>
-    public DateTimeOffset? FirstUseOn(string product, DateOnly day) => Log.OfType<Applied>().Where(use => use.Product == product && use.Day == day).Select(use => (DateTimeOffset?)use.HappenedAt)
-        .Concat(Told.Where(told => told.Product.Id == product && told.Report.Day == day).Select(told => (DateTimeOffset?)told.Report.HappenedAt)).Min();
+    public DateTimeOffset? FirstUseOn(string product, DateOnly day) => firstUses.TryGetValue((product, day), out var at) ? at : null;
+
+    private readonly Dictionary<(string Product, DateOnly Day), DateTimeOffset> firstUses;
+
+    /// <summary>What was ticked on a day, by time.</summary>
+    public IReadOnlyList<Applied> TickedOn(DateOnly day) => tickedOn.TryGetValue(day, out var ticks) ? ticks : [];
+
+    private readonly Dictionary<DateOnly, List<Applied>> tickedOn;
+
+    /// <summary>The last day before another on which an active was applied, or null.</summary>
+    public DateOnly? IrritantBefore(DateOnly day) => FirstNotBefore(day) is var next and > 0 ? irritantDays[next - 1] : null;
+
+    /// <summary>The first day after another on which an active was applied, or null.</summary>
+    public DateOnly? IrritantAfter(DateOnly day)
+    {
+        var next = FirstNotBefore(day);
+        next += next < irritantDays.Length && irritantDays[next] == day ? 1 : 0;
+        return next < irritantDays.Length ? irritantDays[next] : null;
+    }
+
+    /// <summary>The place of the first day with an active on or after another.</summary>
+    private int FirstNotBefore(DateOnly day)
+    {
+        var found = Array.BinarySearch(irritantDays, day);
+        return found >= 0 ? found : ~found;
+    }
 
     public bool WasToldOf(string product) => ToldBy.ContainsKey(product);
 

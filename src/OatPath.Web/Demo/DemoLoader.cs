@@ -69,7 +69,8 @@ public sealed class DemoLoader(
         }
     }
 
-    private void Load(CaseFile demo, DemoName name)
+    /// <summary>Brings a case in as a client whose plan is published, by the same writers as everybody uses.</summary>
+    public Client Load(CaseFile demo, DemoName name)
     {
         var first = demo.Decisions.Select(decision => decision.On).Concat(demo.Log.Select(entry => DateOnly.FromDateTime(entry.HappenedAt.Date))).DefaultIfEmpty(DateOnly.FromDateTime(demo.AsOf.Date)).Min();
         var met = new DateTimeOffset(first.ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero);
@@ -86,6 +87,7 @@ public sealed class DemoLoader(
         facts.Append(client.Id, null, all);
         var record = room.Derive(client.Id)!;
         room.Publish(record, Practitioner, record.Client.Version);
+        return client;
     }
 
     /// <summary>What the studio's shelf knows of a product beyond what planning needs.</summary>

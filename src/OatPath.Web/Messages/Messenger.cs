@@ -82,5 +82,5 @@ public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRo
     private bool IsStillWanted(Message message) => Readable(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
 
     /// <summary>Messages that a client's record asks for.</summary>
-    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(record.ClientPath().CheckIns, record.Today, record.Rules, record.Zone);
+    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(DeskRows.PathOf(record).CheckIns, record.Today, record.Rules, record.Zone);
 }

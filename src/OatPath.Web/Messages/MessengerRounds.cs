@@ -15,7 +15,7 @@ public sealed partial class MessengerRounds(Messenger messenger, ILogger<Messeng
             {
                 if (round % SendsBetweenLooks == 0)
                 {
-                    messenger.Write();
+                    await Task.Factory.StartNew(messenger.Write, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
                 }
 
                 messenger.Send();

@@ -1,4 +1,5 @@
-using System.Globalization;
+using System.Collections.Concurrent;
+using System.Runtime.ExceptionServices;
 using Microsoft.Data.Sqlite;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
@@ -7,30 +8,49 @@ using OatPath.Store;
 namespace OatPath.Web.Records;
 
 /// <summary>
-/// Keeps the digest in step with the facts: whatever is written about a client changes their row in the same step; a new care day, other house rules or another engine bring all rows up to date in the background.
+/// Keeps the digest in step with the facts: whatever is written about a client makes their row old at once and is derived right after, so that no save waits for it; a new care day, other house rules or another engine bring all rows up to date in the background.
 /// </summary>
-public sealed partial class ClientDigests(Database database, ClientReading reading, DigestTable table, TimeProvider clock, ILogger<ClientDigests> log)
+public sealed partial class ClientDigests(Database database, ClientReading reading, DigestTable table, TimeProvider clock, ILogger<ClientDigests> log) : IDisposable
 {
-    /// <summary>More than so many in one write are left to the next round.</summary>
-    private const int MostInOneWrite = 40;
-
-    private const int Batch = 200;
+    /// <summary>So many rows are written at once: nobody waits long for a save of their own.</summary>
+    private const int Batch = 40;
 
     private readonly Lock round = new();
+    private readonly ConcurrentDictionary<string, bool> touched = [];
+    private readonly SemaphoreSlim wake = new(0);
 
-    /// <summary>From now on every write brings the rows of its clients along.</summary>
-    public void Attach() => database.BeforeCommit = (connection, clients) =>
+    /// <summary>From now on every write says whose rows it has made old. They are derived right after it, and by whoever looks before that.</summary>
+    public void Attach() => database.BeforeCommit = (_, clients) =>
     {
-        foreach (var id in clients.Take(MostInOneWrite))
+        foreach (var id in clients)
         {
-            if (Derive(connection, id) is { } made)
-            {
-                DigestTable.Put(connection, made.Row.ToStored(), made.Age);
-            }
-
-            Stale.Settle(connection, id);
+            touched[id] = true;
         }
+
+        wake.Release();
     };
+
+    public void Dispose() => wake.Dispose();
+
+    /// <summary>Waits until something was written about a client, or for as long as given.</summary>
+    public Task<bool> Touched(TimeSpan most, CancellationToken stop) => wake.WaitAsync(most, stop);
+
+    /// <summary>Makes the rows of those anew about whom something was written.</summary>
+    public void Settle(CancellationToken stop = default)
+    {
+        lock (round)
+        {
+            foreach (var batch in touched.Keys.Chunk(Batch).TakeWhile(_ => !stop.IsCancellationRequested))
+            {
+                foreach (var id in batch)
+                {
+                    touched.TryRemove(id, out _);
+                }
+
+                Make(batch);
+            }
+        }
+    }
 
     /// <summary>What rows must carry to be of now.</summary>
     public DigestAge Now() => database.Read(Now);
@@ -47,24 +67,57 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
             var made = 0;
             for (var old = table.Outdated(Now(), Batch); old.Count > 0 && !stop.IsCancellationRequested; old = table.Outdated(Now(), Batch))
             {
-                var rows = old.AsParallel().WithDegreeOfParallelism(Environment.ProcessorCount).Select(id => database.Read(connection => Derive(connection, id))).ToList();
-                database.Write(connection =>
-                {
-                    foreach (var (row, age) in rows.OfType<(DigestRow, DigestAge)>())
-                    {
-                        DigestTable.Put(connection, row.ToStored(), age);
-                    }
-
-                    foreach (var id in old)
-                    {
-                        Stale.Settle(connection, id);
-                    }
-                });
+                Make(old);
                 made += old.Count;
             }
 
             return made;
         }
+    }
+
+    private void Make(IReadOnlyList<string> clients)
+    {
+        var rows = new (DigestRow Row, DigestAge Age)?[clients.Count];
+        OnTwoThreads(clients.Count, i => rows[i] = database.Read(connection => Derive(connection, clients[i])));
+        database.Write(connection =>
+        {
+            foreach (var (row, age) in rows.OfType<(DigestRow, DigestAge)>())
+            {
+                DigestTable.Put(connection, row.ToStored(), age);
+            }
+
+            foreach (var id in clients)
+            {
+                Stale.Settle(connection, id);
+            }
+        });
+    }
+
+    /// <summary>Work on threads of its own, this one and another: those of the pool are for whoever waits for a page.</summary>
+    private static void OnTwoThreads(int count, Action<int> work)
+    {
+        var next = -1;
+        ExceptionDispatchInfo? fault = null;
+        void Work()
+        {
+            try
+            {
+                for (var i = Interlocked.Increment(ref next); i < count; i = Interlocked.Increment(ref next))
+                {
+                    work(i);
+                }
+            }
+            catch (Exception thrown)
+            {
+                fault = ExceptionDispatchInfo.Capture(thrown);
+            }
+        }
+
+        var other = count > 1 ? new Thread(Work) { IsBackground = true, Name = "digest" } : null;
+        other?.Start();
+        Work();
+        other?.Join();
+        fault?.Throw();
     }
 
     private DigestAge Now(SqliteConnection connection)

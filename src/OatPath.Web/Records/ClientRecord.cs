@@ -58,7 +58,7 @@ public sealed class ClientRecord
     /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest.
     /// A changed choice reaches a client only by publishing.
     /// </summary>
-    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : CaseJson.ReadStored<HouseRules>(Published.Rules) with
+    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : RulesRead.Of(Published.Rules) with
     {
         StudioName = Rules.StudioName,
         Zone = Rules.Zone,

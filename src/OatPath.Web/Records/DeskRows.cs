@@ -10,8 +10,9 @@ public static class DeskRows
     /// <summary>Begins a note by which a colleague takes a row.</summary>
     public const string Taken = "taken:";
 
-    private const int DaysBefore = 4;
-    private const int Days = 14;
+    /// <summary>A week is looked back over, and a week and a half ahead.</summary>
+    public const int DaysBefore = 6;
+    private const int Days = 16;
 
     /// <summary>Every open row, most urgent first; none for a client without a published plan.</summary>
     public static IReadOnlyList<DeskRow> Of(ClientRecord record)
@@ -27,7 +28,7 @@ public static class DeskRows
         return [.. path.Questions.Select(question => Row(record, path, question, notes.FindLast(note => note.Words == Taken + DeskRow.KeyOf(question)).Fact)).Where(row => !row.IsOnlyRead || !seen.Contains(row.Key))];
     }
 
-    /// <summary>The path a Desk line draws: some days back and a week and a half ahead.</summary>
+    /// <summary>The one path that everything of the Desk and the Clients page is read from.</summary>
     public static CarePath PathOf(ClientRecord record) => record.ClientPath(DaysBefore, Days);
 
     private static DeskRow Row(ClientRecord record, CarePath path, Question question, Store.Fact? taken)

@@ -30,13 +30,18 @@ public sealed record DigestRow(
     {
         var rows = DeskRows.Of(record);
         var state = ClientState.Of(record);
-        var strip = record.Published is null ? null : StripDrawing.Mini(DeskRows.PathOf(record), record.NameOf);
+        var strip = record.Published is null ? null : StripDrawing.Mini(Drawn(DeskRows.PathOf(record)), record.NameOf);
         return new(
             record.Client.Id, record.Client.Name, rows.Count > 0 ? (int)rows[0].Kind : null, rows.Count > 0 ? rows[0].Since : default,
             record.Published is not null ? record.Changes : record.Draft.Shelf.Count == 0 ? NotMet : NotPublished,
             state.Found, new(state.Word, state.Symbol, state.Tone, state.Since, strip), rows.Count > 0 ? new(rows[0], [.. rows.Skip(1)]) : null,
             Visits.Today(record), [.. DeskAhead.Of(record)], HeldBack.Of(record), record.Published is not null && Messenger.Wanted(record).Count > 0);
     }
+
+    /// <summary>The days that a small strip draws.</summary>
+    private static CarePath Drawn(CarePath path) => path with { Days = [.. path.Days.Where(day => day.Date >= path.Today.AddDays(-DaysDrawnBefore))] };
+
+    private const int DaysDrawnBefore = 4;
 
     /// <summary>A client of whose record something cannot be read: named on the Desk, and nothing is planned for them.</summary>
     public static DigestRow Unreadable(Client client, DateOnly today, string what) =>

@@ -68,7 +68,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     private void Take(CheckedIn entry)
     {
         var reportDay = facts.DayOf(entry.HappenedAt);
-        var judged = OutcomeTable.Judge(entry.Report, ContextOf(entry));
+        var context = ContextOf(entry);
+        var judged = OutcomeTable.Judge(entry.Report, context);
         if (facts.Replaced.Contains(entry.Id) && judged.Outcome < Outcome.Stop)
         {
             // Sent again with other answers. A stop stays: only a practitioner lifts it.
@@ -91,7 +92,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it. What stung beside it counts all the same.
         var implicated = Implicated(entry.Day);
         implicated.ForEach(track => Weigh(track, entry));
-        var touched = OutcomeTable.IsForPicking(entry.Report, ContextOf(entry)) && judged.Outcome == Outcome.EaseOff ? [] : implicated;
+        var touched = OutcomeTable.IsForPicking(entry.Report, context) && judged.Outcome == Outcome.EaseOff ? [] : implicated;
         foreach (var track in touched)
         {
             track.Evidence.Told(reportDay);
@@ -125,28 +126,14 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
 
     private OutcomeContext ContextOf(CheckedIn entry)
     {
-        DateOnly? before = null;
-        DateOnly? after = null;
-        foreach (var day in facts.IrritantDays)
-        {
-            if (day < entry.Day)
-            {
-                before = day;
-            }
-            else if (day > entry.Day)
-            {
-                after = day;
-                break;
-            }
-        }
-
+        var (before, after) = (facts.IrritantBefore(entry.Day), facts.IrritantAfter(entry.Day));
         var neighbour = Math.Max(before is { } b ? worstStingOf.GetValueOrDefault(b) : 0, after is { } a ? worstStingOf.GetValueOrDefault(a) : 0);
         DateTimeOffset? applied = null;
-        foreach (var log in facts.Log)
+        foreach (var use in facts.TickedOn(entry.Day))
         {
-            if (log is Applied use && use.Day == entry.Day && log.HappenedAt <= entry.HappenedAt && tracks.Any(track => track.Active && track.Product.Id == use.Product))
+            if (use.HappenedAt <= entry.HappenedAt && tracks.Exists(track => track.Active && track.Product.Id == use.Product))
             {
-                applied = log.HappenedAt;
+                applied = use.HappenedAt;
             }
         }
 
@@ -168,13 +155,7 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return planned;
         }
 
-        DateOnly? last = null;
-        foreach (var irritant in facts.IrritantDays)
-        {
-            last = irritant < day && irritant >= day.AddDays(-LooksBackDays) ? irritant : last;
-        }
-
-        return last is { } found ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
+        return facts.IrritantBefore(day) is { } found && found >= day.AddDays(-LooksBackDays) ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
     }
 
     private DateOnly LastUse(Track track, DateOnly day)

@@ -24,6 +24,10 @@ internal sealed class InsideRest(
     private readonly Dictionary<(string Opened, DateOnly On, RestrictionKind? Kind), DateOnly> ends = [];
     private readonly Dictionary<DateOnly, HashSet<string>> taken = [];
 
+    /// <summary>What rests after each treatment, and what rests before each with the moment it was written down.</summary>
+    private List<List<CareSpan>>? done;
+    private List<(DateTimeOffset? RecordedAt, CareSpan Span)>? ahead;
+
     public List<TooSoonUse> Found { get; } = [];
 
     /// <summary>One rest as it stands on a day.</summary>
@@ -123,13 +127,19 @@ internal sealed class InsideRest(
     private IEnumerable<Rest> AfterTreatments(Product product, DateOnly day)
     {
         var own = Kinds(product)[0];
-        foreach (var treatment in care.After.GroupBy(span => (span.Treatment, span.On)).Where(treatment => day > treatment.Key.On))
+        foreach (var treatment in done ??= [.. care.After.GroupBy(span => (span.Treatment, span.On)).Select(group => group.ToList())])
         {
-            foreach (var span in treatment.Where(span => IsOf(product, span.Kind)))
+            foreach (var span in treatment)
             {
+                var end = End(span.Treatment, span.On, span.Kind, span.Until);
+                if (day <= span.On || end < day || !IsOf(product, span.Kind))
+                {
+                    continue;
+                }
+
                 // A scrub begins the rest of scrubs again; where a treatment names none, that of everything that irritates.
-                var counts = span.Kind == own || span.Kind == RestrictionKind.Retinoid || treatment.All(other => other.Kind != own);
-                yield return new(span.Treatment, counts ? span.On : null, span.Until.DayNumber - span.On.DayNumber, span.Kind, End(span.Treatment, span.On, span.Kind, span.Until), TreatmentRest.Say(span));
+                var counts = span.Kind == own || span.Kind == RestrictionKind.Retinoid || treatment.TrueForAll(other => other.Kind != own);
+                yield return new(span.Treatment, counts ? span.On : null, span.Until.DayNumber - span.On.DayNumber, span.Kind, end, TreatmentRest.Say(span));
             }
         }
 
@@ -143,9 +153,10 @@ internal sealed class InsideRest(
     /// <summary>A treatment still to come; what was used before anybody had written it down was no mistake.</summary>
     private IEnumerable<Rest> BeforeTreatments(Product product, DateOnly day)
     {
-        foreach (var treatment in facts.File.Treatments.Where(treatment => treatment.On > day && !treatment.AtHome && !(facts.FirstUseOn(product.Id, day) < treatment.RecordedAt)))
+        ahead ??= [.. facts.File.Treatments.Where(treatment => !treatment.AtHome).SelectMany(treatment => CareSpan.Of(treatment, facts.Zone).Where(span => span.Before).Select(span => (treatment.RecordedAt, span)))];
+        foreach (var (recordedAt, span) in ahead)
         {
-            foreach (var span in CareSpan.Of(treatment, facts.Zone).Where(span => span.Before && span.Covers(day) && IsOf(product, span.Kind)))
+            if (span.Covers(day) && IsOf(product, span.Kind) && !(facts.FirstUseOn(product.Id, day) < recordedAt))
             {
                 yield return new(span.Treatment, null, 0, span.Kind, span.Until, TreatmentRest.Say(span));
             }

@@ -1,0 +1,16 @@
+using OatPath.Store;
+
+namespace OatPath.Bench;
+
+/// <summary>Phones of many clients, let in by links of their own.</summary>
+internal static class Phones
+{
+    /// <summary>Cookies of so many phones of different clients whose plan is published, in a folder that no program uses.</summary>
+    public static IReadOnlyList<(string Client, string Cookie)> Of(string folder, int count, string named)
+    {
+        using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
+        var (links, publications) = (new Links(database), new Publications(database));
+        return [.. new Clients(database).Search(named, int.MaxValue).Where(client => publications.Latest(client.Id) is not null).Take(count)
+            .Select(client => (client.Id, links.Admit(links.Create(client.Id, "bench", DateTimeOffset.UtcNow), null, DateTimeOffset.UtcNow).Cookie!))];
+    }
+}
