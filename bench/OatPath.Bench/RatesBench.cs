@@ -10,8 +10,8 @@ internal static class RatesBench
     private const int Port = 5995;
     private const int EmptyPort = 5994;
     private const int RequestsEach = 100;
-    private const int Rounds = 12;
-    private const int WarmRounds = 4;
+    private const int Rounds = 24;
+    private const int WarmRounds = 14;
     private const int AtOnce = 4;
     private static int addresses;
 
@@ -22,7 +22,7 @@ internal static class RatesBench
         var folder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;
         (await Running.Studio(folder, Port, demo: true)).Dispose();
         LargeStudio.Say(folder);
-        var phones = Phones.Of(folder, 20, "");
+        var phones = Phones.Of(folder, 20, "", Links.MostPhones);
         using (var empty = await Running.Empty(EmptyPort))
         using (var studio = await Running.Studio(folder, Port, demo: true))
         {

@@ -91,6 +91,11 @@ public sealed class Links(Database database)
         return (Admission.In, cookie);
     });
 
+    /// <summary>The device of a cookie, and whether it is still let in; null where the cookie is unknown.</summary>
+    public (Device Device, bool IsIn)? Known(string cookie) => database.Read(connection => connection.Query(
+        "SELECT d.id, l.client_id, d.closed_at IS NULL AND l.revoked_at IS NULL FROM device d JOIN link l ON l.id = d.link_id WHERE d.cookie_hash = $1",
+        row => ((Device, bool)?)(new Device(row.GetInt64(0), row.GetString(1)), row.GetBoolean(2)), SecretToken.Hash(cookie)).FirstOrDefault());
+
     /// <summary>The device behind a cookie, or null when it is unknown, was shut out, or its link was revoked.</summary>
     public Device? Recognise(string cookie) => database.Read(connection => connection.Query(
         "SELECT d.id, l.client_id FROM device d JOIN link l ON l.id = d.link_id WHERE d.cookie_hash = $1 AND d.closed_at IS NULL AND l.revoked_at IS NULL",

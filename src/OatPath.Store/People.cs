@@ -11,7 +11,7 @@ public sealed record Person(long Id, string Name, string SignIn, string Role, st
 
 public sealed class People(Database database)
 {
-    private const string Columns = "SELECT id, name, sign_in, role, password_hash, active, stamp, cleared_at, factor FROM person";
+    internal const string Columns = "SELECT id, name, sign_in, role, password_hash, active, stamp, cleared_at, factor FROM person";
 
     public bool Any() => database.Read(connection => connection.Number("SELECT count(*) FROM person")) > 0;
 
@@ -72,6 +72,6 @@ public sealed class People(Database database)
 
     public int RecoveryCodesLeft(long id) => (int)database.Read(connection => connection.Number("SELECT count(*) FROM recovery_code WHERE person_id = $1 AND used_at IS NULL", id));
 
-    private static Person Read(SqliteDataReader row) => new(
+    internal static Person Read(SqliteDataReader row) => new(
         row.GetInt64(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4), row.GetBoolean(5), row.GetString(6), row.IsDBNull(7) ? null : row.Instant(7), row.Text(8));
 }

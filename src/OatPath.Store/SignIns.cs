@@ -34,6 +34,14 @@ public sealed class SignIns(Database database)
     public bool IsOpen(string token, long person) => (unwritten.TryGetValue(SecretToken.Hash(token), out var known) && known == person)
         || database.Read(connection => connection.Number("SELECT count(*) FROM sign_in WHERE token_hash = $1 AND person_id = $2 AND ended_at IS NULL", SecretToken.Hash(token), person)) > 0;
 
+    /// <summary>Whoever is signed in by a token, as long as they may be; null else.</summary>
+    public Person? Whose(string token, long person)
+    {
+        var hash = SecretToken.Hash(token);
+        return unwritten.TryGetValue(hash, out var known) && known == person ? new People(database).Find(person)
+            : database.Read(connection => connection.Query($"{People.Columns} WHERE id = $1 AND EXISTS (SELECT 1 FROM sign_in s WHERE s.token_hash = $2 AND s.person_id = $1 AND s.ended_at IS NULL)", People.Read, person, hash).FirstOrDefault());
+    }
+
     public void End(string token, DateTimeOffset at)
     {
         if (!unwritten.TryRemove(SecretToken.Hash(token), out _))

@@ -49,7 +49,7 @@ public static class RequestLimits
 
     /// <summary>The phone that a request below /my comes from, also one that was shut out since: what happened before is still sent.</summary>
     private static long? PhoneOf(HttpContext http) =>
-        http.Request.Path.StartsWithSegments("/my") && PhoneDoor.CookieOf(http) is { } cookie ? http.RequestServices.GetRequiredService<Links>().DeviceOf(cookie) : null;
+        http.Request.Path.StartsWithSegments("/my") ? PhoneDoor.Known(http, http.RequestServices.GetRequiredService<Links>())?.Device.Id : null;
 
     private static RateLimitPartition<string> Window(string key, int most) =>
         RateLimitPartition.GetFixedWindowLimiter(key, _ => new() { PermitLimit = most, Window = Minute });

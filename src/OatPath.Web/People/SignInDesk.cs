@@ -117,9 +117,8 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
     public static Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var person = IdOf(context.Principal!) is { } number ? services.GetRequiredService<Store.People>().Find(number) : null;
-        if (person is null || !person.Active || person.Stamp != context.Principal!.FindFirstValue(StampClaim)
-            || context.Principal!.FindFirstValue(SignInClaim) is not { } token || !services.GetRequiredService<SignIns>().IsOpen(token, person.Id))
+        var person = IdOf(context.Principal!) is { } number && context.Principal!.FindFirstValue(SignInClaim) is { } token ? services.GetRequiredService<SignIns>().Whose(token, number) : null;
+        if (person is null || !person.Active || person.Stamp != context.Principal!.FindFirstValue(StampClaim))
         {
             context.RejectPrincipal();
             return context.HttpContext.SignOutAsync();

@@ -10,8 +10,20 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
     /// <summary>Where the button of a link's page leads: below the path of the cookie, so that a phone that is in already is known.</summary>
     public const string KnockRoute = "/my/go/{token}";
 
-    public Device? Who(HttpContext http) =>
-        CookieOf(http) is { } cookie ? links.Recognise(cookie) : null;
+    private static readonly object LookedAt = new();
+
+    public Device? Who(HttpContext http) => Known(http, links) is { IsIn: true } known ? known.Device : null;
+
+    /// <summary>The phone that a request comes from, also one that was shut out since, or null; looked up once for each request.</summary>
+    public static (Device Device, bool IsIn)? Known(HttpContext http, Links links)
+    {
+        if (!http.Items.TryGetValue(LookedAt, out var known))
+        {
+            http.Items[LookedAt] = known = CookieOf(http) is { } cookie ? links.Known(cookie) : null;
+        }
+
+        return ((Device, bool)?)known;
+    }
 
     /// <summary>What a phone brings along, as far as it can be a cookie of ours.</summary>
     public static string? CookieOf(HttpContext http) => http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? cookie : null;

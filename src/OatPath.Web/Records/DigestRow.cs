@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using OatPath.Core.Plan;
 using OatPath.Store;
@@ -55,5 +56,27 @@ public sealed record DigestRow(
 
     private static string Write<T>(T part) => JsonSerializer.Serialize(part, Json);
 
-    private static T Read<T>(string text) => JsonSerializer.Deserialize<T>(text, Json) ?? throw new JsonException("Nothing was kept.");
+    // The same rows are shown all day: each text is read once.
+    private const int MostKept = 2_000;
+    private static readonly ConcurrentDictionary<string, object> Known = [];
+    private static int known;
+
+    private static T Read<T>(string text)
+        where T : class
+    {
+        if (Known.TryGetValue(text, out var kept) && kept is T same)
+        {
+            return same;
+        }
+
+        var read = JsonSerializer.Deserialize<T>(text, Json) ?? throw new JsonException("Nothing was kept.");
+        if (Interlocked.Increment(ref known) > MostKept)
+        {
+            Known.Clear();
+            Interlocked.Exchange(ref known, 0);
+        }
+
+        Known[text] = read;
+        return read;
+    }
 }

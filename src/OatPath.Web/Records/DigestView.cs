@@ -26,11 +26,11 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
 
     /// <summary>The most urgent first.</summary>
     public IReadOnlyList<DigestRow> Urgent(int most) =>
-        [.. With(table.Urgent(most + MostDerived), row => row.Urgency is not null).OrderBy(row => row.Urgency).ThenByDescending(row => row.Since).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+        [.. With(table.Urgent(most + Fresh.Count), row => row.Urgency is not null).OrderBy(row => row.Urgency).ThenByDescending(row => row.Since).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
 
     public int CountUrgent => Count(table.CountUrgent(), row => row.Urgency is not null);
 
-    public IReadOnlyList<DigestRow> Waiting(int most) => [.. With(table.Waiting(most + MostDerived), row => row.Waiting != 0).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+    public IReadOnlyList<DigestRow> Waiting(int most) => [.. With(table.Waiting(most + Fresh.Count), row => row.Waiting != 0).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
 
     public int CountWaiting => Count(table.CountWaiting(), row => row.Waiting != 0);
 
@@ -49,7 +49,7 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
     public (IReadOnlyList<StoredHeld> Rows, int Found) Held(string rule, int most)
     {
         var ids = Fresh.Select(row => row.ClientId).ToHashSet();
-        var kept = table.Held(rule, most + MostDerived);
+        var kept = table.Held(rule, most + Fresh.Count);
         var fresh = Fresh.SelectMany(row => row.Held).Where(held => held.Rule == rule).ToList();
         return ([.. kept.Where(held => !ids.Contains(held.ClientId)).Concat(fresh).OrderByDescending(held => held.Times).ThenBy(held => held.Name, StringComparer.OrdinalIgnoreCase).Take(most)],
             Math.Max(fresh.Count, table.CountHeld(rule) - kept.Count(held => ids.Contains(held.ClientId)) + fresh.Count));
@@ -60,7 +60,7 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
     {
         bool IsFound(DigestRow row) => parts.All(part => row.Found.Contains(part, StringComparison.Ordinal));
         bool IsNamed(DigestRow row) => parts.All(part => row.Name.Contains(part, StringComparison.OrdinalIgnoreCase));
-        return ([.. With(table.Search(parts, most + MostDerived), IsFound).OrderByDescending(IsNamed).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)], Count(table.CountFound(parts), IsFound));
+        return ([.. With(table.Search(parts, most + Fresh.Count), IsFound).OrderByDescending(IsNamed).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)], Count(table.CountFound(parts), IsFound));
     }
 
     private IReadOnlyList<DigestRow> Fresh

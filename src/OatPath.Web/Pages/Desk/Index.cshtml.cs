@@ -10,7 +10,10 @@ namespace OatPath.Web.Pages.Desk;
 
 public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, Store.Retention retention, Store.ProgramSettings settings, TimeProvider clock, IAuthorizationService authorization) : PageModel
 {
-    private const int MostLines = 60;
+    /// <summary>So many lines at first; the others come as they scroll into view.</summary>
+    private const int FirstLines = 8;
+    private const int NextLines = 20;
+    private const int MostLines = 200;
     private const int MostWaiting = 8;
 
     /// <summary>The most urgent lines; as many as fit.</summary>
@@ -43,7 +46,21 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     public int Quiet { get; private set; }
 
 
-    public void OnGet() => Fill();
+    /// <summary>Whether there are more than are ever shown here.</summary>
+    public bool IsCut => Next is null && Needing > MostLines;
+
+    /// <summary>Where the next lines begin; null where there are no more.</summary>
+    public int? Next { get; private set; }
+
+    public void OnGet(int from) => Fill(from is > 0 and <= MostLines ? from + NextLines : FirstLines);
+
+    /// <summary>Lines from a place on.</summary>
+    public IActionResult OnGetMore(int from)
+    {
+        from = from is > 0 and < MostLines ? from : FirstLines;
+        Take(from, NextLines);
+        return Partial("Desk/_Lines", this);
+    }
 
     /// <summary>The one-click yes: decides and publishes just this step.</summary>
     public async Task<IActionResult> OnPostStepUpAsync(string client, string product, int rung, long version)
@@ -149,12 +166,22 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         return Redirect("/");
     }
 
-    private void Fill()
+    /// <summary>The most urgent lines from a place on.</summary>
+    private void Take(int from, int count)
+    {
+        Lines = [.. digest.Urgent(Math.Min(from + count, MostLines)).Skip(from)];
+        Needing = digest.CountUrgent;
+        Next = from + Lines.Count < Math.Min(Needing, MostLines) && Lines.Count > 0 ? from + Lines.Count : null;
+
+        // What a line says of a client is a reading of the record.
+        views.LogLines(Lines.Select(line => line.ClientId), User.Identity?.Name ?? "", "Desk", clock.GetUtcNow());
+    }
+
+    private void Fill(int lines)
     {
         Total = clients.Count();
         Today = digests.Now().Day;
-        Lines = digest.Urgent(MostLines);
-        Needing = digest.CountUrgent;
+        Take(0, lines);
         Unpublished = digest.Waiting(MostWaiting);
         Waiting = digest.CountWaiting;
         Visits = digest.Visits;
@@ -163,8 +190,5 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         ContactsMissing = !room.ContactsComplete();
         FailedMessages = outbox.FailedOf(latest: 200);
         Quiet = User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1)) ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count : 0;
-
-        // What a line says of a client is a reading of the record.
-        views.LogLines(Lines.Select(line => line.ClientId), User.Identity?.Name ?? "", "Desk", clock.GetUtcNow());
     }
 }
