@@ -16,6 +16,9 @@ switch (args)
     case ["large", var at]:
         await OatPath.Bench.LargeBench.Run(at);
         return;
+    case ["make", var at, var clients]:
+        await OatPath.Bench.LargeStudio.Make(at, int.Parse(clients, System.Globalization.CultureInfo.InvariantCulture));
+        return;
     case ["rates", ..]:
         await OatPath.Bench.RatesBench.Run();
         return;
@@ -24,6 +27,9 @@ switch (args)
         return;
     case ["soak", var at, var minutes]:
         await OatPath.Bench.SoakBench.Run(at, int.Parse(minutes, System.Globalization.CultureInfo.InvariantCulture));
+        return;
+    case ["kill", var kills]:
+        await OatPath.Bench.KillBench.Run(int.Parse(kills, System.Globalization.CultureInfo.InvariantCulture));
         return;
     case ["life", var number]:
         Console.Write(CaseJson.Write(OatPath.Bench.Life.Of(int.Parse(number, System.Globalization.CultureInfo.InvariantCulture), DateTimeOffset.UtcNow, "Europe/Vienna")));

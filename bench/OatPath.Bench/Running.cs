@@ -53,6 +53,14 @@ internal sealed class Running : IDisposable
     /// <summary>Open files and sockets.</summary>
     public int Handles => Directory.GetFileSystemEntries($"/proc/{Id}/fd").Length;
 
+    /// <summary>Ends it as a failing machine does.</summary>
+    public void Kill()
+    {
+        process.Kill();
+        process.WaitForExit();
+        process.Dispose();
+    }
+
     public void Dispose()
     {
         _ = Process.Start("kill", ["-TERM", $"{process.Id}"])!.WaitForExit(1000);

@@ -67,6 +67,23 @@ internal sealed partial class Visitor : IDisposable
         return await answer.Content.ReadAsStringAsync();
     }
 
+    /// <summary>Sends one file with the form's token.</summary>
+    /// <returns>The page that answers, and its address.</returns>
+    public async Task<(string Page, string Address)> Upload(string address, string token, string text)
+    {
+        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(text), "file", "shelf.csv" } };
+        using var answer = await http.PostAsync(address, form);
+        answer.EnsureSuccessStatusCode();
+        return (await answer.Content.ReadAsStringAsync(), answer.RequestMessage!.RequestUri!.PathAndQuery);
+    }
+
+    public async Task<string> SendJson(string address, string json)
+    {
+        using var answer = await http.PostAsync(address, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
+        answer.EnsureSuccessStatusCode();
+        return await answer.Content.ReadAsStringAsync();
+    }
+
     /// <summary>The value of a hidden or given field in a page.</summary>
     public static string Field(string page, string name) => Regex.Match(page, $"name=\"{name}\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
 

@@ -42,8 +42,9 @@ public sealed class DigestTests : IDisposable
     }
 
     [Fact]
-    public async Task Every_write_changes_the_row_in_the_same_step()
+    public async Task Every_write_makes_its_rows_old_and_they_are_of_now_for_whoever_looks_and_right_after()
     {
+        Digests.BringUpToDate();
         Assert.Equal(Derived(), Stored());
 
         Tell("Perrin", new SkinReport { Sting = 8 });
@@ -51,6 +52,10 @@ public sealed class DigestTests : IDisposable
         var page = await staff.Get($"/clients/{studio.ClientId("Jory")}/ramp");
         await staff.Submit(page, "form[action$='Decide']", ("product", "sedge-serum"), ("what", "stop"));
         await staff.Submit(await staff.Get("/clients/new"), "main form", ("Name", "Nell Orrin"), ("Phone", "0000 4711"));
+        Assert.Equal(3, Table.CountOutdated(Digests.Now()));
+        Assert.Contains((await staff.Get("/")).Page.QuerySelectorAll("li.need.is-call"), line => line.TextContent.Contains("Perrin", StringComparison.Ordinal));
+        Digests.Settle();
+        Assert.Equal(0, Table.CountOutdated(Digests.Now()));
         Assert.Equal(Derived(), Stored());
         Assert.Contains("Nell Orrin", (await staff.Get("/clients?q=orrin")).Text, StringComparison.Ordinal);
     }
@@ -66,7 +71,8 @@ public sealed class DigestTests : IDisposable
             foreach (var hour in hours)
             {
                 var at = day1.ToDateTime(new TimeOnly(hour, 7));
-                studio.Clock.Jump(new DateTimeOffset(at, zone.GetUtcOffset(at)).ToUniversalTime());
+                studio.JumpTo(new DateTimeOffset(at, zone.GetUtcOffset(at)).ToUniversalTime());
+                Assert.Equal(day1, Digests.Now().Day);
                 first ??= Derived();
                 Assert.Equal(first, Derived());
             }
@@ -183,5 +189,45 @@ public sealed class DigestTests : IDisposable
         using var command = connection.CreateCommand();
         command.CommandText = "SELECT max(length(packed) + length(rules) + length(inputs) + length(path)) FROM publication";
         Assert.InRange((long)command.ExecuteScalar()!, 1, 20_000);
+    }
+
+    [Fact]
+    public async Task The_Desk_shows_the_most_urgent_lines_and_the_next_from_where_it_ended()
+    {
+        var loader = studio.Services.GetRequiredService<Demo.DemoLoader>();
+        var room = studio.Services.GetRequiredService<RecordRoom>();
+        var perrin = room.Derive(studio.ClientId("Perrin"))!.Followed;
+        for (var i = 0; i < 30; i++)
+        {
+            var client = loader.Load(perrin, new($"Nell Orrin {i}", ""));
+            var now = studio.Clock.GetUtcNow();
+            room.Append(client.Id, null, room.Make<Core.Case.LogEntry>(client.Id, "log", new Core.Case.CheckedIn { Id = Fact.NewId(), Day = new DateOnly(2026, 3, 9), HappenedAt = now, RecordedAt = now, By = "client", Report = new Core.CheckIn.SkinReport { Sting = 7 } }, "client"));
+        }
+
+        studio.Services.GetRequiredService<ClientDigests>().BringUpToDate();
+        using var browser = await studio.SignedIn();
+        static List<string> Lines(Answer page) => [.. page.Page.QuerySelectorAll("li.need").Select(line => line.GetAttribute("data-client")!)];
+        var first = await browser.Get("/");
+        Assert.Equal(8, Lines(first).Count);
+        var shown = Lines(first);
+        var more = first.Page.QuerySelector("li.more-lines");
+        while (more is not null)
+        {
+            var next = await browser.Get(more.GetAttribute("data-hx-get")!);
+            Assert.NotEmpty(Lines(next));
+            shown.AddRange(Lines(next));
+            more = next.Page.QuerySelector("li.more-lines");
+        }
+
+        Assert.True(shown.Count > 30);
+        Assert.Equal(shown.Count, shown.Distinct().Count());
+        Assert.Equal(shown, studio.Services.GetRequiredService<DigestTable>().Urgent(100).Select(row => row.ClientId));
+
+        // Without scripts the link shows the page with more on it; odd places are no accident.
+        Assert.Equal(shown.Take(28), Lines(await browser.Get("/?from=8")));
+        foreach (var from in new[] { "-1", "0", "999999", "x", "" })
+        {
+            Assert.Equal(System.Net.HttpStatusCode.OK, (await browser.Get($"/?handler=More&from={from}")).Status);
+        }
     }
 }

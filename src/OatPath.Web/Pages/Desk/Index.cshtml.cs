@@ -10,8 +10,9 @@ namespace OatPath.Web.Pages.Desk;
 
 public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, Store.Retention retention, Store.ProgramSettings settings, TimeProvider clock, IAuthorizationService authorization) : PageModel
 {
-    /// <summary>So many lines at first; the others come as they scroll into view.</summary>
+    /// <summary>So many lines at first where there are more than fit a page; the others come as they scroll into view.</summary>
     private const int FirstLines = 8;
+    private const int MostAtOnce = 16;
     private const int NextLines = 20;
     private const int MostLines = 200;
     private const int MostWaiting = 8;
@@ -52,7 +53,7 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     /// <summary>Where the next lines begin; null where there are no more.</summary>
     public int? Next { get; private set; }
 
-    public void OnGet(int from) => Fill(from is > 0 and <= MostLines ? from + NextLines : FirstLines);
+    public void OnGet(int from) => Fill(from is > 0 and <= MostLines ? from + NextLines : digest.CountUrgent <= MostAtOnce ? MostAtOnce : FirstLines);
 
     /// <summary>Lines from a place on.</summary>
     public IActionResult OnGetMore(int from)
