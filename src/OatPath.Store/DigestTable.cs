@@ -60,6 +60,10 @@ public sealed class DigestTable(Database database)
         $"SELECT c.id FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.archived = 0 AND {NotOfNow} ORDER BY d.urgency IS NULL, d.urgency LIMIT $4",
         row => row.GetString(0), now.Rules, now.Engine, Write(now.Day), most));
 
+    /// <summary>Clients about whom something was written since their row was made.</summary>
+    public IReadOnlyList<string> Told(int most) => database.Read(connection => connection.Query(
+        "SELECT c.id FROM client_stale s JOIN client c ON c.id = s.client_id WHERE c.archived = 0 LIMIT $1", row => row.GetString(0), most));
+
     public int CountOutdated(DigestAge now) => (int)database.Read(connection => connection.Number(
         $"SELECT count(*) FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.archived = 0 AND {NotOfNow}", now.Rules, now.Engine, Write(now.Day)));
 

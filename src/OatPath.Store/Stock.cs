@@ -42,15 +42,34 @@ public sealed class Stock(Database database)
         database.Write(connection => Move(connection, product, batch, units, "in", null, at, by));
     }
 
-    /// <summary>Takes one unit out for a client, from the given batch or from the one that came in first.</summary>
-    /// <returns>The movement and its batch, or null when there is none left of it.</returns>
-    public (long Move, string Batch)? Dispense(string product, string? batch, string client, DateTimeOffset at, string by) => database.Write(connection =>
-        Batches(connection, product).FirstOrDefault(held => held.Units > 0 && (batch is null || held.Batch == batch)) is { } from
-            ? ((long, string)?)(Move(connection, product, from.Batch, -1, "dispensed", client, at, by), from.Batch)
-            : null);
+    /// <summary>
+    /// Takes one unit out for a client, from the given batch or from the one that came in first, and writes what that means for their record, in one step:
+    /// no unit leaves without its entry, and none where the entry is refused.
+    /// </summary>
+    /// <param name="version">The client's version that was seen.</param>
+    /// <param name="facts">The entries, by the batch; the first is the one that the unit came with.</param>
+    /// <returns>The batch and the entries, or null when there is none left of it.</returns>
+    /// <exception cref="ConflictException">Somebody changed the client in the meantime.</exception>
+    public (string Batch, IReadOnlyList<Fact> Facts)? Dispense(
+        string product, string? batch, string client, long version, Func<string, IReadOnlyList<Fact>> facts, DateTimeOffset at, string by) => database.Write(connection =>
+    {
+        if (Held(connection, product, batch) is not { } from)
+        {
+            return ((string, IReadOnlyList<Fact>)?)null;
+        }
 
-    /// <summary>Notes which fact brought a dispensed unit onto a client's shelf.</summary>
-    public void Tie(long move, string factId) => database.Write(connection => connection.Run("UPDATE stock_move SET fact_id = $2 WHERE id = $1 AND kind = 'dispensed'", move, factId));
+        var made = facts(from);
+        _ = Facts.Append(connection, client, version, made);
+        Dispense(connection, product, from, client, made[0].Id, at, by);
+        return (from, made);
+    });
+
+    /// <summary>The batch that a unit is taken from, or null where none is left.</summary>
+    private static string? Held(SqliteConnection connection, string product, string? batch) =>
+        Batches(connection, product).FirstOrDefault(held => held.Units > 0 && (batch is null || held.Batch == batch))?.Batch;
+
+    private static void Dispense(SqliteConnection connection, string product, string batch, string client, string factId, DateTimeOffset at, string by) => connection.Run(
+        "UPDATE stock_move SET fact_id = $2 WHERE id = $1", Move(connection, product, batch, -1, "dispensed", client, at, by), factId);
 
     /// <summary>Brings back every unit that left with one of these facts. Twice is once.</summary>
     public void BringBack(IEnumerable<string> factIds, string client, DateTimeOffset at, string by)
@@ -66,10 +85,13 @@ public sealed class Stock(Database database)
     {
         foreach (var (_, product, batch) in Moved(undone))
         {
-            if (Dispense(product, batch, client, at, by) is { } taken)
+            database.Write(connection =>
             {
-                Tie(taken.Move, again);
-            }
+                if (Held(connection, product, batch) is { } from)
+                {
+                    Dispense(connection, product, from, client, again, at, by);
+                }
+            });
         }
     }
 
@@ -77,7 +99,7 @@ public sealed class Stock(Database database)
         "SELECT id, product_id, batch FROM stock_move WHERE fact_id = $1", row => (row.GetInt64(0), row.GetString(1), row.GetString(2)), factId));
 
     /// <summary>Undoes a dispensing to a client: the unit goes back. Twice is once.</summary>
-    public void BringBack(long move, string client, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
+    private void BringBack(long move, string client, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
         """
         INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
         SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move WHERE id = $1 AND client_id = $2 AND kind = 'dispensed'

@@ -194,6 +194,21 @@ public sealed class ShelfTests : IDisposable
         Assert.Equal(2, shelf.Everything().Count);
     }
 
+    private (string Batch, IReadOnlyList<Fact> Facts)? Dispense(Client client, string? batch) =>
+        Stock.Dispense(Toner.Id, batch, client.Id, new Clients(test.Database).Find(client.Id)!.Version, held => [TestDatabase.Make(client, "note", $"from {held}")], TestDatabase.Noon, "Maren Holt");
+
+    [Fact]
+    public void A_unit_stays_where_its_entry_is_refused_or_cannot_be_made()
+    {
+        Shelf.Save(Toner, 0);
+        var client = test.AddClient();
+        Stock.TakeIn(Toner.Id, "B1", 2, TestDatabase.Noon, "Maren Holt");
+        void Give(long version, Func<string, IReadOnlyList<Fact>> entries) => Stock.Dispense(Toner.Id, null, client.Id, version, entries, TestDatabase.Noon, "Maren Holt");
+        Assert.Throws<ConflictException>(() => Give(client.Version + 1, _ => [TestDatabase.Make(client, "note", "late")]));
+        Assert.Throws<InvalidOperationException>(() => Give(client.Version, _ => throw new InvalidOperationException("cut short")));
+        Assert.Equal((2, 0), (Stock.Levels()[Toner.Id].Units, test.Facts.Of(client.Id).Count));
+    }
+
     [Fact]
     public void Stock_is_the_sum_of_its_movements()
     {
@@ -201,16 +216,16 @@ public sealed class ShelfTests : IDisposable
         var client = test.AddClient();
         Stock.TakeIn(Toner.Id, "B1", 2, TestDatabase.Noon, "Maren Holt");
         Stock.TakeIn(Toner.Id, "B2", 3, TestDatabase.Noon, "Maren Holt");
-        var first = Stock.Dispense(Toner.Id, null, client.Id, TestDatabase.Noon, "Maren Holt");
-        var chosen = Stock.Dispense(Toner.Id, "B2", client.Id, TestDatabase.Noon, "Maren Holt");
+        var first = Dispense(client, null);
+        var chosen = Dispense(client, "B2");
 
         Assert.Equal(("B1", "B2"), (first!.Value.Batch, chosen!.Value.Batch));
         Assert.Equal([new StockBatch("B1", 1), new StockBatch("B2", 2)], Stock.Batches(Toner.Id));
 
         Stock.Count(Toner.Id, "B2", 5, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack(first.Value.Move, client.Id, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack(first.Value.Move, client.Id, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack(chosen.Value.Move, test.AddClient("Another").Id, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack([first.Value.Facts[0].Id], client.Id, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack([first.Value.Facts[0].Id], client.Id, TestDatabase.Noon, "Maren Holt");
+        Stock.BringBack([chosen.Value.Facts[0].Id], test.AddClient("Another").Id, TestDatabase.Noon, "Maren Holt");
         Assert.Equal(7, Stock.Levels()[Toner.Id].Units);
         Assert.Equal("Jory Pellan", Stock.Moves(Toner.Id).First(move => move.Kind == "dispensed").ClientName);
     }
@@ -220,7 +235,7 @@ public sealed class ShelfTests : IDisposable
     {
         Shelf.Save(Toner, 0);
         var client = test.AddClient();
-        Assert.Null(Stock.Dispense(Toner.Id, null, client.Id, TestDatabase.Noon, "Maren Holt"));
+        Assert.Null(Dispense(client, null));
 
         Stock.SetMark(Toner.Id, 2);
         Assert.True(Stock.Levels()[Toner.Id].IsLow);

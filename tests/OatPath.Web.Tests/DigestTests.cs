@@ -230,4 +230,24 @@ public sealed class DigestTests : IDisposable
             Assert.Equal(System.Net.HttpStatusCode.OK, (await browser.Get($"/?handler=More&from={from}")).Status);
         }
     }
+
+    [Fact]
+    public async Task What_is_told_while_a_new_day_is_brought_up_stands_on_the_Desk_at_once()
+    {
+        var loader = studio.Services.GetRequiredService<Demo.DemoLoader>();
+        var jory = Room.Derive(studio.ClientId("Jory"))!.Followed;
+        for (var i = 0; i < 45; i++)
+        {
+            loader.Load(jory, new($"Nell Orrin {i}", ""));
+        }
+
+        Digests.BringUpToDate();
+        studio.Clock.Advance(TimeSpan.FromDays(1));
+        Assert.True(Table.CountOutdated(Digests.Now()) > 45);
+        Tell("Orla", new SkinReport { Sting = 3, Pain = 8 });
+        using var staff = await studio.SignedIn();
+        var desk = await staff.Get("/");
+        Assert.Contains("still being brought up", desk.Text, StringComparison.Ordinal);
+        Assert.Contains(desk.Page.QuerySelectorAll("li.need.is-call"), line => line.TextContent.Contains("Orla", StringComparison.Ordinal));
+    }
 }

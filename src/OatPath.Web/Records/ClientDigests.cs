@@ -40,15 +40,20 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
     {
         lock (round)
         {
-            foreach (var batch in touched.Keys.Chunk(Batch).TakeWhile(_ => !stop.IsCancellationRequested))
-            {
-                foreach (var id in batch)
-                {
-                    touched.TryRemove(id, out _);
-                }
+            MakeTouched(stop);
+        }
+    }
 
-                Make(batch);
+    private void MakeTouched(CancellationToken stop)
+    {
+        foreach (var batch in touched.Keys.Chunk(Batch).TakeWhile(_ => !stop.IsCancellationRequested))
+        {
+            foreach (var id in batch)
+            {
+                touched.TryRemove(id, out _);
             }
+
+            Make(batch);
         }
     }
 
@@ -67,6 +72,8 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
             var made = 0;
             for (var old = table.Outdated(Now(), Batch); old.Count > 0 && !stop.IsCancellationRequested; old = table.Outdated(Now(), Batch))
             {
+                // Whoever tells something meanwhile does not wait for all the others.
+                MakeTouched(stop);
                 Make(old);
                 made += old.Count;
             }

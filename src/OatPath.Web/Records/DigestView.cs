@@ -11,7 +11,7 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
     /// <summary>As many rows as are derived while somebody waits for the page.</summary>
     private const int MostDerived = 40;
 
-    /// <summary>As long as somebody waits for that; what is not derived by then is said to be coming.</summary>
+    /// <summary>As long as somebody waits for those of an earlier day; what is not derived by then is said to be coming. What was told is always here at once.</summary>
     private static readonly TimeSpan LongestWait = TimeSpan.FromMilliseconds(600);
 
     /// <summary>So many names stand behind an entry of the next days.</summary>
@@ -70,9 +70,10 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
             if (fresh is null)
             {
                 var now = digests.Now();
-                var old = table.Outdated(now, MostDerived + 1);
-                fresh = old.Count > MostDerived ? [] : Derived(old);
-                Coming = old.Count > MostDerived ? table.CountOutdated(now) : old.Count - derived;
+                var (told, old) = (table.Told(MostDerived), table.Outdated(now, MostDerived + 1));
+                var (few, many) = (old.Count <= MostDerived, old.Count > MostDerived ? table.CountOutdated(now) : old.Count);
+                fresh = Derived(told, few ? [.. old.Except(told)] : []);
+                Coming = Math.Max(0, many - derived);
             }
 
             return fresh;
@@ -81,11 +82,11 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
 
     private int derived;
 
-    /// <summary>The rows that can be derived while somebody waits, the most urgent first.</summary>
-    private List<DigestRow> Derived(IReadOnlyList<string> old)
+    /// <summary>The rows of those about whom something was told, always; and of the others, the most urgent first, as many as can be derived while somebody waits.</summary>
+    private List<DigestRow> Derived(IReadOnlyList<string> told, IReadOnlyList<string> others)
     {
         var (rows, since) = (new List<DigestRow>(), Stopwatch.GetTimestamp());
-        foreach (var id in old.TakeWhile(_ => Stopwatch.GetElapsedTime(since) < LongestWait))
+        foreach (var id in told.Concat(others.TakeWhile(_ => Stopwatch.GetElapsedTime(since) < LongestWait)))
         {
             derived++;
             if (digests.Derive(id) is { } row)

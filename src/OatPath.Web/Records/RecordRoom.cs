@@ -97,6 +97,21 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
         return kept;
     }
 
+    /// <summary>A unit from the cupboard goes to a client, with what that means for their record, in one step.</summary>
+    /// <returns>The entries, or null where no unit is left.</returns>
+    /// <exception cref="ConflictException">Somebody changed the client in the meantime; no unit left.</exception>
+    public (string Batch, IReadOnlyList<Fact> Facts)? Dispense(Stock stock, string product, string? batch, string clientId, long version, Func<string, IReadOnlyList<Fact>> entries, string by)
+    {
+        var now = clock.GetUtcNow();
+        var taken = stock.Dispense(product, batch, clientId, version, held => [.. entries(held).Select(fact => fact with { RecordedAt = now })], now, by);
+        if (taken is not null)
+        {
+            Recorded(now);
+        }
+
+        return taken;
+    }
+
     /// <summary>From what was written down, time never goes back.</summary>
     private void Recorded(DateTimeOffset at) => (clock as RecordClock)?.Recorded(at);
 

@@ -171,15 +171,12 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
             return NotFound();
         }
 
-        if (stock.Dispense(Id, Batch(batch), client, clock.GetUtcNow(), By) is not { } taken)
+        if (room.Dispense(stock, Id, Batch(batch), client, record.Client.Version, held => Dispensing.Facts(room, record, found.Product, held, By), By) is not { } taken)
         {
             Problems.Add(new("Batch", "none of it is left; take units in or choose another batch"));
             return OnGet();
         }
 
-        var facts = Dispensing.Facts(room, record, found.Product, taken.Batch, By);
-        room.Append(client, record.Client.Version, facts);
-        stock.Tie(taken.Move, facts[0].Id);
         TempData["Done"] = $"{found.Product.Name} went to {record.Client.Name}{(taken.Batch.Length > 0 ? $", batch {taken.Batch}" : "")}.";
         return Redirect($"/shelf/{Id}");
     }

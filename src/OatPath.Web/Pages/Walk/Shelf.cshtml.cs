@@ -76,8 +76,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             return NotFound();
         }
 
-        var facts = BringIn(found.Product, dispense, out var done, out var move);
-        return Finish(done, facts, move);
+        return dispense && Dispense(found.Product) is { } answer ? answer : Finish(Said(found.Product, out var facts), facts);
     }
 
     /// <summary>Reads the pasted label into the form and says what it means for this client; nothing is saved.</summary>
@@ -117,10 +116,10 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         if (advice.Because is { } because && Refuses(product) is null)
         {
             var parked = new ShelfItem { Product = product, State = ShelfState.Parked, Reason = Words.Say(because) };
-            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, "shelf", parked, By)], null, "shelf?own=true");
+            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, "shelf", parked, By)], "shelf?own=true");
         }
 
-        return Finish(Said(product, out var facts), facts, null, "shelf?own=true");
+        return Finish(Said(product, out var facts), facts, "shelf?own=true");
     }
 
     public IActionResult OnPostPark(string product, string? reason, bool park)
@@ -150,7 +149,8 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         }
 
         var facts = new List<Fact> { Room.Make(Id, "shelf", item with { State = ShelfState.Parked, Reason = Reason(reason) }, By) };
-        facts.AddRange(BringIn(found.Product, false, out var done, out _));
+        var done = Said(found.Product, out var came);
+        facts.AddRange(came);
         return Finish($"{item.Product.Name} is parked. {done}", facts);
     }
 
@@ -197,18 +197,24 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 
     private static string Reason(string? reason) => (reason ?? "").Trim() is { Length: <= MostReason } text ? text : reason!.Trim()[..MostReason];
 
-    private List<Fact> BringIn(Product product, bool dispense, out string done, out long? move)
+    /// <summary>Brings a product in from the cupboard; null where none of it is left there.</summary>
+    private IActionResult? Dispense(Product product)
     {
-        move = null;
-        var bottle = product;
-        if (dispense && stock.Dispense(product.Id, null, Id, Room.Now, By) is { } taken)
+        var done = "";
+        try
         {
-            move = taken.Move;
-            bottle = product with { Batch = taken.Batch, OpenedOn = Record.Today };
+            return Room.Dispense(stock, product.Id, null, Id, Version, batch =>
+            {
+                done = Said(product with { Batch = batch, OpenedOn = Record.Today }, out var facts);
+                return facts;
+            }, By) is { } taken ? Back("shelf", done, taken.Facts[0].Id) : null;
         }
-
-        done = Said(bottle, out var facts);
-        return facts;
+        catch (ConflictException)
+        {
+            SayConflict();
+            Fill();
+            return Page();
+        }
     }
 
     private string Said(Product product, out List<Fact> facts)
@@ -217,21 +223,11 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         return OwnItem.BringIn(Room, Record, product, By, !User.IsInRole(People.Roles.Assistant), facts);
     }
 
-    private IActionResult Finish(string done, List<Fact> facts, long? move = null, string to = "shelf")
+    private IActionResult Finish(string done, List<Fact> facts, string to = "shelf")
     {
         if (Save(facts))
         {
-            if (move is { } gone)
-            {
-                stock.Tie(gone, facts[0].Id);
-            }
-
             return Back(to, done, facts[0].Id);
-        }
-
-        if (move is { } taken)
-        {
-            stock.BringBack(taken, Id, Room.Now, By);
         }
 
         Fill();
