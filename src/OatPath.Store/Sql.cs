@@ -70,7 +70,7 @@ internal static class Sql
         command.Parameters.Clear();
         for (var i = 0; i < values.Length; i++)
         {
-            command.Parameters.AddWithValue(Names[i], values[i] switch
+            command.Parameters.AddWithValue(i < Names.Length ? Names[i] : $"${i + 1}", values[i] switch
             {
                 null => DBNull.Value,
                 DateTimeOffset instant => Write(instant),

@@ -245,6 +245,9 @@ public sealed class DigestTests : IDisposable
         studio.Clock.Advance(TimeSpan.FromDays(1));
         Assert.True(Table.CountOutdated(Digests.Now()) > 45);
         Tell("Orla", new SkinReport { Sting = 3, Pain = 8 });
+
+        // As many as are derived while somebody waits, and one more.
+        Everybody.Where(id => id != studio.ClientId("Orla")).Take(40).ToList().ForEach(id => Room.Append(id, null, Room.Make(id, "note", "seen", "Maren Holt")));
         using var staff = await studio.SignedIn();
         var desk = await staff.Get("/");
         Assert.Contains("still being brought up", desk.Text, StringComparison.Ordinal);
