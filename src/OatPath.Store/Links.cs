@@ -97,10 +97,5 @@ public sealed class Links(Database database)
         row => ((Device, bool)?)(new Device(row.GetInt64(0), row.GetString(1)), row.GetBoolean(2)), SecretToken.Hash(cookie)).FirstOrDefault());
 
     /// <summary>The device behind a cookie, or null when it is unknown, was shut out, or its link was revoked.</summary>
-    public Device? Recognise(string cookie) => database.Read(connection => connection.Query(
-        "SELECT d.id, l.client_id FROM device d JOIN link l ON l.id = d.link_id WHERE d.cookie_hash = $1 AND d.closed_at IS NULL AND l.revoked_at IS NULL",
-        row => new Device(row.GetInt64(0), row.GetString(1)), SecretToken.Hash(cookie)).FirstOrDefault());
-
-    /// <summary>The device of a cookie even where its link was closed since, or null: only for what happened before.</summary>
-    public long? DeviceOf(string cookie) => database.Read(connection => connection.Query("SELECT id FROM device WHERE cookie_hash = $1", row => (long?)row.GetInt64(0), SecretToken.Hash(cookie)).FirstOrDefault());
+    public Device? Recognise(string cookie) => Known(cookie) is { IsIn: true } known ? known.Device : null;
 }

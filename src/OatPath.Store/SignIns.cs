@@ -31,8 +31,7 @@ public sealed class SignIns(Database database)
     }
 
     /// <summary>Whether a sign-in of this person is still open.</summary>
-    public bool IsOpen(string token, long person) => (unwritten.TryGetValue(SecretToken.Hash(token), out var known) && known == person)
-        || database.Read(connection => connection.Number("SELECT count(*) FROM sign_in WHERE token_hash = $1 AND person_id = $2 AND ended_at IS NULL", SecretToken.Hash(token), person)) > 0;
+    public bool IsOpen(string token, long person) => Whose(token, person) is not null;
 
     /// <summary>Whoever is signed in by a token, as long as they may be; null else.</summary>
     public Person? Whose(string token, long person)

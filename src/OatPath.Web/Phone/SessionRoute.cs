@@ -52,7 +52,8 @@ public static class SessionRoute
         }
 
         // A link that was closed meanwhile does not silence what already happened; another device's cookie does.
-        if (grant.DeviceId is { } device && !(http.Request.Cookies.TryGetValue(PhoneDoor.CookieName, out var cookie) && links.DeviceOf(cookie) == device))
+        var phone = PhoneDoor.Known(http, links);
+        if (grant.DeviceId is { } device && phone?.Device.Id != device)
         {
             return Results.Json(new { problem = "This grant is for another device." }, statusCode: StatusCodes.Status403Forbidden);
         }
@@ -63,8 +64,7 @@ public static class SessionRoute
             return Results.Json(new { problem = "This session is over by days. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status403Forbidden);
         }
 
-        var phone = PhoneDoor.CookieOf(http) is { } brought ? links.Recognise(brought) : null;
-        var shutOut = grant.DeviceId is { } granted && phone?.Id != granted;
+        var shutOut = grant.DeviceId is not null && phone is not { IsIn: true };
         var elapsed = TimeSpan.FromMilliseconds(Math.Clamp(log.ElapsedMilliseconds, 0, MostMilliseconds));
         var openedAt = now - elapsed > grant.IssuedAt ? now - elapsed : grant.IssuedAt;
         var most = grant.Practice ? Sessions.MostPractised : Sessions.MostEvents;
@@ -81,7 +81,7 @@ public static class SessionRoute
 
         (clock as RecordClock)?.Recorded(now);
         var untouched = log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered);
-        var withdrawn = !grant.Practice && untouched && (phone is null || Withdrawn(grant, room));
+        var withdrawn = !grant.Practice && untouched && (phone is not { IsIn: true } || Withdrawn(grant, room));
         return Results.Json(new { kept = sent.Ids, withdrawn, elapsedMilliseconds = (long)runs.Heard(grant.Id, elapsed).TotalMilliseconds });
     }
 
