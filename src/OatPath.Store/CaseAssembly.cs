@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Text.Json;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
@@ -11,12 +10,6 @@ namespace OatPath.Store;
 /// <summary>Joins a client's facts into a case file.</summary>
 public static class CaseAssembly
 {
-    private const int MostKept = 20_000;
-    private static readonly ConcurrentDictionary<string, (string Text, object Body)> Read = [];
-
-    // Asking a concurrent dictionary how much it holds stops everybody who uses it.
-    private static int readCount;
-
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
     public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: false);
 
@@ -34,25 +27,9 @@ public static class CaseAssembly
         return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact, ids) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
     }
 
-    /// <summary>A fact's body. Facts never change, so what was read once is kept until the cache is full and thrown away.</summary>
+    /// <summary>A fact's body.</summary>
     public static T Body<T>(Fact fact)
-        where T : class
-    {
-        // What could not be kept may come again under its id with other words.
-        if (Read.TryGetValue(fact.Id, out var kept) && kept.Body is T known && kept.Text == fact.Body)
-        {
-            return known;
-        }
-
-        if (Interlocked.Increment(ref readCount) > MostKept)
-        {
-            Forget();
-        }
-
-        var read = CaseJson.ReadStored<T>(fact.Body);
-        Read[fact.Id] = (fact.Body, read);
-        return read;
-    }
+        where T : class => fact.As<T>();
 
     /// <summary>Reads a fact of any kind that is planned with, so that one that cannot be read is found before anything is derived without it.</summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>
@@ -77,13 +54,6 @@ public static class CaseAssembly
         {
             throw new UnreadableException(fact.ClientId, $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({fact.Kind}, {fact.Id})", fault);
         }
-    }
-
-    /// <summary>Forgets what was read so far.</summary>
-    internal static void Forget()
-    {
-        Read.Clear();
-        Interlocked.Exchange(ref readCount, 0);
     }
 
     internal static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;

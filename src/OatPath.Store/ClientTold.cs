@@ -18,19 +18,20 @@ public sealed class ClientReading(Database database, Studio studio)
     /// <summary>The state of a client's record, or null where there is no such client.</summary>
     public ClientStamp? Stamp(string id) => database.Read(connection => Stamp(connection, id));
 
+    /// <param name="before">What was told before, where that is at hand: facts that stand in it are not read again.</param>
     /// <exception cref="UnreadableException">An entry cannot be read.</exception>
-    public ClientTold? Read(string id, DateTimeOffset asOf) => database.Read(connection => Read(connection, id, asOf));
+    public ClientTold? Read(string id, DateTimeOffset asOf, IReadOnlyList<Fact>? before = null) => database.Read(connection => Read(connection, id, asOf, before));
 
     /// <summary>The same inside a write, with what it has written so far.</summary>
     /// <exception cref="UnreadableException">An entry cannot be read.</exception>
-    public ClientTold? Read(SqliteConnection connection, string id, DateTimeOffset asOf)
+    public ClientTold? Read(SqliteConnection connection, string id, DateTimeOffset asOf, IReadOnlyList<Fact>? before = null)
     {
         if (Stamp(connection, id) is not { } stamp || Clients.Find(connection, id) is not { } client)
         {
             return null;
         }
 
-        var facts = Proved(id, "An entry", () => Facts.Of(connection, id));
+        var facts = Proved(id, "An entry", () => Facts.Of(connection, id, before ?? []));
         foreach (var fact in facts)
         {
             CaseAssembly.Prove(fact);

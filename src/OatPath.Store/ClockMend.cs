@@ -41,32 +41,23 @@ public static class ClockMend
     public static IReadOnlyList<MendedDay> Run(Database database, FalseTime span, bool keep)
     {
         var reading = new ClientReading(database, new Studio(database));
-        CaseAssembly.Forget();
-        try
+        return database.Write(connection =>
         {
-            return database.Write(connection =>
+            connection.Run("SAVEPOINT mend");
+            var shown = connection.Query("SELECT at FROM last_recorded WHERE at <> ''", row => row.Instant(0)).Append(span.Now).Max();
+            var clients = connection.Query("SELECT id FROM client ORDER BY name COLLATE NOCASE", row => row.GetString(0));
+            var before = clients.ToDictionary(id => id, id => Day(reading, connection, id, shown));
+            var marked = Mark(connection, span);
+            var days = clients.Select(id => new MendedDay(
+                Clients.Find(connection, id)!, marked.Entries.GetValueOrDefault(id), before[id], Day(reading, connection, id, span.Now), marked.Published.Contains(id)))
+                .Where(day => day.Entries > 0 || !IsSame(day.Before, day.After)).ToList();
+            if (!keep)
             {
-                connection.Run("SAVEPOINT mend");
-                var shown = connection.Query("SELECT at FROM last_recorded WHERE at <> ''", row => row.Instant(0)).Append(span.Now).Max();
-                var clients = connection.Query("SELECT id FROM client ORDER BY name COLLATE NOCASE", row => row.GetString(0));
-                var before = clients.ToDictionary(id => id, id => Day(reading, connection, id, shown));
-                var marked = Mark(connection, span);
-                var days = clients.Select(id => new MendedDay(
-                    Clients.Find(connection, id)!, marked.Entries.GetValueOrDefault(id), before[id], Day(reading, connection, id, span.Now), marked.Published.Contains(id)))
-                    .Where(day => day.Entries > 0 || !IsSame(day.Before, day.After)).ToList();
-                if (!keep)
-                {
-                    connection.Run("ROLLBACK TO mend");
-                }
+                connection.Run("ROLLBACK TO mend");
+            }
 
-                return days;
-            });
-        }
-        finally
-        {
-            // What was read under an entry's id has other words now.
-            CaseAssembly.Forget();
-        }
+            return days;
+        });
     }
 
     /// <summary>Whether two days ask for the same and hold the same off.</summary>

@@ -57,7 +57,6 @@ public sealed class Erasure(Database database, ViewLog views)
         });
         if (erased)
         {
-            CaseAssembly.Forget();
             database.Rewrite();
         }
 

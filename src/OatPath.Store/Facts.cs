@@ -9,7 +9,16 @@ namespace OatPath.Store;
 public sealed record Fact(
     string Id, string ClientId, string Kind, DateTimeOffset HappenedAt, DateTimeOffset RecordedAt, string RecordedBy, string? Supersedes, string Body, bool Published = false, DateTimeOffset? WrittenAt = null)
 {
+    private BodyRead Read { get; init; } = new();
+
     public static string NewId() => Guid.CreateVersion7().ToString("n");
+
+    /// <summary>What the body says. Facts never change, so it is read once.</summary>
+    internal T As<T>()
+        where T : class => Read.As<T>(Body);
+
+    /// <summary>The same fact with what was already read of it, where its words are still the same.</summary>
+    internal Fact With(Fact? before) => before?.Body == Body ? this with { Body = before.Body, Read = before.Read } : this;
 }
 
 /// <summary>The append-only record.</summary>
@@ -57,6 +66,13 @@ public sealed class Facts(Database database)
         }
 
         return true;
+    }
+
+    /// <param name="before">The client's facts as they were read before: what was read of them is not read again.</param>
+    internal static IReadOnlyList<Fact> Of(SqliteConnection connection, string clientId, IReadOnlyList<Fact> before)
+    {
+        var known = before.ToDictionary(fact => fact.Id);
+        return [.. Of(connection, clientId).Select(fact => fact.With(known.GetValueOrDefault(fact.Id)))];
     }
 
     internal static List<Fact> Of(SqliteConnection connection, string clientId) => connection.Query(

@@ -81,6 +81,19 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
     /// <summary>The treatment whose repair routine a day belongs to, the one that ends last, or null.</summary>
     public (Treatment Treatment, TreatmentTimes Times)? Repairs(DateOnly day)
     {
+        // Asked often of one day, so its answer is kept.
+        if (repairs.Day != day)
+        {
+            repairs = (day, FindRepairs(day));
+        }
+
+        return repairs.Latest;
+    }
+
+    private (DateOnly Day, (Treatment Treatment, TreatmentTimes Times)? Latest) repairs;
+
+    private (Treatment Treatment, TreatmentTimes Times)? FindRepairs(DateOnly day)
+    {
         (Treatment Treatment, TreatmentTimes Times)? latest = null;
         foreach (var one in all)
         {

@@ -20,6 +20,8 @@ public sealed class TreatmentTimes
         Template = template;
         before = atHome ? [] : Strictest(ships.Before, template.Before, sheet?.Before ?? [], kind);
         after = Strictest(ships.After, template.After, sheet?.After ?? [], kind);
+        (BeforeDays, AfterDays, SunDays) = (Days(before, RestrictionKind.Irritants), Days(after, RestrictionKind.Irritants), Days(after, RestrictionKind.Sun));
+        CourseDays = template.CourseDays;
         this.leastHomePeel = leastHomePeel;
         HomePeelDays = Math.Max(leastHomePeel, Math.Max(ships.HomePeelDays, template.HomePeelDays));
     }
@@ -30,14 +32,14 @@ public sealed class TreatmentTimes
     public IReadOnlyList<Restriction> After => after;
 
     /// <summary>Days irritants stop before, and stay off after.</summary>
-    public int BeforeDays => Days(before, RestrictionKind.Irritants);
-    public int AfterDays => Days(after, RestrictionKind.Irritants);
+    public int BeforeDays { get; }
+    public int AfterDays { get; }
 
     /// <summary>Until when tightness and flaking are expected; 0 where none is.</summary>
-    public int CourseDays => Template.CourseDays;
+    public int CourseDays { get; }
 
     /// <summary>Days after it with SPF 50 and no sun.</summary>
-    public int SunDays => Days(after, RestrictionKind.Sun);
+    public int SunDays { get; }
 
     /// <summary>Days after it without a peel at home: a salon peel's own interval, else the later of irritants and sun.</summary>
     public int HomePeelDays { get; }

@@ -39,7 +39,8 @@ internal sealed class KnownFacts
         ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
         AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         var shelf = File.Shelf.ToDictionary(item => item.Product.Id, item => item.Product);
-        usedOn = Log.OfType<Applied>().Where(use => shelf.ContainsKey(use.Product)).GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.Select(use => shelf[use.Product]).DistinctBy(product => product.Id).ToList());
+        usedOn = Log.OfType<Applied>().Where(use => shelf.ContainsKey(use.Product)).Select(use => (use.Day, Product: shelf[use.Product])).Concat(Told.Select(told => (told.Report.Day, told.Product)))
+            .GroupBy(use => use.Day, use => use.Product).ToDictionary(group => group.Key, group => group.DistinctBy(product => product.Id).ToList());
         tickedOn = Log.OfType<Applied>().GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.ToList());
         firstUses = Log.OfType<Applied>().Select(use => (use.Product, use.Day, use.HappenedAt)).Concat(Told.Select(told => (Product: told.Product.Id, told.Report.Day, told.Report.HappenedAt)))
             .GroupBy(use => (use.Product, use.Day)).ToDictionary(group => group.Key, group => group.Min(use => use.HappenedAt));
@@ -104,8 +105,8 @@ internal sealed class KnownFacts
 
     private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
 
-    /// <summary>What of the shelf was used on a day, whatever its state.</summary>
-    public IEnumerable<Product> UsedOn(DateOnly day) => usedOn.TryGetValue(day, out var products) ? products : [];
+    /// <summary>What was used on a day: of the shelf, whatever its state, and what a report told besides.</summary>
+    public IReadOnlyList<Product> UsedOrToldOn(DateOnly day) => usedOn.TryGetValue(day, out var products) ? products : [];
 
     private readonly Dictionary<DateOnly, List<Product>> usedOn;
 

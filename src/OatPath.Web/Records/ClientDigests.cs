@@ -15,6 +15,9 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
     /// <summary>So many rows are written at once: nobody waits long for a save of their own.</summary>
     private const int Batch = 40;
 
+    /// <summary>So many are asked for at once: the question goes through all clients.</summary>
+    private const int Asked = 1_000;
+
     private readonly Lock round = new();
     private readonly ConcurrentDictionary<string, bool> touched = [];
     private readonly SemaphoreSlim wake = new(0);
@@ -70,22 +73,25 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
         lock (round)
         {
             var made = 0;
-            for (var old = table.Outdated(Now(), Batch); old.Count > 0 && !stop.IsCancellationRequested; old = table.Outdated(Now(), Batch))
+            for (var old = table.Outdated(Now(), Asked); old.Count > 0 && !stop.IsCancellationRequested; old = table.Outdated(Now(), Asked))
             {
-                // Whoever tells something meanwhile does not wait for all the others.
-                MakeTouched(stop);
-                Make(old);
-                made += old.Count;
+                foreach (var batch in old.Chunk(Batch).TakeWhile(_ => !stop.IsCancellationRequested))
+                {
+                    // Whoever tells something meanwhile does not wait for all the others.
+                    MakeTouched(stop);
+                    Make(batch);
+                    made += batch.Length;
+                }
             }
 
             return made;
         }
     }
 
-    private void Make(IReadOnlyList<string> clients)
+    private void Make(string[] clients)
     {
-        var rows = new (DigestRow Row, DigestAge Age)?[clients.Count];
-        OnTwoThreads(clients.Count, i => rows[i] = database.Read(connection => Derive(connection, clients[i])));
+        var rows = new (DigestRow Row, DigestAge Age)?[clients.Length];
+        OnTwoThreads(clients.Length, i => rows[i] = database.Read(connection => Derive(connection, clients[i])));
         database.Write(connection =>
         {
             foreach (var (row, age) in rows.OfType<(DigestRow, DigestAge)>())

@@ -31,6 +31,9 @@ public sealed class RecordKept
         return null;
     }
 
+    /// <summary>A client's facts as they were when the record was kept.</summary>
+    public IReadOnlyList<Fact> FactsOf(string id) => kept.TryGetValue(id, out var entry) ? entry.Record.Facts : [];
+
     public void Keep(ClientStamp stamp, ClientRecord record)
     {
         kept[record.Client.Id] = new(stamp, QuarterOf(record.AsOf), record) { LastUse = Interlocked.Increment(ref uses) };

@@ -44,7 +44,7 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
             return known;
         }
 
-        if (reading.Read(id, now) is not { } told)
+        if (reading.Read(id, now, kept.FactsOf(id)) is not { } told)
         {
             return null;
         }

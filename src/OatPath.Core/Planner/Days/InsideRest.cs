@@ -47,7 +47,7 @@ internal sealed class InsideRest(
     /// <summary>Takes in the uses of a day, before anything of the day itself is known but what opened it.</summary>
     public void Take(DateOnly day)
     {
-        foreach (var product in Used(day))
+        foreach (var product in facts.UsedOrToldOn(day))
         {
             Take(product, day, [.. Rests(product, day)]);
         }
@@ -56,7 +56,7 @@ internal sealed class InsideRest(
     /// <summary>Takes in what was used on a day after a report of that same day had put the skin into repair.</summary>
     public void TakeAfterReports(DateOnly day)
     {
-        foreach (var product in Used(day).Where(product => Restrictions.On(product).Count > 0))
+        foreach (var product in facts.UsedOrToldOn(day).Where(product => Restrictions.On(product).Count > 0))
         {
             if (facts.FirstUseOn(product.Id, day) is { } at && reactions.RepairFrom(day, at) is { } because)
             {
@@ -64,8 +64,6 @@ internal sealed class InsideRest(
             }
         }
     }
-
-    private IEnumerable<Product> Used(DateOnly day) => facts.UsedOn(day).Concat(facts.Told.Where(told => told.Report.Day == day).Select(told => told.Product)).DistinctBy(product => product.Id);
 
     private void Take(Product product, DateOnly day, List<Rest> rests)
     {
