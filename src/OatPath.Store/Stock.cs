@@ -71,40 +71,37 @@ public sealed class Stock(Database database)
     private static void Dispense(SqliteConnection connection, string product, string batch, string client, string factId, DateTimeOffset at, string by) => connection.Run(
         "UPDATE stock_move SET fact_id = $2 WHERE id = $1", Move(connection, product, batch, -1, "dispensed", client, at, by), factId);
 
-    /// <summary>Brings back every unit that left with one of these facts. Twice is once.</summary>
-    public void BringBack(IEnumerable<string> factIds, string client, DateTimeOffset at, string by)
+    /// <summary>
+    /// What a fact that takes back or does again means for the cupboard: what left with a fact comes back when that is taken back, once;
+    /// where it is written again the unit leaves again, as long as there is one of that batch.
+    /// </summary>
+    internal static void Follow(SqliteConnection connection, string client, Fact fact)
     {
-        foreach (var move in factIds.Distinct().SelectMany(Moved))
+        if (fact.Supersedes is not { } other)
         {
-            BringBack(move.Id, client, at, by);
+            return;
         }
-    }
 
-    /// <summary>A fact that was taken back is written again: its unit leaves again, as long as there is one of that batch.</summary>
-    public void TakeAgain(string undone, string again, string client, DateTimeOffset at, string by)
-    {
-        foreach (var (_, product, batch) in Moved(undone))
+        if (fact.Kind == "retract")
         {
-            database.Write(connection =>
+            connection.Run(
+                """
+                INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
+                SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move WHERE fact_id = $1 AND client_id = $2 AND kind = 'dispensed'
+                """,
+                other, client, fact.RecordedAt, fact.RecordedBy);
+            return;
+        }
+
+        foreach (var (product, batch) in connection.Query(
+            "SELECT s.product_id, s.batch FROM stock_move s JOIN stock_move b ON b.undoes = s.id WHERE s.fact_id = $1 AND s.client_id = $2", row => (row.GetString(0), row.GetString(1)), other, client))
+        {
+            if (Held(connection, product, batch) is { } from)
             {
-                if (Held(connection, product, batch) is { } from)
-                {
-                    Dispense(connection, product, from, client, again, at, by);
-                }
-            });
+                Dispense(connection, product, from, client, fact.Id, fact.RecordedAt, fact.RecordedBy);
+            }
         }
     }
-
-    private List<(long Id, string Product, string Batch)> Moved(string factId) => database.Read(connection => connection.Query(
-        "SELECT id, product_id, batch FROM stock_move WHERE fact_id = $1", row => (row.GetInt64(0), row.GetString(1), row.GetString(2)), factId));
-
-    /// <summary>Undoes a dispensing to a client: the unit goes back. Twice is once.</summary>
-    private void BringBack(long move, string client, DateTimeOffset at, string by) => database.Write(connection => connection.Run(
-        """
-        INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
-        SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move WHERE id = $1 AND client_id = $2 AND kind = 'dispensed'
-        """,
-        move, client, at, by));
 
     /// <summary>Writes down what a count found; the difference becomes a movement.</summary>
     public void Count(string product, string batch, int found, DateTimeOffset at, string by)

@@ -41,7 +41,7 @@ public sealed class DatabaseTests : IDisposable
             using var old = new TestDatabase(migrate: false);
             Migrator.Migrate(old.Database, version);
             var client = old.AddClient();
-            old.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "kept"));
+            old.WriteOld(TestDatabase.Make(client, "note", "kept"));
             Migrator.Migrate(old.Database);
 
             Assert.Equal("\"kept\"", Assert.Single(old.Facts.Of(client.Id)).Body);

@@ -269,7 +269,7 @@ public sealed class RecordTests : IDisposable
         var (with, without) = (older.AddClient(), older.AddClient("Tove Arlund"));
         foreach (var client in new[] { with, without })
         {
-            older.Facts.Append(client.Id, null, TestDatabase.Make(client, "occasion", new Core.Care.Occasion { Id = Fact.NewId(), Title = "a dinner", On = new DateOnly(2026, 3, 20) }));
+            older.WriteOld(TestDatabase.Make(client, "occasion", new Core.Care.Occasion { Id = Fact.NewId(), Title = "a dinner", On = new DateOnly(2026, 3, 20) }));
         }
 
         older.Publish(with);

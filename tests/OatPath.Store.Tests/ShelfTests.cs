@@ -223,9 +223,10 @@ public sealed class ShelfTests : IDisposable
         Assert.Equal([new StockBatch("B1", 1), new StockBatch("B2", 2)], Stock.Batches(Toner.Id));
 
         Stock.Count(Toner.Id, "B2", 5, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack([first.Value.Facts[0].Id], client.Id, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack([first.Value.Facts[0].Id], client.Id, TestDatabase.Noon, "Maren Holt");
-        Stock.BringBack([chosen.Value.Facts[0].Id], test.AddClient("Another").Id, TestDatabase.Noon, "Maren Holt");
+        void TakeBack(Client whose, Fact fact) => test.Facts.Append(whose.Id, null, TestDatabase.Make(whose, "retract", fact.Id, supersedes: fact.Id));
+        TakeBack(client, first.Value.Facts[0]);
+        TakeBack(client, first.Value.Facts[0]);
+        TakeBack(test.AddClient("Another"), chosen.Value.Facts[0]);
         Assert.Equal(7, Stock.Levels()[Toner.Id].Units);
         Assert.Equal("Jory Pellan", Stock.Moves(Toner.Id).First(move => move.Kind == "dispensed").ClientName);
     }

@@ -28,6 +28,20 @@ internal sealed class TestDatabase : IDisposable
     public Clients Clients => new(Database);
     public Publications Publications => new(Database);
 
+    /// <summary>A fact as a program wrote it before facts carried their step.</summary>
+    public void WriteOld(Fact fact) => Database.Write(connection =>
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = "INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ($1, $2, $3, $4, $5, $6, $7)";
+        object[] values = [fact.Id, fact.ClientId, fact.Kind, fact.HappenedAt.ToString("O"), fact.RecordedAt.ToString("O"), fact.RecordedBy, fact.Body];
+        foreach (var (value, i) in values.Select((value, i) => (value, i)))
+        {
+            command.Parameters.AddWithValue($"${i + 1}", value);
+        }
+
+        command.ExecuteNonQuery();
+    });
+
     public Client AddClient(string name = "Jory Pellan") => Clients.Add(Fact.NewId(), name, "", Noon);
 
     public static Fact Make<T>(Client client, string kind, T body, int minutes = 0, string? id = null, string? supersedes = null) =>

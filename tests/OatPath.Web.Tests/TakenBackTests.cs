@@ -135,6 +135,47 @@ public sealed class TakenBackTests : IDisposable
     }
 
     [Fact]
+    public async Task A_report_is_taken_back_by_who_decides_with_a_reason_and_stands_again_when_that_is_undone()
+    {
+        using var phone = await studio.Phone("Mirre");
+        using var browser = await studio.SignedIn();
+        var (at, report) = ($"/clients/{Id("Mirre")}/look-back", Record("Mirre").ClientPath(56).Reports[^1].Id);
+        var form = $"#report-{report} form";
+        Assert.Equal(report, Record("Mirre").ClientPath().Questions.First(question => question.Kind == QuestionKind.ClearRed).Report);
+        Assert.Contains($"look-back#report-{report}", (await browser.Get($"/clients/{Id("Mirre")}/ramp")).Html, StringComparison.Ordinal);
+
+        // Without a reason it stands, and the form stays open for one.
+        var refused = await browser.Submit(await browser.Get(at), form, ("reason", " x "));
+        Assert.Contains("say why this report does not count", refused.Text, StringComparison.Ordinal);
+        Assert.True(refused.Page.QuerySelector($"#report-{report} details")!.HasAttribute("open"));
+        Assert.Contains("Repair routine since", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+
+        var done = await browser.Submit(await browser.Get(at), form, ("reason", "her sister's skin, sent from her phone"));
+        Assert.DoesNotContain(Record("Mirre").ClientPath(56).Reports, one => one.Id == report);
+        Assert.DoesNotContain(Record("Mirre").ClientPath().Questions, question => question.Kind == QuestionKind.ClearRed);
+        Assert.DoesNotContain("Repair routine since", (await phone.Get("/my")).Text, StringComparison.Ordinal);
+        Assert.Contains("her sister's skin", done.Page.QuerySelector("#reports")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(0, Record("Mirre").Changes);
+
+        await browser.Submit(done, ".done form");
+        Assert.Equal(QuestionKind.ClearRed, Record("Mirre").ClientPath().Questions[0].Kind);
+        Assert.DoesNotContain("Taken back", (await browser.Get(at)).Page.QuerySelector("#reports")!.TextContent, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task An_assistant_takes_no_report_back()
+    {
+        using var assistant = await studio.SignedIn("oskar");
+        var page = await assistant.Get($"/clients/{Id("Mirre")}/look-back");
+        Assert.Empty(page.Page.QuerySelectorAll("#reports form"));
+        var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+        var report = Record("Mirre").ClientPath(56).Reports[^1].Id;
+        await assistant.Post($"/clients/{Id("Mirre")}/look-back?handler=TakeBack", [new("__RequestVerificationToken", token), new("report", report), new("reason", "looks fine"), new("Version", $"{Record("Mirre").Client.Version}")]);
+
+        Assert.Contains(Record("Mirre").ClientPath(56).Reports, one => one.Id == report);
+    }
+
+    [Fact]
     public async Task A_unit_from_the_cupboard_goes_back_when_its_product_is_undone_on_the_Bench_and_out_again_when_redone()
     {
         long Units() => studio.Services.GetRequiredService<Stock>().Levels()["drift-cream"].Units;
@@ -149,6 +190,30 @@ public sealed class TakenBackTests : IDisposable
         await browser.Submit(undone, "form[action*='handler=Redo']");
         Assert.Equal(4, Units());
         Assert.Contains(Record("Jory").Draft.Shelf, item => item.Product.Id == "drift-cream");
+    }
+
+    [Fact]
+    public async Task Two_that_save_in_the_same_moment_each_take_back_their_own_and_what_was_saved_together_goes_together()
+    {
+        using var browser = await studio.SignedIn();
+        var (at, before) = ($"/clients/{Id("Jory")}", Record("Jory").Draft.Shelf.Count);
+        async Task<Answer> Bring(string product)
+        {
+            var token = (await browser.Get($"{at}/shelf")).Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+            return await browser.Post($"{at}/shelf?handler=Bring", [new("__RequestVerificationToken", token), new("Version", $"{Record("Jory").Client.Version}"), new("product", product)]);
+        }
+
+        await Bring("drift-cream");
+        var second = await Bring("chalk-cream");
+
+        // The clock stands still, so both carry one time.
+        Assert.Single(Record("Jory").Facts.Where(fact => fact.Kind == "shelf").TakeLast(2).Select(fact => fact.RecordedAt).Distinct());
+        await browser.Submit(second, ".done form");
+        Assert.Contains(Record("Jory").Draft.Shelf, item => item.Product.Id == "drift-cream");
+        Assert.DoesNotContain(Record("Jory").Draft.Shelf, item => item.Product.Id == "chalk-cream");
+
+        await browser.Submit(await browser.Get($"{at}/routine"), "form[action*='handler=Undo']");
+        Assert.Equal(before, Record("Jory").Draft.Shelf.Count);
     }
 
     [Fact]

@@ -76,7 +76,8 @@ public sealed class DemoLoader(
         var met = new DateTimeOffset(first.ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero);
         met = met < clock.GetUtcNow() ? met : clock.GetUtcNow();
         var client = clients.Add(Fact.NewId(), name.Name, name.Phone, met);
-        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) => new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body));
+        var began = Fact.NewId();
+        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) => new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body)) { StepId = kind is "shelf" or "decision" ? began : Fact.NewId() };
 
         var all = new List<Fact> { Make("intake", demo.Intake, met) };
         all.AddRange(demo.Shelf.Select(item => Make("shelf", item with { Product = Known(item.Product) }, met)));

@@ -33,25 +33,8 @@ public sealed class BenchHistory
         return history;
     }
 
-    private static IEnumerable<List<Fact>> Steps(IReadOnlyList<Fact> facts)
-    {
-        List<Fact> step = [];
-        foreach (var fact in facts.Where(IsOfTheBench))
-        {
-            if (step.Count > 0 && (step[0].RecordedAt != fact.RecordedAt || step[0].RecordedBy != fact.RecordedBy || step[0].Kind == "retract" != (fact.Kind == "retract")))
-            {
-                yield return step;
-                step = [];
-            }
-
-            step.Add(fact);
-        }
-
-        if (step.Count > 0)
-        {
-            yield return step;
-        }
-    }
+    /// <summary>What of each step is of the Bench, in the order they were saved.</summary>
+    private static IEnumerable<List<Fact>> Steps(IReadOnlyList<Fact> facts) => facts.Where(IsOfTheBench).GroupBy(fact => fact.StepId).Select(step => step.ToList());
 
     private static bool IsOfTheBench(Fact fact) => fact.Kind is "shelf" or "shelf-removed" or "retract"
         || (fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);

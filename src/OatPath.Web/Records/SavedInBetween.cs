@@ -13,8 +13,8 @@ public static class SavedInBetween
     /// <param name="saves">How many saves were missed, by the client's row version.</param>
     public static string Of(ClientRecord record, long saves)
     {
-        var steps = record.Facts.Where(fact => fact.RecordedBy != "client").GroupBy(fact => (fact.RecordedAt, fact.RecordedBy)).TakeLast((int)Math.Clamp(saves, 1, MostSteps)).ToList();
-        return steps.Count == 0 ? "" : string.Join("; ", steps.Select(step => $"{step.Key.RecordedBy} at {record.Local(step.Key.RecordedAt, "HH:mm")}: {Words.List([.. step.Select(fact => What(record, fact)).Distinct()])}"));
+        var steps = record.Facts.Where(fact => fact.RecordedBy != "client").GroupBy(fact => fact.StepId).Select(step => step.ToList()).TakeLast((int)Math.Clamp(saves, 1, MostSteps)).ToList();
+        return steps.Count == 0 ? "" : string.Join("; ", steps.Select(step => $"{step[0].RecordedBy} at {record.Local(step[0].RecordedAt, "HH:mm")}: {Words.List([.. step.Select(fact => What(record, fact)).Distinct()])}"));
     }
 
     private static string What(ClientRecord record, Fact fact) => fact.Kind switch

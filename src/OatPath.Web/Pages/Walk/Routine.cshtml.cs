@@ -13,7 +13,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>The Bench: one day's two halves in order, what does not go together, and the client's week.</summary>
-public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Store.Templates templates, Stock stock) : WalkPage(room)
+public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Store.Templates templates) : WalkPage(room)
 {
     public override string Station => "Routine";
 
@@ -215,7 +215,6 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        stock.BringBack(step.Select(fact => fact.Id), Id, Room.Now, By);
         return Done("Taken back.");
     }
 
@@ -238,7 +237,6 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        again.ForEach(fact => stock.TakeAgain(fact.Supersedes!, fact.Id, Id, Room.Now, By));
         return Done("Done again.");
     }
 

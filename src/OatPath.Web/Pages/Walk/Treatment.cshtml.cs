@@ -96,7 +96,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
                 var (title, fact) = (new Sitting("", Parts).Title, facts[0]);
                 return Back("care", Of is null
                     ? $"{title} on {Core.House.Words.Day(treatment.On)} is {(treatment.On < Record.Today ? "written down" : "booked")}: what stops for it and when it is back stands below."
-                    : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.", fact.Id, facts.Select(one => one.Id));
+                    : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.", fact.Id);
             }
         }
 
@@ -120,7 +120,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         if (Save(facts))
         {
             var title = new Sitting("", [before, .. Mates(before).Select(mate => mate.Treatment)]).Title;
-            return Back("care", $"{title} on {Core.House.Words.Day(before.On)} is taken out; what stopped for it goes on.", facts[0].Id, facts.Select(one => one.Id));
+            return Back("care", $"{title} on {Core.House.Words.Day(before.On)} is taken out; what stopped for it goes on.", facts[0].Id);
         }
 
         Form = Shown(before);

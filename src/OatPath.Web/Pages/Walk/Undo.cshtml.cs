@@ -6,8 +6,8 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>Takes one change back. Both stay in the record.</summary>
-public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuthorizationService authorization) : WalkPage(room)
+/// <summary>Takes one step back, with everything that was saved in it: a shelf line with its start, a replacement with what it replaced. All stays in the record.</summary>
+public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationService authorization) : WalkPage(room)
 {
     public override string Station => "Undo";
 
@@ -17,33 +17,25 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
     [BindProperty(SupportsGet = true, Name = "back")]
     public string? From { get; set; }
 
-    /// <summary>Facts named as saved in the same step.</summary>
-    [BindProperty(SupportsGet = true, Name = "with")]
-    public List<string> With { get; set; } = [];
-
     public IActionResult OnGet() => Redirect($"/clients/{Id}/ramp");
 
     public async Task<IActionResult> OnPostAsync()
     {
         var fact = Record.Facts.FirstOrDefault(found => found.Id == FactId);
-        if (fact is null || fact.Kind is "retract" or "intake" || (fact.Kind == "log" && !MayGo(CaseAssembly.Body<LogEntry>(fact))))
+        if (fact is null || !MayGo(fact))
         {
             return NotFound();
         }
 
         var decides = (await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
-        var decision = fact.Kind == "decision" ? CaseAssembly.Body<Decision>(fact) : null;
-
-        // What was saved in one step goes out in one: a shelf line with its start, a replacement with what it replaced.
-        var together = Record.Facts.Where(other => (fact.Kind is "shelf" or "decision" ? other.Kind is "shelf" or "decision" : fact.Kind == "visit" ? other.Kind == "visit" : fact.Kind == "treatment" && other.Kind == "treatment" && With.Contains(other.Id)) && other.RecordedAt == fact.RecordedAt && other.RecordedBy == fact.RecordedBy);
-        var undone = together.Append(fact).DistinctBy(other => other.Id).ToList();
+        var undone = Record.Facts.Where(other => other.StepId == fact.StepId && MayGo(other)).ToList();
         if (!decides && undone.Exists(NeedsADecider))
         {
             return Forbid();
         }
 
         Version = Record.Client.Version;
-        if (decision is StepUp && fact.Published)
+        if (fact is { Kind: "decision", Published: true } && CaseAssembly.Body<Decision>(fact) is StepUp)
         {
             if (views.ShownSince(Id, fact.RecordedAt))
             {
@@ -63,10 +55,7 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
         }
         else
         {
-            if (Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]))
-            {
-                stock.BringBack(undone.Select(other => other.Id), Id, Room.Now, By);
-            }
+            Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]);
         }
 
         TempData["Done"] = "Taken back.";
@@ -74,10 +63,12 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, Stock stock, IAuth
     }
 
     /// <summary>What a role may not decide it may not undo, nor an occasion that somebody else set.</summary>
-    private bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment" || (fact.Kind == "occasion" && fact.RecordedBy != By);
+    private bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment" || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is Retracted) || (fact.Kind == "occasion" && fact.RecordedBy != By);
 
-    /// <summary>What a practitioner wrote down; what a client told stays.</summary>
-    private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
+    /// <summary>What a practitioner wrote down; answers are changed at Meet, and what a client told stays.</summary>
+    private static bool MayGo(Fact fact) => fact.Kind is not ("retract" or "intake") && (fact.Kind != "log" || MayGo(CaseAssembly.Body<LogEntry>(fact)));
 
-    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
+    private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Retracted && entry.By != "client") || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
+
+    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" or "look-back" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
 }

@@ -56,8 +56,7 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     {
         try
         {
-            // What is saved together is one step and one undo, so it carries one time.
-            room.Append(Id, Version, [.. facts.Select(fact => fact with { RecordedAt = facts[0].RecordedAt })]);
+            room.Append(Id, Version, facts);
             return true;
         }
         catch (ConflictException)
@@ -79,13 +78,13 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         ModelState.Remove(nameof(Version));
     }
 
-    /// <param name="with">Facts that were saved in the same step and go out with it.</param>
-    protected IActionResult Back(string station, string done, string? undoFact = null, IEnumerable<string>? with = null)
+    /// <param name="undoFact">A fact of the step that an undo takes back.</param>
+    protected IActionResult Back(string station, string done, string? undoFact = null)
     {
         TempData["Done"] = done;
         if (undoFact is not null)
         {
-            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}{string.Concat((with ?? []).Select(fact => $"&with={fact}"))}";
+            TempData["UndoUrl"] = $"/clients/{Id}/undo/{undoFact}?back={station.Split('?')[0]}";
         }
 
         return Redirect($"/clients/{Id}/{station}");
