@@ -40,6 +40,26 @@ describe('views', () => {
     });
   }
 
+  for (const size of [{ width: 820, height: 1180 }, pocket]) {
+    test(`at ${size.width} px the stations are one row and no word of a drawing is smaller than 11 px`, async () => {
+      await page.setViewportSize(size);
+      for (const at of ['Sunniva/ramp', 'Sunniva/ramp?weeks=8', 'Orla/look-back', 'Bettina/care', 'Wilmot/peel', 'Perrin/publish']) {
+        const [name, station] = at.split('/');
+        await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`);
+        const seen = await page.evaluate(() => ({
+          rows: new Set([...document.querySelectorAll('.stations li')].map((li) => Math.round(li.getBoundingClientRect().top))).size,
+          small: [...document.querySelectorAll('.roll text')].filter((text) => Number.parseFloat(getComputedStyle(text).fontSize) * text.getScreenCTM().a < 10.9).map((text) => text.textContent),
+          sideways: document.documentElement.scrollWidth > innerWidth,
+          today: [...document.querySelectorAll('.roll[data-rolls] > svg > .today-frame')].every((frame) => { const box = frame.closest('.roll').getBoundingClientRect(); const day = frame.getBoundingClientRect(); return day.left >= box.left - 1 && day.right <= box.right + 1; }),
+          reached: [...document.querySelectorAll('.roll[data-rolls]')].every((box) => box.tabIndex === 0 || box.querySelector('a')),
+        }));
+        assert.deepEqual({ at, ...seen }, { at, rows: 1, small: [], sideways: false, today: true, reached: true });
+        assert.deepEqual(await violations(page, false), []);
+      }
+      await page.setViewportSize(desk);
+    });
+  }
+
   for (const view of ['/my', '/my/report', '/my/path', '/my/cautions']) {
     test(`phone ${view} is accessible with enhanced contrast, evening and morning`, async () => {
       await phone.goto(studio.origin + view);
