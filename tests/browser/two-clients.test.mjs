@@ -59,3 +59,53 @@ test('a link that is shut out empties the phone', async () => {
   assert.deepEqual(await kept(phone), []);
   await phone.context().close();
 });
+
+test('two reports told without network both reach the studio, and of their answers the grave one is shown', async () => {
+  const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Orla));
+  const tell = async (sting, note) => {
+    await phone.goto(`${studio.origin}/my/report`);
+    await phone.locator(`label:has(input[name=sting][value="${sting}"])`).click();
+    await phone.locator('label:has(input[name=length][value="45"])').click();
+    await phone.locator('label:has(input[name=redness][value="0"])').click();
+    await phone.fill('#also', note);
+    await phone.route(/\/my\/report/, (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+    await phone.click('text=See what it means').catch(() => {});
+    await phone.waitForTimeout(300);
+  };
+  await tell(8, 'clay mask');
+  const first = await phone.evaluate(() => localStorage.getItem('oatpath-unsent')).catch(() => null);
+  await phone.goto(`${studio.origin}/art/icon.svg`);
+  const waiting = async () => JSON.parse(await phone.evaluate(() => localStorage.getItem('oatpath-unsent')) ?? '[]').length;
+  assert.equal(await waiting(), 1, first);
+
+  // The form is opened again while the first still cannot be sent.
+  await tell(0, 'rose water');
+  await phone.goto(`${studio.origin}/art/icon.svg`);
+  assert.equal(await waiting(), 2);
+
+  await phone.unroute(/\/my\/report/);
+  await phone.goto(`${studio.origin}/my`);
+  await phone.waitForURL(/\/my\/answer\//);
+  assert.match(await phone.locator('main').innerText(), /Stop|Medical help/);
+  assert.equal(await waiting(), 0);
+  await page.goto(`${studio.origin}/clients/${clients.Orla}/look-back`);
+  const reports = await page.locator('#reports').innerText();
+  assert.match(reports, /sting 8/);
+  assert.match(reports, /sting 0/);
+  await phone.context().close();
+});
+
+test('a guide that the studio has whole leaves the phone after a day, one that it lacks stays', async () => {
+  const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Wilmot));
+  await phone.waitForFunction(() => localStorage.getItem('oatpath:phone') === document.body.dataset.phone);
+  await phone.evaluate((old) => {
+    const log = (id, kept, wall) => localStorage.setItem(`oatpath:session:${id}`, JSON.stringify({ run: 'r', grant: 'g', phone: document.body.dataset.phone, events: [{ id: 'e' }], kept, mark: { elapsed: 0, wall } }));
+    log('sent-long-ago', ['e'], old);
+    log('sent-today', ['e'], Date.now());
+    log('not-sent', [], old);
+  }, Date.now() - 2 * 86_400_000);
+  await phone.reload();
+  await phone.waitForFunction(() => !localStorage.getItem('oatpath:session:sent-long-ago'));
+  assert.deepEqual((await kept(phone)).filter((key) => key.startsWith('oatpath:session')), ['oatpath:session:not-sent', 'oatpath:session:sent-today']);
+  await phone.context().close();
+});

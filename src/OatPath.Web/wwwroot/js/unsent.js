@@ -1,17 +1,20 @@
-// What a client tells stays on the phone until the studio has it, and is sent again by itself.
+// What a client tells stays on the phone until the studio has it, each report by itself, and is sent again in its order.
 import { phone } from './belongs.js';
 
 const PLACE = 'oatpath-unsent';
+const SENDING = 'oatpath-sending';
 const AGAIN = 15_000;
 const OLDEST = 7 * 86_400_000;
 
+const isWhole = (told) => Array.isArray(told?.fields) && told.phone === phone && Date.now() - told.at < OLDEST;
 const read = () => {
   try {
-    const told = JSON.parse(localStorage.getItem(PLACE));
-    return Array.isArray(told?.fields) && told.phone === phone && Date.now() - told.at < OLDEST ? told : null;
-  } catch { return null; }
+    const kept = JSON.parse(localStorage.getItem(PLACE));
+    return (Array.isArray(kept) ? kept : [kept]).filter(isWhole);
+  } catch { return []; }
 };
-const forget = () => localStorage.removeItem(PLACE);
+const write = (all) => { if (all.length > 0) localStorage.setItem(PLACE, JSON.stringify(all)); else localStorage.removeItem(PLACE); };
+const forget = (told) => write(read().filter((other) => other.id !== told.id));
 
 /** One field of a form that was kept. */
 const field = (told, name) => told.fields.find(([known]) => known === name)?.[1];
@@ -19,7 +22,11 @@ const field = (told, name) => told.fields.find(([known]) => known === name)?.[1]
 for (const form of document.querySelectorAll('form[data-keeps]')) {
   form.addEventListener('submit', (event) => {
     const fields = [...new FormData(form, event.submitter)].filter(([, value]) => typeof value === 'string');
-    try { localStorage.setItem(PLACE, JSON.stringify({ phone, to: location.pathname, at: Date.now(), fields: [...fields, ['told', String(Date.now())]] })); } catch { /* a phone without room sends it once */ }
+    const told = { id: crypto.getRandomValues(new Uint32Array(2)).join('-'), phone, to: location.pathname, at: Date.now(), fields: [...fields, ['told', String(Date.now())]] };
+    try {
+      write([...read(), told]);
+      sessionStorage.setItem(SENDING, told.id);
+    } catch { /* a phone without room sends it once */ }
   });
 }
 
@@ -29,36 +36,48 @@ async function freshToken(to) {
   return page.querySelector('[name="__RequestVerificationToken"]')?.value;
 }
 
-async function send(told, token) {
+async function post(told, token) {
   const fields = token ? [...told.fields.filter(([name]) => name !== '__RequestVerificationToken'), ['__RequestVerificationToken', token]] : told.fields;
   return fetch(told.to, { method: 'POST', body: new URLSearchParams(fields) });
 }
 
-async function again() {
-  const told = read();
-  if (!told) return;
-  let answer;
+async function send(told) {
   try {
-    answer = await send(told);
-    if (answer.status === 400) answer = await send(told, await freshToken(told.to));
-  } catch { answer = null; }
-  // It was told under another link: it belongs nowhere here.
-  if (answer?.status === 409) { forget(); return; }
-  if (answer?.ok && answer.redirected && answer.url.includes('/my/answer/')) {
-    forget();
-    location.assign(answer.url);
-    return;
+    const answer = await post(told);
+    return answer.status === 400 ? await post(told, await freshToken(told.to)) : answer;
+  } catch { return null; }
+}
+
+const isUrgent = async (answer) => new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-urgent="true"]') !== null;
+
+async function again() {
+  let shown = null;
+  for (const told of read()) {
+    const answer = await send(told);
+    const isAnswered = answer?.ok && answer.redirected && answer.url.includes('/my/answer/');
+    // An answer without a redirect shows the form with what is wrong in it: the client must look.
+    const mustLook = answer?.ok && new URL(answer.url).pathname === told.to;
+    // It was told under another link: it belongs nowhere here.
+    const isForeign = answer?.status === 409;
+    if (!isAnswered && !mustLook && !isForeign) {
+      setTimeout(again, AGAIN);
+      break;
+    }
+
+    forget(told);
+    const found = isAnswered ? { url: answer.url, urgent: await isUrgent(answer) } : mustLook ? { url: told.to, urgent: false } : null;
+    if (found && (found.urgent || !shown?.urgent)) shown = found;
   }
-  // An answer without a redirect shows the form with what is wrong in it: the client must look.
-  if (answer?.ok && new URL(answer.url).pathname === told.to) { forget(); location.assign(told.to); return; }
-  setTimeout(again, AGAIN);
+
+  // Of several answers the gravest is shown, else the latest.
+  if (shown) location.assign(shown.url);
 }
 
 // The answer names the form it belongs to, by its own id or, where it stands in the place of an earlier one, in the address.
-const shown = document.querySelector('[data-kept]')?.dataset.kept;
-const told = read();
-const isAnswered = told && shown && [shown, new URLSearchParams(location.search).get('of')].includes(field(told, 'key'));
-const isRefused = told && location.pathname === told.to && document.querySelector('.problem:not(#unkept)');
-if (isAnswered || isRefused) forget();
-else if (told && document.querySelector('#unkept')) setTimeout(again, AGAIN);
-else if (told) again();
+const answered = document.querySelector('[data-kept]')?.dataset.kept;
+const sending = read().find((told) => told.id === sessionStorage.getItem(SENDING));
+const isAnswered = sending && answered && [answered, new URLSearchParams(location.search).get('of')].includes(field(sending, 'key'));
+const isRefused = sending && location.pathname === sending.to && document.querySelector('.problem:not(#unkept)');
+if (isAnswered || isRefused) forget(sending);
+// An answer on the page is read first.
+if (read().length > 0) setTimeout(again, answered || document.querySelector('#unkept') ? AGAIN : 0);

@@ -71,12 +71,20 @@ async function post(body) {
   } catch { return { ok: false, status: 0, body: {} }; }
 }
 
-/** Sends what an earlier guide could not, from any page of the client's phone; only what was kept under the same link. */
+/** A guide that the studio has whole is asked for there; so long it stays here for a page that is still open. */
+const KEPT_FOR = 86_400_000;
+
+/** Sends what an earlier guide could not, from any page of the client's phone; only what was kept under the same link. What the studio has whole is dropped after a day. */
 export async function sendWaiting(phone) {
   for (const key of Object.keys(localStorage).filter((each) => each.startsWith(PREFIX))) {
     const saved = read(key);
-    const events = saved?.events.filter((event) => !saved.kept.includes(event.id)) ?? [];
-    if (saved?.grant && saved.phone === phone && events.length > 0) {
+    if (!saved || (Date.now() - saved.mark.wall > KEPT_FOR && saved.events.every((event) => saved.kept.includes(event.id)))) {
+      localStorage.removeItem(key);
+      continue;
+    }
+
+    const events = saved.events.filter((event) => !saved.kept.includes(event.id));
+    if (saved.grant && saved.phone === phone && events.length > 0) {
       const elapsed = saved.mark.elapsed + Math.max(0, Date.now() - saved.mark.wall);
       const answer = await post({ grant: saved.grant, run: saved.run, elapsedMilliseconds: elapsed, events });
       if (answer.ok) localStorage.setItem(key, JSON.stringify({ ...saved, kept: [...saved.kept, ...answer.body.kept] }));
