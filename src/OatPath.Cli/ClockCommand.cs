@@ -38,7 +38,7 @@ public static class ClockCommand
 
     private static int Look(Database database, Arguments arguments, bool keep, DateTimeOffset now, TextWriter output)
     {
-        var zone = CareDay.FindZone(new Studio(database).Current().Rules.Zone) ?? TimeZoneInfo.Utc;
+        var zone = CareDay.ZoneOf(new Studio(database).Current().Rules.Zone);
         var table = new ClockTable(database);
         var last = new Facts(database).LastRecorded();
         output.WriteLine($"This machine's clock: {Said(now, zone)}. The last entry: {(last is { } at ? Said(at, zone) : "none yet")}.");

@@ -13,6 +13,9 @@ public sealed class Studio(Database database)
     /// <summary>The rules as last read, for what must be said even where nothing can be read any more; null before the first reading.</summary>
     public HouseRules? LastRead => read?.Rules;
 
+    /// <summary>The studio's care day at a moment.</summary>
+    public DateOnly Today(DateTimeOffset at) => CareDay.Of(at, CareDay.ZoneOf(Current().Rules.Zone));
+
     public (HouseRules Rules, long Version) Current() => database.Read(Current);
 
     /// <summary>The rules in force as a connection sees them; read once for each version.</summary>

@@ -31,4 +31,7 @@ public static class CareDay
     /// <returns>The zone, or null when this machine does not know the name.</returns>
     public static TimeZoneInfo? FindZone(string? name) =>
         !string.IsNullOrWhiteSpace(name) && TimeZoneInfo.TryFindSystemTimeZoneById(name, out var zone) ? zone : null;
+
+    /// <summary>The zone of a name; UTC where this machine does not know it.</summary>
+    public static TimeZoneInfo ZoneOf(string? name) => FindZone(name) ?? TimeZoneInfo.Utc;
 }

@@ -94,7 +94,7 @@ internal sealed class ProposalCandidates
             Because.Of(tinted ? RuleBook.ProposeTinted : oily ? RuleBook.ProposeMatt : RuleBook.ProposeSunscreen, ("spf", spf)));
     }
 
-    private int SpfNeeded() => Planner.KeptOff.SpfNeeded.AfterTreatments(new Care.CareCalendar(file.Treatments, CareDay.FindZone(file.Zone) ?? TimeZoneInfo.Utc), rules, Today);
+    private int SpfNeeded() => Planner.KeptOff.SpfNeeded.AfterTreatments(new Care.CareCalendar(file.Treatments, CareDay.ZoneOf(file.Zone)), rules, Today);
 
     private void Basic(List<Candidate> chosen, string what, Func<Product, bool> kind, Func<Product, int> far, Because why)
     {

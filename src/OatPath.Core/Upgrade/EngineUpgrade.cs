@@ -43,7 +43,7 @@ public static class EngineUpgrade
 
         var whole = raises.Where(raise => raise.Top is null).ToDictionary(raise => raise.Product);
         var shelf = file.Shelf.Select(item => whole.TryGetValue(item.Product.Id, out var raise) ? item with { State = ShelfState.Parked, Reason = Words.Say(raise.Because) } : item);
-        var from = file.Decisions.Select(decision => decision.On).DefaultIfEmpty(DateOnly.FromDateTime(file.AsOf.Date)).Max();
+        var from = file.Decisions.Select(decision => decision.On).DefaultIfEmpty(CareDay.Of(file.AsOf, CareDay.ZoneOf(file.Zone))).Max();
         var ends = raises.Where(raise => raise.Top is not null && file.Shelf.Any(item => item.Product.Id == raise.Product)).Select(raise => Shape(file, raise, from));
         return file with { Shelf = [.. shelf], Decisions = [.. file.Decisions, .. ends] };
     }

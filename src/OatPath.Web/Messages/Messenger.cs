@@ -30,7 +30,7 @@ public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRo
     {
         var now = clock.GetUtcNow();
         var (rules, _) = studio.Current();
-        var zone = CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc;
+        var zone = CareDay.ZoneOf(rules.Zone);
         if (Reminders.OutsideQuietHours(now, rules, zone) > now)
         {
             return;

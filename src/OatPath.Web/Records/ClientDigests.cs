@@ -136,7 +136,7 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
     private DigestAge Now(SqliteConnection connection)
     {
         var (rules, version) = reading.Rules(connection);
-        return new(0, version, EngineVersion.Current, CareDay.Of(clock.GetUtcNow(), CareDay.FindZone(rules.Zone) ?? TimeZoneInfo.Utc));
+        return new(0, version, EngineVersion.Current, CareDay.Of(clock.GetUtcNow(), CareDay.ZoneOf(rules.Zone)));
     }
 
     private (DigestRow Row, DigestAge Age)? Derive(SqliteConnection connection, string id)

@@ -60,7 +60,7 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
         Client = told.Client,
         Facts = told.Facts,
         Rules = told.Rules,
-        Zone = CareDay.FindZone(told.Rules.Zone) ?? TimeZoneInfo.Utc,
+        Zone = CareDay.ZoneOf(told.Rules.Zone),
         AsOf = asOf,
         Sessions = told.Sessions,
         Published = told.Published,

@@ -36,7 +36,7 @@ public sealed partial class BackupRounds(DataFolder folder, ProgramSettings sett
             var now = clock.GetUtcNow();
             if (choices.DailyBackup || anew)
             {
-                Backup.WriteDaily(folder.Folder, CareDay.Of(now, CareDay.FindZone(studio.Current().Rules.Zone) ?? TimeZoneInfo.Utc), choices.BackupsKept, now, anew);
+                Backup.WriteDaily(folder.Folder, CareDay.Of(now, CareDay.ZoneOf(studio.Current().Rules.Zone)), choices.BackupsKept, now, anew);
             }
 
             state.Problem = null;

@@ -25,7 +25,7 @@ public sealed class IndexModel(Store.Outbox outbox, Studio studio, IMessageGatew
     }
 
     public string Local(DateTimeOffset? at) => at is { } moment
-        ? TimeZoneInfo.ConvertTime(moment, CareDay.FindZone(Rules.Zone) ?? TimeZoneInfo.Utc).ToString("ddd d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture) : "";
+        ? TimeZoneInfo.ConvertTime(moment, CareDay.ZoneOf(Rules.Zone)).ToString("ddd d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture) : "";
 
     public IActionResult OnPostAgain(long message)
     {

@@ -91,7 +91,7 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
             return NotFound();
         }
 
-        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        var today = studio.Today(clock.GetUtcNow());
         if (Form.ToProduct(Product?.Id ?? $"p-{Fact.NewId()[..14]}", today, Problems, Product) is not { } product)
         {
             return Again();
@@ -182,7 +182,7 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
     }
 
     public string Local(DateTimeOffset at) =>
-        TimeZoneInfo.ConvertTime(at, CareDay.FindZone(studio.Current().Rules.Zone) ?? TimeZoneInfo.Utc).ToString("d MMM HH:mm", CultureInfo.InvariantCulture);
+        TimeZoneInfo.ConvertTime(at, CareDay.ZoneOf(studio.Current().Rules.Zone)).ToString("d MMM HH:mm", CultureInfo.InvariantCulture);
 
     private static string Batch(string? text) => (text ?? "").Trim() is { Length: <= 40 } batch ? batch : text!.Trim()[..40];
 

@@ -6,7 +6,7 @@ using OatPath.Store;
 namespace OatPath.Web.Pages.StudioShelf;
 
 /// <summary>Shows what a shelf file would change, puts it in place, and takes it back.</summary>
-public sealed class LookOverModel(Store.StudioShelf shelf, ShelfImports imports, TimeProvider clock) : PageModel
+public sealed class LookOverModel(Store.StudioShelf shelf, ShelfImports imports, Studio studio, TimeProvider clock) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string Id { get; set; } = "";
@@ -60,7 +60,7 @@ public sealed class LookOverModel(Store.StudioShelf shelf, ShelfImports imports,
         }
 
         FileName = waiting.FileName;
-        (var products, Broken) = ShelfCsv.Read(waiting.Content, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+        (var products, Broken) = ShelfCsv.Read(waiting.Content, studio.Today(clock.GetUtcNow()));
         Rows = ShelfImports.Compare(products, shelf.Everything());
         return products;
     }

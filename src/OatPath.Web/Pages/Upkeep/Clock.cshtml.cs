@@ -28,7 +28,7 @@ public sealed class ClockModel(TimeProvider clock, MachineClock machine, ClockTa
 
     public IReadOnlyList<ClockPair> Confirmed => [.. table.Pairs().Where(pair => pair.ConfirmedBy is not null).Reverse()];
 
-    private TimeZoneInfo Zone => CareDay.FindZone(studio.Current().Rules.Zone) ?? TimeZoneInfo.Utc;
+    private TimeZoneInfo Zone => CareDay.ZoneOf(studio.Current().Rules.Zone);
 
     public string Said(DateTimeOffset at) => TimeZoneInfo.ConvertTime(at, Zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
 
