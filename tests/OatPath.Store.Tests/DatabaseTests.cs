@@ -86,5 +86,15 @@ public sealed class DatabaseTests : IDisposable
         Assert.Equal(1, test.Clients.Find(client.Id)!.Version);
     }
 
+    [Fact]
+    public void A_database_file_that_was_removed_takes_no_write_that_nobody_would_find()
+    {
+        var client = test.AddClient();
+        File.Delete(test.File);
+
+        var refused = Assert.Throws<StoreException>(() => test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "x")));
+        Assert.Equal(StoreFault.Lost, refused.Fault);
+    }
+
     public void Dispose() => test.Dispose();
 }

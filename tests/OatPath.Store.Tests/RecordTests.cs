@@ -258,6 +258,20 @@ public sealed class RecordTests : IDisposable
         Assert.Throws<ConflictException>(() => studio.Save(new HouseRules(), 0, "m", TestDatabase.Noon));
     }
 
+    [Fact]
+    public void A_week_forgets_the_days_of_a_product_that_left_and_keeps_those_of_others()
+    {
+        var client = test.AddClient();
+        var week = new ShapeWeek { Id = "w", On = new DateOnly(2026, 3, 9), RestEvenings = [DayOfWeek.Sunday], Never = [new("stays", [DayOfWeek.Monday]), new("goes", [DayOfWeek.Friday])] };
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", TestDatabase.Item("stays")), TestDatabase.Make(client, "shelf", TestDatabase.Item("goes")), TestDatabase.Make<Decision>(client, "decision", week));
+        Assert.Equal(["stays", "goes"], Assert.IsType<ShapeWeek>(Draft(client).Decisions.Single()).Never.Select(never => never.Product));
+
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf-removed", "goes", minutes: 1));
+        var left = Assert.IsType<ShapeWeek>(Draft(client).Decisions.Single());
+        Assert.Equal(["stays"], left.Never.Select(never => never.Product));
+        Assert.Equal([DayOfWeek.Sunday], left.RestEvenings);
+    }
+
     public void Dispose() => test.Dispose();
 
     [Fact]
