@@ -125,4 +125,11 @@ public class ArchitectureTests
     public void The_only_hard_limits_are_those_nobody_may_overrule() => Assert.Equal(
         ["hard.aha-30", "hard.aha-ph", "hard.electrical-device", "hard.needle-length", "hard.needle-under-18", "hard.never-at-home", "hard.peel-isotretinoin", "hard.peel-under-18", "hard.salicylic-2", "hard.sunscreen-required", "hard.under-18", "hard.unknown-strength"],
         RuleBook.All.Select(rule => rule.Id).Where(RuleBook.IsHardLimit).Order(StringComparer.Ordinal));
+
+    /// <summary>A reason gives its days and numbers as what they are; nobody reads them out of its text again.</summary>
+    [Fact]
+    public void Nobody_parses_a_value_of_a_reason_back() => Assert.Equal("", string.Join(' ', Directory
+        .EnumerateFiles(Path.Combine(Repository.Root, "src"), "*.cs*", SearchOption.AllDirectories)
+        .Where(file => !file.Contains("/obj/", StringComparison.Ordinal) && Path.GetFileName(file) != "Because.cs")
+        .Where(file => System.Text.RegularExpressions.Regex.IsMatch(File.ReadAllText(file), @"Parse(Exact)?\([^;]*(\.Values\[|Words\.)"))));
 }

@@ -7,6 +7,8 @@ namespace OatPath.Core.House;
 /// <param name="Values">Named values; dates as yyyy-MM-dd, numbers in invariant form.</param>
 public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Values)
 {
+    private const string DayFormat = "yyyy-MM-dd";
+
     private static readonly Dictionary<string, string> None = [];
 
     public static Because Of(string rule) => new(rule, None);
@@ -18,7 +20,7 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
         {
             map[name] = value switch
             {
-                DateOnly date => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                DateOnly date => date.ToString(DayFormat, CultureInfo.InvariantCulture),
                 IFormattable formattable => formattable.ToString(null, CultureInfo.InvariantCulture),
                 _ => value.ToString() ?? "",
             };
@@ -26,6 +28,14 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
 
         return new(rule, map);
     }
+
+    /// <summary>A value that is a day.</summary>
+    /// <exception cref="KeyNotFoundException">There is no such value.</exception>
+    public DateOnly Day(string name) => DateOnly.ParseExact(Values[name], DayFormat, CultureInfo.InvariantCulture);
+
+    /// <summary>A value that is a whole number.</summary>
+    /// <exception cref="KeyNotFoundException">There is no such value.</exception>
+    public int Number(string name) => int.Parse(Values[name], CultureInfo.InvariantCulture);
 
     public bool Equals(Because? other) =>
         other is not null && Rule == other.Rule && Values.Count == other.Values.Count

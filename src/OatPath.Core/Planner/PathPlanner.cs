@@ -1,4 +1,3 @@
-using System.Globalization;
 using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
@@ -104,7 +103,7 @@ public static class PathPlanner
             return ladder;
         }
 
-        var more = int.Parse(uses.Values["more"], CultureInfo.InvariantCulture);
+        var more = uses.Number("more");
         foreach (var day in days)
         {
             if (day.Date >= today && day.Log?.Applied.Contains(ladder.Product) != true && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == ladder.Product && step.IsActive()) && --more == 0)

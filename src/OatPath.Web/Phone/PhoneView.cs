@@ -94,9 +94,7 @@ public sealed class PhoneView
     /// <summary>What has its last day today, tomorrow or the day after before a peel or a treatment.</summary>
     public IEnumerable<string> LastEvenings => Path.Windows.Where(window => window.From > Day && window.From <= Day.AddDays(3) && (window.Kind == WindowKind.PeelStops || window.Because.Rule == RuleBook.TreatmentBefore))
         .GroupBy(window => window.Because.Rule == RuleBook.TreatmentBefore ? (window.From, window.Because.Values["treatment"]) : (window.From, ""))
-        .SelectMany(group => group.Key.Item2.Length == 0 ? group.Select(window => Words.Say(window.Because)) : [$"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on {Words.Day(Treated(group.First()))}: {Words.List([.. group.Select(window => Core.Care.Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])}."]);
-
-    private static DateOnly Treated(PathWindow window) => DateOnly.ParseExact(window.Because.Values["on"], "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        .SelectMany(group => group.Key.Item2.Length == 0 ? group.Select(window => Words.Say(window.Because)) : [$"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on {Words.Day(group.First().Because.Day("on"))}: {Words.List([.. group.Select(window => Core.Care.Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])}."]);
 
     /// <summary>Sittings of the next two weeks; one that stands against the facts is still to be confirmed.</summary>
     public IEnumerable<(Core.Care.Sitting Sitting, bool Stands)> Coming => Core.Care.Sittings.Of(Record.Followed.Treatments.Where(treatment => treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null))

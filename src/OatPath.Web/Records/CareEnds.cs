@@ -15,7 +15,7 @@ public static class CareEnds
     /// <summary>What needles ask for around their next or last evening, by roller and evening, from some days ahead until it is over.</summary>
     public static IEnumerable<(string Product, DateOnly On, IReadOnlyList<PathWindow> Rests)> AroundNeedles(CarePath path, int daysAhead) => path.Windows
         .Where(window => window.Because.Rule == RuleBook.NeedleSun && window.From <= path.Today.AddDays(daysAhead) && window.Until >= path.Today)
-        .GroupBy(window => (window.Product!, On: DateOnly.ParseExact(window.Because.Values["on"], "yyyy-MM-dd", CultureInfo.InvariantCulture))).OrderBy(group => group.Key.On)
+        .GroupBy(window => (window.Product!, On: window.Because.Day("on"))).OrderBy(group => group.Key.On)
         .Select(group => (group.Key.Item1, group.Key.On, (IReadOnlyList<PathWindow>)[.. group.OrderBy(window => window.Until)]));
 
     /// <summary>"until Fri 27 November is over", "until Thu 26 November, 14:00".</summary>
