@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
 using OatPath.Core.Shelf;
@@ -16,13 +15,12 @@ public static class LabelAgainstActives
     private const int MostKept = 2_000;
 
     // Labels are long and the same for many clients: each is read once.
-    private static readonly ConcurrentDictionary<string, LabelReading> Read = [];
-    private static int kept;
+    private static readonly Remembered<string, LabelReading?> Read = new(MostKept);
 
     /// <summary>The contradiction with both sides named, or null.</summary>
     public static Verdict? Of(Product product)
     {
-        if (product.Label.Length == 0 || ReadingOf(product.Label) is not { } reading)
+        if (product.Label.Length == 0 || Read.Of(product.Label, label => LabelReader.Read(label).Reading) is not { } reading)
         {
             return null;
         }
@@ -57,26 +55,6 @@ public static class LabelAgainstActives
 
         var same = product.Actives.FirstOrDefault(active => active.Substance == item.Ingredient.Substance);
         return same?.Percent is { } percent && item.Percent > percent ? Invariant($"{percent:0.###} %") : null;
-    }
-
-    private static LabelReading? ReadingOf(string label)
-    {
-        if (!Read.TryGetValue(label, out var reading))
-        {
-            reading = LabelReader.Read(label).Reading;
-            if (reading is not null)
-            {
-                if (Interlocked.Increment(ref kept) > MostKept)
-                {
-                    Read.Clear();
-                    Interlocked.Exchange(ref kept, 0);
-                }
-
-                Read[label] = reading;
-            }
-        }
-
-        return reading;
     }
 
     private static string Invariant(FormattableString text) => FormattableString.Invariant(text);

@@ -1,5 +1,5 @@
-using System.Collections.Concurrent;
 using System.Text.Json;
+using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Drawing;
@@ -58,25 +58,8 @@ public sealed record DigestRow(
 
     // The same rows are shown all day: each text is read once.
     private const int MostKept = 2_000;
-    private static readonly ConcurrentDictionary<string, object> Known = [];
-    private static int known;
+    private static readonly Remembered<(Type Type, string Text), object> Known = new(MostKept);
 
     private static T Read<T>(string text)
-        where T : class
-    {
-        if (Known.TryGetValue(text, out var kept) && kept is T same)
-        {
-            return same;
-        }
-
-        var read = JsonSerializer.Deserialize<T>(text, Json) ?? throw new JsonException("Nothing was kept.");
-        if (Interlocked.Increment(ref known) > MostKept)
-        {
-            Known.Clear();
-            Interlocked.Exchange(ref known, 0);
-        }
-
-        Known[text] = read;
-        return read;
-    }
+        where T : class => (T)Known.Of((typeof(T), text), key => JsonSerializer.Deserialize<T>(key.Text, Json) ?? throw new JsonException("Nothing was kept."));
 }

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
@@ -13,22 +12,10 @@ namespace OatPath.Web.Records;
 public static class EngineChanges
 {
     private const int MostKept = 20_000;
-    private static readonly ConcurrentDictionary<(string Hash, string Engine), IReadOnlyList<EngineRaise>> Compared = [];
+    private static readonly Remembered<(string Hash, string Engine), IReadOnlyList<EngineRaise>> Compared = new(MostKept);
 
-    public static IReadOnlyList<EngineRaise> Of(Publication? published)
-    {
-        if (published is null || published.Engine == EngineVersion.Current)
-        {
-            return [];
-        }
-
-        if (Compared.Count > MostKept)
-        {
-            Compared.Clear();
-        }
-
-        return Compared.GetOrAdd((published.Hash, EngineVersion.Current), _ => Compare(published));
-    }
+    public static IReadOnlyList<EngineRaise> Of(Publication? published) =>
+        published is null || published.Engine == EngineVersion.Current ? [] : Compared.Of((published.Hash, EngineVersion.Current), _ => Compare(published));
 
     private static IReadOnlyList<EngineRaise> Compare(Publication published)
     {
