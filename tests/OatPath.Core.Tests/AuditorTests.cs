@@ -119,4 +119,14 @@ public class AuditorTests
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
         Assert.Equal(Frequency.EveryOther, path.Days.SelectMany(day => day.Evening.Steps).Last(step => step.Product == "azelaic").Frequency);
     }
+
+    [Fact]
+    public void A_booster_whose_serum_nobody_began_is_no_active_that_was_asked_for()
+    {
+        var file = CaseBuilder.Basic().Own([.. RandomCase.Mandelic]).Decide(new StartActive { Id = "b", Product = RandomCase.Mandelic[1].Id, On = CaseBuilder.Monday, BoosterFor = RandomCase.Mandelic[0].Id }).Build();
+
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
+        Assert.DoesNotContain(path.Days, day => day.Evening.Has(RandomCase.Mandelic[1].Id));
+        Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
+    }
 }

@@ -19,7 +19,9 @@ internal sealed class LiveAudit(AuditRun run, ClientAudit client, DeviceAudit de
         var path = run.Path;
         var plain = facts.Intake.Flags.Count == 0 && facts.File.Log.Count == 0 && facts.File.Treatments.Count == 0 && facts.File.Occasions.Count == 0 && path.Days.Count > 0;
         var requested = facts.Decisions.OfType<StartActive>().ToList();
-        if (!plain || requested.Count != 1 || facts.Decisions.Exists(decision => decision is StopActive))
+
+        // A booster goes on with its serum, and here nobody asked for that.
+        if (!plain || requested is not [{ BoosterFor: null }] || facts.Decisions.Exists(decision => decision is StopActive))
         {
             return;
         }
