@@ -17,7 +17,7 @@ public class ArchitectureTests
         ["Routine"] = ["House", "Skin", "Shelf", "Care"],
         ["Ramp"] = ["House", "Skin", "Shelf"],
         ["CheckIn"] = ["House", "Skin", "Shelf"],
-        ["Care"] = ["House", "Skin", "Shelf"],
+        ["Care"] = ["House", "Skin", "Shelf", "CheckIn"],
         ["Peel"] = ["House", "Skin", "Shelf"],
         ["Supply"] = ["House", "Skin", "Shelf", "Routine"],
         ["Labels"] = ["House", "Skin", "Shelf"],

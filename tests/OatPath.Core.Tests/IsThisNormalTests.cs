@@ -99,7 +99,7 @@ public class IsThisNormalTests
                 var outcomes = Enum.GetValues<AskDegree>().Select(degree => Ask(file, sign, degree).Answer.Outcome).ToList();
 
                 Assert.Equal(outcomes.Order(), outcomes);
-                Assert.True(AskedSign.TitleOf(sign).Length > 0);
+                Assert.True(SignTable.Of(sign).Asked.Length > 0);
             }
         }
     }

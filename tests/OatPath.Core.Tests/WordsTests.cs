@@ -60,7 +60,7 @@ public class WordsTests
 
     [Fact]
     public void Every_sign_has_its_own_words() =>
-        Assert.Equal(Enum.GetValues<Sign>().Length, Enum.GetValues<Sign>().Select(SignTitle.Of).Distinct().Count());
+        Assert.Equal(Enum.GetValues<Sign>().Length, Enum.GetValues<Sign>().Select(sign => SignTable.Of(sign).Title).Distinct().Count());
 
     [Fact]
     public void A_step_of_every_kind_can_be_told()

@@ -150,7 +150,7 @@ public sealed class JourneyTests : IDisposable
     public async Task A_stronger_house_choice_reaches_a_client_only_by_publishing()
     {
         using var browser = await studio.SignedIn();
-        await browser.Submit(await browser.Get("/house"), "main form", ("acidStart", "3"));
+        await browser.Submit(await browser.Get("/house"), "main form", ("acidStartEvenings", "3"));
 
         Assert.Equal(Core.House.Frequency.TwiceAWeek, Record("Perrin").ClientPath().Ladders.Single().Frequency);
         Assert.Equal(Core.House.Frequency.ThreeAWeek, Record("Perrin").DraftPath().Ladders.Single().Frequency);

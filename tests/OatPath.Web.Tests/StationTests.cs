@@ -368,7 +368,7 @@ public sealed class StationTests : IDisposable
     public async Task The_house_keeps_what_was_typed_when_a_field_is_wrong()
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Submit(await browser.Get("/house"), "main form", ("acidHold", "5"), ("studioName", "New name"), ("from-Sunday", "10:00"));
+        var page = await browser.Submit(await browser.Get("/house"), "main form", ("acidHoldDays", "5"), ("studioName", "New name"), ("from-Sunday", "10:00"));
 
         Assert.Contains("Hold before a step up", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("Opening hours, Sunday", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);

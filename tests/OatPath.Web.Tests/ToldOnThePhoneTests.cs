@@ -37,15 +37,15 @@ public sealed class ToldOnThePhoneTests : IDisposable
     {
         using var phone = await studio.Phone("Jory");
         var form = await phone.Get("/my/report");
-        Assert.Contains(SignTitle.Of(sign), form.Text, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains(SignTable.Of(sign).Title, form.Text, StringComparison.OrdinalIgnoreCase);
         var answer = await Report(phone, ("signs", sign.ToString()));
         var judged = OutcomeTable.Judge(new SkinReport { Signs = [sign] }, new());
 
         Assert.Contains(judged.Outcome switch { Outcome.MedicalHelp => "Medical help now", Outcome.Stop => "Stop, call the studio", _ => "Ease off" }, answer.Text, StringComparison.Ordinal);
-        Assert.Contains(SignTitle.Of(sign), answer.Text, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains(SignTable.Of(sign).Title, answer.Text, StringComparison.OrdinalIgnoreCase);
         if (OutcomeTable.IsMedical(sign) && sign != Sign.EyeExposure)
         {
-            Assert.Contains(SignTitle.Of(sign), (await phone.Get("/my/cautions")).Text, StringComparison.OrdinalIgnoreCase);
+            Assert.Contains(SignTable.Of(sign).Title, (await phone.Get("/my/cautions")).Text, StringComparison.OrdinalIgnoreCase);
         }
     }
 

@@ -1,3 +1,4 @@
+using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 
 namespace OatPath.Core.Care;

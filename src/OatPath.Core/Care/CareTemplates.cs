@@ -1,5 +1,5 @@
 using OatPath.Core.Skin;
-using static OatPath.Core.Care.CourseSign;
+using static OatPath.Core.CheckIn.CourseSign;
 using static OatPath.Core.Care.RestrictionKind;
 
 namespace OatPath.Core.Care;

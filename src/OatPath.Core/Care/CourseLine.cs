@@ -1,10 +1,8 @@
+using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Care;
-
-/// <summary>What may be seen or felt and belong to the course of a treatment.</summary>
-public enum CourseSign { Pink, Warm, Tight, Flaking, Itch, Swelling, Crusts, Marks, NewSpots, ClearFluid }
 
 /// <summary>What is usual on some days after a treatment, its own day being 0.</summary>
 /// <param name="UntilDay">The last of these days.</param>

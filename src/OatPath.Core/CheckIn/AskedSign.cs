@@ -50,9 +50,11 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
     /// <remarks>Source: house default over the outcome table: what belongs to no course is eased off from "clearly" on, and whatever is "strongly" there too.</remarks>
     public SkinReport AsReport(bool pastADay, bool usual)
     {
-        var redness = Sign is AskSign.Pink or AskSign.Warm ? Degree switch { AskDegree.Little => 1, AskDegree.Clearly => 2, _ => 3 } : 0;
-        var sting = Sign == AskSign.Sting ? Degree switch { AskDegree.Little => 2, AskDegree.Clearly => 5, _ => 7 } : 0;
-        var outside = Sign is AskSign.Itch or AskSign.Swelling or AskSign.Crusts or AskSign.Marks or AskSign.NewSpots or AskSign.ClearFluid && (Degree == AskDegree.Strongly || (!usual && Degree == AskDegree.Clearly));
+        var row = SignTable.Of(Sign);
+        var redness = row.ToldBy == ToldBy.Redness ? Degree switch { AskDegree.Little => 1, AskDegree.Clearly => 2, _ => 3 } : 0;
+        var sting = row.ToldBy == ToldBy.Sting ? Degree switch { AskDegree.Little => 2, AskDegree.Clearly => 5, _ => 7 } : 0;
+        var outside = row is { Gravity: Gravity.ByDegree, ToldBy: ToldBy.Nothing }
+            && (Degree == AskDegree.Strongly || (!usual && Degree == AskDegree.Clearly));
         return new SkinReport
         {
             Sting = sting,
@@ -60,8 +62,8 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
             StingSeconds = sting >= 5 ? null : 0,
             Redness = redness,
             RednessPast24h = redness > 0 && pastADay,
-            TightOrDry = Sign == AskSign.Tight,
-            Flaking = Sign == AskSign.Flaking,
+            TightOrDry = row.ToldBy == ToldBy.Tightness,
+            Flaking = row.ToldBy == ToldBy.Flaking,
             Itch = Sign == AskSign.Itch,
             NewSpots = Sign == AskSign.NewSpots,
             Where = Zones,
@@ -74,62 +76,8 @@ public sealed record AskedSign(AskSign Sign, AskDegree Degree, IReadOnlyList<Fac
         && (report.TightOrDry || !least.TightOrDry) && (report.Flaking || !least.Flaking);
 
     /// <summary>The sign a question stands for by itself. Fluid that no course explains is weeping.</summary>
-    private Sign? SignOf(bool usual) => Sign switch
-    {
-        AskSign.ClearFluid when !usual => CheckIn.Sign.WeepingOrPus,
-        AskSign.DarkOrPalePatch => CheckIn.Sign.DarkOrPalePatch,
-        AskSign.MoisturiserStings => CheckIn.Sign.MoisturiserStings,
-        AskSign.Raw => CheckIn.Sign.Raw,
-        AskSign.Shiny => CheckIn.Sign.Shiny,
-        AskSign.DryCracks => CheckIn.Sign.DryCracks,
-        AskSign.Bleeding => CheckIn.Sign.Bleeding,
-        AskSign.Weals => CheckIn.Sign.Weals,
-        AskSign.SwellingEyesOrLips => CheckIn.Sign.SwellingEyesOrLips,
-        AskSign.TroubleBreathing => CheckIn.Sign.TroubleBreathing,
-        AskSign.Blisters => CheckIn.Sign.Blisters,
-        AskSign.WeepingOrPus => CheckIn.Sign.WeepingOrPus,
-        AskSign.Fever => CheckIn.Sign.Fever,
-        AskSign.SpreadingHotRedness => CheckIn.Sign.SpreadingHotRedness,
-        AskSign.PainWakes => CheckIn.Sign.PainWakes,
-        AskSign.WhiteOrGreyBurn => CheckIn.Sign.WhiteOrGreyBurn,
-        AskSign.ColdSore => CheckIn.Sign.ColdSoreAfterPeel,
-        AskSign.InTheEye => CheckIn.Sign.EyeExposure,
-        _ => null,
-    };
+    private Sign? SignOf(bool usual) => Sign == AskSign.ClearFluid && !usual ? CheckIn.Sign.WeepingOrPus : SignTable.Of(Sign).Report;
 
-    public static string TitleOf(AskSign sign) => sign switch
-    {
-        AskSign.Pink => "pink or red",
-        AskSign.Warm => "warm",
-        AskSign.Tight => "tight or dry",
-        AskSign.Flaking => "flaking or peeling",
-        AskSign.Itch => "itching",
-        AskSign.Swelling => "a little swollen",
-        AskSign.Crusts => "crusts or scabs",
-        AskSign.Marks => "fine tracks or dots",
-        AskSign.NewSpots => "new spots",
-        AskSign.ClearFluid => "weeping clear fluid",
-        AskSign.Sting => "stinging or burning",
-        AskSign.DarkOrPalePatch => "a new dark or pale patch",
-        AskSign.MoisturiserStings => "plain moisturiser stings",
-        AskSign.Raw => "raw",
-        AskSign.Shiny => "tight and shiny like film",
-        AskSign.DryCracks => "dry cracks",
-        AskSign.Bleeding => "bleeding",
-        AskSign.Weals => "raised, itchy weals",
-        AskSign.SwellingEyesOrLips => "eyes or lips swell",
-        AskSign.TroubleBreathing => "trouble breathing",
-        AskSign.Blisters => "blisters",
-        AskSign.WeepingOrPus => "cloudy weeping, or pus",
-        AskSign.Fever => "fever",
-        AskSign.SpreadingHotRedness => "hot redness that spreads",
-        AskSign.PainWakes => "pain that wakes me",
-        AskSign.WhiteOrGreyBurn => "skin gone white or grey",
-        AskSign.ColdSore => "a cold sore",
-        AskSign.InTheEye => "product in the eye",
-        _ => throw new ArgumentOutOfRangeException(nameof(sign)),
-    };
-
-    /// <summary>Signs that are never part of a course and are not asked for a place or a degree.</summary>
-    public static bool IsGrave(AskSign sign) => sign >= AskSign.DarkOrPalePatch;
+    /// <summary>Whether it is never part of a course, and is asked without a place or a degree.</summary>
+    public static bool IsGrave(AskSign sign) => SignTable.Of(sign).Among is AskedAmong.GraveFirst or AskedAmong.Grave;
 }

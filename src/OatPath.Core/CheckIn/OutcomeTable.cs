@@ -49,10 +49,15 @@ public static class OutcomeTable
     }
 
     /// <summary>Signs that need medical help now.</summary>
-    public static bool IsMedical(Sign sign) => sign <= Sign.BurnsAfterWater;
+    public static bool IsMedical(Sign sign) => SignTable.Of(sign).Gravity == Gravity.MedicalHelp;
 
     /// <summary>Signs of a broken barrier, which pause everything.</summary>
-    public static bool IsBarrierSign(Sign sign) => sign is Sign.MoisturiserStings or Sign.Raw or Sign.Shiny or Sign.DryCracks;
+    public static bool IsBarrierSign(Sign sign) => SignTable.Of(sign).Gravity == Gravity.BrokenBarrier;
+
+    /// <summary>Whether this sign decided the judgement.</summary>
+    public static bool IsFor(Because because, Sign sign) =>
+        because.Rule is RuleBook.OutcomeMedical or RuleBook.OutcomeStop or RuleBook.OutcomeEaseOff
+        && because == Because.Of(because.Rule, ("sign", SignTable.Of(sign).Title));
 
     private static Because? Medical(SkinReport report)
     {
@@ -60,7 +65,7 @@ public static class OutcomeTable
         {
             if (IsMedical(sign))
             {
-                return Because.Of(RuleBook.OutcomeMedical, ("sign", SignTitle.Of(sign)));
+                return Because.Of(RuleBook.OutcomeMedical, ("sign", SignTable.Of(sign).Title));
             }
         }
 
@@ -93,9 +98,9 @@ public static class OutcomeTable
 
         foreach (var sign in report.Signs)
         {
-            if (IsBarrierSign(sign) || sign is Sign.DarkOrPalePatch or Sign.StingsAfterPeel or Sign.Bleeding or Sign.NeverAtHome)
+            if (SignTable.Of(sign).Gravity is Gravity.Stop or Gravity.BrokenBarrier)
             {
-                return Say(SignTitle.Of(sign));
+                return Say(SignTable.Of(sign).Title);
             }
         }
 
@@ -135,14 +140,12 @@ public static class OutcomeTable
             return Say($"redness {report.Redness} of 4");
         }
 
-        if (report.Signs.Contains(Sign.OutsideCourse))
+        foreach (var row in SignTable.Rows)
         {
-            return Say(SignTitle.Of(Sign.OutsideCourse));
-        }
-
-        if (report.Signs.Contains(Sign.Picked))
-        {
-            return Say(SignTitle.Of(Sign.Picked));
+            if (row is { Gravity: Gravity.EaseOff, Report: { } sign } && report.Signs.Contains(sign))
+            {
+                return Say(row.Title);
+            }
         }
 
         if ((report.TightOrDry || report.Flaking) && !context.InsideExpectedCourse)
@@ -152,35 +155,4 @@ public static class OutcomeTable
 
         return null;
     }
-}
-
-/// <summary>Signs in words.</summary>
-public static class SignTitle
-{
-    public static string Of(Sign sign) => sign switch
-    {
-        Sign.Weals => "raised, itchy weals",
-        Sign.SwellingEyesOrLips => "swelling of eyes or lips",
-        Sign.TroubleBreathing => "trouble breathing",
-        Sign.Blisters => "blisters",
-        Sign.WeepingOrPus => "cloudy weeping or pus",
-        Sign.Fever => "fever",
-        Sign.SpreadingHotRedness => "hot redness that spreads",
-        Sign.PainWakes => "pain that wakes you",
-        Sign.EyeExposure => "product in the eye",
-        Sign.ColdSoreAfterPeel => "a cold sore after a peel",
-        Sign.WhiteOrGreyBurn => "skin gone white or grey",
-        Sign.BurnsAfterWater => $"burning that {FirstAid.LongWaterMinutes} minutes of water did not end",
-        Sign.StingsAfterPeel => $"a sting still there {FirstAid.StopMinutes} minutes after a peel was off",
-        Sign.MoisturiserStings => "plain moisturiser stings",
-        Sign.Raw => "raw skin",
-        Sign.Shiny => "tight, shiny skin",
-        Sign.DryCracks => "dry cracks",
-        Sign.OutsideCourse => "something that is not usual on these days",
-        Sign.Bleeding => "bleeding",
-        Sign.DarkOrPalePatch => "a new dark or pale patch",
-        Sign.Picked => "a flake or spot picked",
-        Sign.NeverAtHome => "something used that is never used at home",
-        _ => sign.ToString(),
-    };
 }

@@ -23,7 +23,7 @@ public static class IsThisNormal
     public static CheckedIn Entry(CaseFile file, AskedSign asked, string id, DateTimeOffset at, DateOnly day)
     {
         var courses = WhatToExpect.On(file, day);
-        var usual = Sign(asked.Sign) is { } sign && courses.Any(course => course.Line?.Usual.Contains(sign) == true);
+        var usual = SignTable.Of(asked.Sign).Course is { } sign && courses.Any(course => course.Line?.Usual.Contains(sign) == true);
         return new() { Id = id, HappenedAt = at, By = "client", Day = day, Asked = asked, Report = asked.AsReport(!UsedLately(file, at) && (courses.Count == 0 || courses.Any(course => course.Day >= 1)), usual) };
     }
 
@@ -34,9 +34,10 @@ public static class IsThisNormal
         var with = file with { Log = [.. file.Log.Where(other => other.Id != entry.Id), entry], AsOf = file.AsOf > entry.HappenedAt ? file.AsOf : entry.HappenedAt };
         var outcome = PathPlanner.Plan(with, rules, days: 1).Reports.FirstOrDefault(report => report.Id == entry.Id)?.Outcome ?? Outcome.Stop;
         var courses = WhatToExpect.On(file, entry.Day);
-        var sign = Sign(asked.Sign);
+        var row = SignTable.Of(asked.Sign);
+        var sign = row.Course;
         var course = courses.FirstOrDefault(course => sign is { } known && course.Line?.Usual.Contains(known) == true) ?? (courses.Count > 0 ? courses[0] : null);
-        var what = AskedSign.TitleOf(asked.Sign);
+        var what = row.Asked;
         var belongs = sign is { } usual && course?.Line?.Usual.Contains(usual) == true;
         return outcome switch
         {
@@ -70,20 +71,4 @@ public static class IsThisNormal
     }
 
     private static string Words(AskDegree degree) => degree switch { AskDegree.Little => "a little", AskDegree.Clearly => "clearly there", _ => "strongly" };
-
-    /// <summary>The sign of a course that a question is about; null for what belongs to none.</summary>
-    private static CourseSign? Sign(AskSign sign) => sign switch
-    {
-        AskSign.Pink => CourseSign.Pink,
-        AskSign.Warm => CourseSign.Warm,
-        AskSign.Tight => CourseSign.Tight,
-        AskSign.Flaking => CourseSign.Flaking,
-        AskSign.Itch => CourseSign.Itch,
-        AskSign.Swelling => CourseSign.Swelling,
-        AskSign.Crusts => CourseSign.Crusts,
-        AskSign.Marks => CourseSign.Marks,
-        AskSign.NewSpots => CourseSign.NewSpots,
-        AskSign.ClearFluid => CourseSign.ClearFluid,
-        _ => null,
-    };
 }

@@ -123,7 +123,7 @@ public sealed record HouseRules
     /// <summary>Whether masks stand before toner and acid, or after serums.</summary>
     public bool MaskBeforeToner { get; init; } = true;
 
-    /// <summary>Whether the eye gel goes on before the sunscreen in the morning.</summary>
+    /// <summary>Nothing follows it: nothing but make-up goes over sunscreen. It is read for the files that carry it.</summary>
     public bool EyeBeforeSunscreen { get; init; } = true;
 
     /// <summary>Clay mask time in minutes: 10, 15 or 20.</summary>

@@ -20,6 +20,9 @@ public static partial class Words
         return Capital(text);
     }
 
+    /// <summary>"1 day", "3 days".</summary>
+    public static string Count(int number, string noun) => number == 1 ? $"1 {noun}" : FormattableString.Invariant($"{number} {noun}s");
+
     /// <summary>Words as they begin a sentence.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 

@@ -62,7 +62,7 @@ public static class PathPlanner
             Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts, run.Care, run.Standing, run.PeelDays, run.Needles, run.PeelRest))
                 .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind)],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
-            Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => question.Kind)],
+            Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => QuestionTable.Of(question.Kind).Urgency)],
             Warnings = [.. summary.Warnings.Concat(run.Ignored).Concat(composer.Warnings(planned))],
             Established = summary.Established,
             Reports = run.Reactions.Reports,

@@ -64,7 +64,7 @@ internal sealed class PathSummary
             questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays) <= today ? asked.AddDays(SafetyAskDays) : today, Because.Of(RuleBook.AskSafety, ("on", asked))));
         }
 
-        return new() { CheckIns = checkIns, Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => question.Kind).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
+        return new() { CheckIns = checkIns, Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => QuestionTable.Of(question.Kind).Urgency).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
     }
 
     /// <summary>What the client told in the last days that was not planned.</summary>

@@ -64,7 +64,7 @@ public sealed class ReportAnswer
             Replaced = log.Exists(entry => entry.Id == id && entry.Replaces is not null),
             TooSoon = [.. view.Path.Questions.Where(question => question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && (question.Since == found.Day || question.Report == id)).Select(question => question.Because)],
             Picked = Nicks.Of(view.Record.Followed).Any(nick => nick.Id == id),
-            AsksMinutes = found.Because.Values.GetValueOrDefault("sign") == SignTitle.Of(Sign.NeverAtHome) && log.Find(entry => entry.Id == id)?.Report.AlsoUsedMinutes is null,
+            AsksMinutes = OutcomeTable.IsFor(found.Because, Sign.NeverAtHome) && log.Find(entry => entry.Id == id)?.Report.AlsoUsedMinutes is null,
             Beside = [.. view.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)],
             Resting = [.. view.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (view.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))],
         };

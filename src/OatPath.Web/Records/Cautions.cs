@@ -12,7 +12,7 @@ public static class Cautions
 
     public static IReadOnlyList<string> MedicalHelp { get; } =
     [
-        .. Enum.GetValues<Sign>().Where(sign => OutcomeTable.IsMedical(sign) && sign != Sign.EyeExposure).Select(SignTitle.Of).Chunk(SignsALine).Select(signs => $"{char.ToUpperInvariant(signs[0][0])}{string.Join(", ", signs)[1..]}."),
+        .. SignTable.Rows.Where(row => row.Cautioned).Select(row => row.Title).Chunk(SignsALine).Select(signs => $"{Words.Capital(string.Join(", ", signs))}."),
         $"{FirstAid.Pain} {FirstAid.StillBurning}",
     ];
 

@@ -133,10 +133,13 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
         fault?.Throw();
     }
 
+    /// <summary>Engine and build: a digest holds words and places of the program that made it.</summary>
+    private static readonly string Program = $"{EngineVersion.Current} {typeof(ClientDigests).Module.ModuleVersionId:n}";
+
     private DigestAge Now(SqliteConnection connection)
     {
         var (rules, version) = reading.Rules(connection);
-        return new(0, version, EngineVersion.Current, CareDay.Of(clock.GetUtcNow(), CareDay.ZoneOf(rules.Zone)));
+        return new(0, version, Program, CareDay.Of(clock.GetUtcNow(), CareDay.ZoneOf(rules.Zone)));
     }
 
     private (DigestRow Row, DigestAge Age)? Derive(SqliteConnection connection, string id)

@@ -23,56 +23,27 @@ public sealed record DeskRow(
     /// <summary>Whether the record itself is what is wrong.</summary>
     public bool IsUnreadable => Key == UnreadableKey;
 
+    private QuestionRow Row => QuestionTable.Of(Kind);
+
     /// <summary>A line that needs a call looks like no other and is never cleared in one click.</summary>
-    public bool IsCall => Kind is QuestionKind.MedicalHelp or QuestionKind.ClearRed;
+    public bool IsCall => Row.Asks == QuestionAsks.Call;
 
     /// <summary>Asks for nothing but to be read.</summary>
-    public bool IsOnlyRead => Kind is QuestionKind.EasedOff or QuestionKind.SessionFaults or QuestionKind.UsedElse or QuestionKind.TooSoon or QuestionKind.KitTooLong or QuestionKind.Overuse or QuestionKind.SunscreenSkipped or QuestionKind.CheckInOverdue or QuestionKind.Repeated;
+    public bool IsOnlyRead => Row.Asks == QuestionAsks.Reading;
 
-    /// <summary>Where it is looked at.</summary>
-    public string Page => Kind switch
-    {
-        QuestionKind.NoSunscreen or QuestionKind.LowSupply => "shelf",
-        QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.KitTooLong => "peel",
-        QuestionKind.AskSafetyAgain or QuestionKind.AskBirthDate or QuestionKind.StartDoubted => "meet",
-        QuestionKind.Booking or QuestionKind.CheckInOverdue => "care",
-        QuestionKind.Repeated => "look-back",
-        _ when IsOnlyRead => $"ramp?day={Since:yyyy-MM-dd}#why",
-        _ => "ramp",
-    };
+    /// <summary>Where it is looked at; what is to be read of the ramp, at its day.</summary>
+    public string Page => WalkStations.PathOf(Row.Station) + (IsOnlyRead && Row.Station == Station.Ramp ? $"?day={Since:yyyy-MM-dd}#why" : "");
 
-    public string Look => Kind switch
-    {
-        QuestionKind.NoSunscreen => "Choose one",
-        QuestionKind.LowSupply => "Set one aside",
-        QuestionKind.AskSafetyAgain => "Ask again",
-        QuestionKind.AskBirthDate => "Enter it",
-        QuestionKind.StartDoubted => "Settle it",
-        QuestionKind.Screened => "Look at the answer",
-        QuestionKind.Booking => "Look at it",
-        QuestionKind.CheckInOverdue => "Look",
-        _ when IsOnlyRead => "Read it",
-        _ => "Look",
-    };
+    public string Look => Row.Look;
 
-    public (string Symbol, string Tone, string Word) Mark => Kind switch
+    public (string Symbol, string Tone, string Word) Mark => IsUnreadable ? ("stop", "tone-stop", "cannot be read") : Row.Tone switch
     {
-        _ when IsUnreadable => ("stop", "tone-stop", "cannot be read"),
-        QuestionKind.MedicalHelp => ("stop", "tone-stop", "medical help"),
-        QuestionKind.ClearRed => ("stop", "tone-stop", "stop"),
-        QuestionKind.Booking => ("stop", "tone-ease", "a booking"),
-        QuestionKind.EasedOff => ("ease", "tone-ease", "ease off"),
-        QuestionKind.StoppedAtEntry or QuestionKind.PatchReaction => ("ease", "tone-ease", "stopped"),
-        QuestionKind.Screened => ("ease", "tone-ease", "an answer before a session"),
-        QuestionKind.SessionFaults => ("ease", "tone-ease", "a session to look at"),
-        QuestionKind.TooSoon => ("ease", "tone-ease", "too soon"),
-        QuestionKind.KitTooLong => ("ease", "tone-ease", "left on too long"),
-        QuestionKind.UsedElse or QuestionKind.Overuse => ("ease", "tone-ease", "used beside the plan"),
-        QuestionKind.Repeated => ("ease", "tone-ease", "again"),
-        QuestionKind.StepUp => ("leaf", "tone-leaf", "a step up"),
-        QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.SunscreenSkipped => ("sun", "tone-ease", "sunscreen"),
-        QuestionKind.CheckInOverdue => ("ask", "tone-blue", "not answered"),
-        _ => ("ask", "tone-blue", "to decide"),
+        QuestionTone.Stop => ("stop", "tone-stop", Row.Word),
+        QuestionTone.Against => ("stop", "tone-ease", Row.Word),
+        QuestionTone.Ease => ("ease", "tone-ease", Row.Word),
+        QuestionTone.Good => ("leaf", "tone-leaf", Row.Word),
+        QuestionTone.Sun => ("sun", "tone-ease", Row.Word),
+        _ => ("ask", "tone-blue", Row.Word),
     };
 
     public static string KeyOf(Question question) => question.Kind is QuestionKind.Booking or QuestionKind.CheckInOverdue

@@ -33,7 +33,7 @@ public sealed record DigestRow(
         var state = ClientState.Of(record);
         var strip = record.Published is null ? null : StripDrawing.Mini(Drawn(DeskRows.PathOf(record)), record.NameOf);
         return new(
-            record.Client.Id, record.Client.Name, rows.Count > 0 ? (int)rows[0].Kind : null, rows.Count > 0 ? rows[0].Since : default,
+            record.Client.Id, record.Client.Name, rows.Count > 0 ? QuestionTable.Of(rows[0].Kind).Urgency : null, rows.Count > 0 ? rows[0].Since : default,
             record.Published is not null ? record.Changes : record.Draft.Shelf.Count == 0 ? NotMet : NotPublished,
             state.Found, new(state.Word, state.Symbol, state.Tone, state.Since, strip), rows.Count > 0 ? new(rows[0], [.. rows.Skip(1)]) : null,
             Visits.Today(record), [.. DeskAhead.Of(record)], HeldBack.Of(record), record.Published is not null && Messenger.Wanted(record).Count > 0);
@@ -46,7 +46,7 @@ public sealed record DigestRow(
 
     /// <summary>A client of whose record something cannot be read: named on the Desk, and nothing is planned for them.</summary>
     public static DigestRow Unreadable(Client client, DateOnly today, string what) =>
-        new(client.Id, client.Name, (int)QuestionKind.MedicalHelp, today, 0, $"{client.Name.ToLowerInvariant()} unreadable", new("cannot be read", "stop", "tone-stop", "", null), new(DeskRow.Unreadable(client, today, what), []), null, [], [], false);
+        new(client.Id, client.Name, QuestionTable.Of(QuestionKind.MedicalHelp).Urgency, today, 0, $"{client.Name.ToLowerInvariant()} unreadable", new("cannot be read", "stop", "tone-stop", "", null), new(DeskRow.Unreadable(client, today, what), []), null, [], [], false);
 
     public StoredDigest ToStored() => new(ClientId, Name, Urgency, Since, Waiting, Found, Write(Head), Need is null ? null : Write(Need), Visit is null ? null : Write(Visit), [.. Ahead.Select(entry => (entry.On, entry.What)).Distinct()], Held, Reminds);
 

@@ -49,7 +49,7 @@ public static class SinceLast
         var asks = log.OfType<CheckedIn>().Where(entry => entry.Asked is not null && entry.Day > since).ToList();
         if (asks.Count > 0)
         {
-            lines.Add($"Asked \"is this normal?\" {Times(asks.Count)}: {Words.List([.. asks.Select(entry => AskedSign.TitleOf(entry.Asked!.Sign)).Distinct().Take(4)])}.");
+            lines.Add($"Asked \"is this normal?\" {Times(asks.Count)}: {Words.List([.. asks.Select(entry => SignTable.Of(entry.Asked!.Sign).Asked).Distinct().Take(4)])}.");
         }
 
         foreach (var ladder in path.Ladders)

@@ -20,17 +20,16 @@ public static class WalkStations
         var windows = path.Windows.Where(window => window.Kind is not (WindowKind.PeelStops or WindowKind.CareRests) && window.From <= record.Today && (window.Until is null || window.Until >= record.Today)).ToList();
         return
         [
-            new("Meet", "meet", met is null ? "not asked yet" : $"asked {record.Local(met.RecordedAt, "d MMMM")}",
-                met is null || path.Questions.Any(question => question.Kind == QuestionKind.AskSafetyAgain) ? StationState.Waits : StationState.Done),
+            (met is null ? null : Asked(Station.Meet, path)) ?? new("Meet", "meet", met is null ? "not asked yet" : $"asked {record.Local(met.RecordedAt, "d MMMM")}",
+                met is null ? StationState.Waits : StationState.Done),
             new("Shelf", "shelf", record.Draft.Shelf.Count == 0 ? "empty" : $"{record.Draft.Shelf.Count} products{(parked > 0 ? $", {parked} parked" : "")}",
                 record.Draft.Shelf.Count == 0 ? StationState.Waits : StationState.Done),
             new("Routine", "routine", record.Draft.Shelf.Count == 0 ? "nothing to order" : $"{Steps(path, Moment.Morning)} morning, {Steps(path, Moment.Evening)} evening",
                 record.Draft.Shelf.Count == 0 ? StationState.Quiet : StationState.Done),
-            Ramp(path, record),
-            Peel(path),
-            path.Questions.Any(question => question.Kind == QuestionKind.Booking) ? new("Care", "care", "a booking to look at", StationState.Waits)
-            : path.Questions.Any(question => question.Kind == QuestionKind.CheckInOverdue) ? new("Care", "care", "not answered", StationState.Waits)
-            : new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open", windows.Count == 0 ? StationState.Quiet : StationState.Waits),
+            Asked(Station.Ramp, path) ?? Ramp(path),
+            Asked(Station.Peel, path) ?? Peel(path),
+            Asked(Station.Care, path) ?? new("Care", "care", windows.Count == 0 ? "nothing open" : windows[0].Until is { } until ? $"until {Words.Day(until)}" : "open",
+                windows.Count == 0 ? StationState.Quiet : StationState.Waits),
             new("Look back", "look-back", path.Reports.Count switch { 0 => "no report yet", 1 => "1 report", var n => $"{n} reports" }, path.Reports.Count == 0 ? StationState.Quiet : StationState.Done),
         ];
     }
@@ -48,20 +47,18 @@ public static class WalkStations
         return $"{Labels.Of(intake.SkinType)}, {Labels.Of(intake.Sensitivity)}, phototype {intake.Phototype}{concerns}";
     }
 
-    private static WalkStation Ramp(CarePath path, ClientRecord record)
-    {
-        var question = path.Questions.FirstOrDefault(question => question.Kind is not (QuestionKind.NoSunscreen or QuestionKind.LowSupply or QuestionKind.AskSafetyAgain or QuestionKind.Screened or QuestionKind.SessionFaults or QuestionKind.KitTooLong or QuestionKind.Booking or QuestionKind.CheckInOverdue or QuestionKind.Repeated));
-        if (question is not null)
-        {
-            return new("Ramp", "ramp", question.Kind switch
-            {
-                QuestionKind.StepUp => "waits for your yes",
-                QuestionKind.EasedOff => "eased off",
-                QuestionKind.PatchUnread => "patch not read",
-                _ => "stopped",
-            }, StationState.Waits);
-        }
+    /// <summary>The address of a station under its client's.</summary>
+    public static string PathOf(Station station) => station == Station.LookBack ? "look-back" : NameOf(station).ToLowerInvariant();
 
+    private static string NameOf(Station station) => station == Station.LookBack ? "Look back" : station.ToString();
+
+    /// <summary>The station with the most urgent question that is looked at there, or null where none is open.</summary>
+    private static WalkStation? Asked(Station station, CarePath path) =>
+        path.Questions.Select(question => QuestionTable.Of(question.Kind)).FirstOrDefault(row => row.Station == station) is { } row
+            ? new(NameOf(station), PathOf(station), row.StationWord, StationState.Waits) : null;
+
+    private static WalkStation Ramp(CarePath path)
+    {
         var running = path.Ladders.Where(ladder => ladder.EveryDays is null && ladder.State is LadderState.Climbing or LadderState.Level or LadderState.PatchTest).ToList();
         return new("Ramp", "ramp",
             path.Ladders.Count == 0 ? "no active" : running.Count == 0 ? "nothing started" : running.Exists(ladder => ladder.State == LadderState.PatchTest) ? "patch test" : running[0].HowOften,
@@ -70,8 +67,6 @@ public static class WalkStations
 
     private static WalkStation Peel(CarePath path) => path.Ladders.LastOrDefault(ladder => ladder.EveryDays is not null) switch
     {
-        _ when path.Questions.Any(question => question.Kind == QuestionKind.Screened) => new("Peel", "peel", "an answer to look at", StationState.Waits),
-        _ when path.Questions.Any(question => question.Kind == QuestionKind.SessionFaults) => new("Peel", "peel", "a session to look at", StationState.Waits),
         null => new("Peel", "peel", "none planned", StationState.Quiet),
         { NextOn: { } next } => new("Peel", "peel", next == path.Today ? "tonight" : $"next {Words.Day(next)}", StationState.Done),
         _ => new("Peel", "peel", "no evening found", StationState.Waits),

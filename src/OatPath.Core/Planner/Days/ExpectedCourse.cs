@@ -1,3 +1,4 @@
+using OatPath.Core.CheckIn;
 using OatPath.Core.Care;
 using OatPath.Core.Planner.Tracks;
 

@@ -225,22 +225,6 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
     private HouseRules Read(IFormCollection form, HouseRules before)
     {
         string Text(string name) => form[name].ToString().Trim();
-        int Number(string name, string title, int otherwise)
-        {
-            if (!form.ContainsKey(name))
-            {
-                return otherwise;
-            }
-
-            if (int.TryParse(Text(name), NumberStyles.None, CultureInfo.InvariantCulture, out var number))
-            {
-                return number;
-            }
-
-            Problems.Add(new(title, "write a whole number"));
-            return otherwise;
-        }
-
         TimeOnly Time(string field, string title, TimeOnly otherwise)
         {
             if (TimeOnly.TryParseExact(Text(field), "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
@@ -275,85 +259,40 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             }
         }
 
-        return before with
+        var chosen = HouseChoices.All.Aggregate(before, (rules, choice) =>
+        {
+            if (!form.ContainsKey(choice.Key))
+            {
+                return rules;
+            }
+
+            if (choice.With(rules, Text(choice.Key)) is { } changed)
+            {
+                return changed;
+            }
+
+            Problems.Add(new(choice.Title, choice.Options.Count > 0 ? "choose one of the answers" : "write a whole number"));
+            return rules;
+        });
+        return chosen with
         {
             StudioName = Text("studioName") is { Length: <= 80 } name ? name : before.StudioName,
             Zone = Text("zone"),
             Contacts = new ContactNumbers { Studio = Text("studio"), OutOfHours = Text("outOfHours"), Emergency = Text("emergency") },
             Opening = opening,
-            AcidStartEvenings = Number("acidStart", "Leave-on acids begin at", before.AcidStartEvenings),
-            EverydaySpf = Number("everydaySpf", "Everyday sunscreen", before.EverydaySpf),
-            AcidHoldDays = Number("acidHold", "Hold before a step up", before.AcidHoldDays),
-            SensitiveHoldDays = Number("sensitiveHold", "Hold on sensitive skin", before.SensitiveHoldDays),
-            RetinoidHoldDays = Number("retinoidHold", "Hold of a retinoid", before.RetinoidHoldDays),
-            BrushHoldDays = Number("brushHold", "Hold of a brush level", before.BrushHoldDays),
-            StrengthHoldDays = Number("strengthHold", "Hold of a strength", before.StrengthHoldDays),
-            StepUpUses = Number("stepUpUses", "Uses before a step up", before.StepUpUses),
-            StepUpSharePercent = Number("stepUpShare", "Share of planned uses before a step up", before.StepUpSharePercent),
-            StepUpChancePercent = Number("stepUpChance", "Chance over which a step up waits", before.StepUpChancePercent),
-            SunscreenSkipsAsk = Number("sunscreenAsk", "Mornings without sunscreen that hold a step up", before.SunscreenSkipsAsk),
-            SunscreenSkipsWait = Number("sunscreenWait", "Mornings without sunscreen from which actives wait", before.SunscreenSkipsWait),
-            ReactionRestDays = Number("reactionRest", "Rest after a strong reaction", before.ReactionRestDays),
-            GapDownDays = Number("gapDown", "Days without use that cost a rung", before.GapDownDays),
-            GapRestartDays = Number("gapRestart", "Days without use back to the start", before.GapRestartDays),
             QuietFrom = Time("quietFrom", "Quiet hours from", before.QuietFrom),
             QuietUntil = Time("quietUntil", "Quiet hours to", before.QuietUntil),
-            PractiseFirst = Text("practiseFirst") switch { "yes" => true, "no" => false, _ => before.PractiseFirst },
-            HomePeels = EnumName.Find<HomePeels>(Text("homePeels")) ?? before.HomePeels,
-            WinterHold = EnumName.Find<WinterHold>(Text("winterHold")) ?? before.WinterHold,
-            LongNeedlesSignedOff = Text("longNeedles") switch { "yes" => true, "no" => false, _ => before.LongNeedlesSignedOff },
-            GalvanicAWeek = Number("galvanic", "Galvanic device at home", before.GalvanicAWeek),
-            RazorOnDamp = Text("razorSkin") switch { "damp" => true, "dry" => false, _ => before.RazorOnDamp },
-            NanoAfterRazor = Text("nanoAfterRazor") switch { "yes" => true, "no" => false, _ => before.NanoAfterRazor },
-            ClayMinutes = Number("clay", "Clay mask", before.ClayMinutes),
-            WinterFrom = Number("winterFrom", "Winter from", before.WinterFrom),
-            WinterUntil = Number("winterUntil", "Winter to the end of", before.WinterUntil),
-            ReorderLeadDays = Number("reorder", "Reorder before a bottle ends", before.ReorderLeadDays),
             Currency = Text("currency"),
-            MaskBeforeToner = Text("maskBefore") != "false",
-            MoisturiserAfterAcidAlways = Text("moisturiser") != "false",
         };
     }
-
-    /// <summary>The thresholds of the ramp, each with what is accepted; never looser than the trade's.</summary>
-    public static IEnumerable<(string Id, string Word, int Value, string Note)> Thresholds(HouseRules rules) =>
-    [
-        ("retinoidHold", "Hold of a retinoid, days", rules.RetinoidHoldDays, "14 or more."),
-        ("brushHold", "Hold of a brush level, days", rules.BrushHoldDays, "14 or more."),
-        ("strengthHold", "A strength held before a stronger one, days", rules.StrengthHoldDays, "28 or more."),
-        ("stepUpUses", "Uses at a rung before a step up", rules.StepUpUses, "4 or more."),
-        ("stepUpShare", "Share of planned uses before a step up, percent", rules.StepUpSharePercent, "70 or more."),
-        ("stepUpChance", "Strong reactions in 100 uses that hold a step up", rules.StepUpChancePercent, $"5 or less. The step waits while it is over {HouseRules.SureEnough * 100:0} % sure to bring more."),
-        ("sunscreenAsk", "Mornings of 7 without sunscreen that hold a start or a step up", rules.SunscreenSkipsAsk, "2 or fewer."),
-        ("sunscreenWait", "Mornings of 7 without sunscreen from which light-sensitising actives wait", rules.SunscreenSkipsWait, "4 or fewer."),
-        ("reactionRest", "Rest after a strong reaction, days", rules.ReactionRestDays, "7 or more."),
-        ("gapDown", "Days without use that cost a rung", rules.GapDownDays, "14 or fewer."),
-        ("gapRestart", "Days without use back to the start", rules.GapRestartDays, "28 or fewer."),
-    ];
 
     private static string Title(string field) => field switch
     {
         "zone" => "Time zone",
         "quietFrom" => "Quiet hours",
-        "acidHoldDays" => "Hold before a step up",
-        "sensitiveHoldDays" => "Hold on sensitive skin",
-        "retinoidHoldDays" => "Hold of a retinoid",
-        "brushHoldDays" => "Hold of a brush level",
-        "strengthHoldDays" => "Hold of a strength",
-        "stepUpUses" => "Uses before a step up",
-        "stepUpSharePercent" => "Share of planned uses before a step up",
-        "stepUpChancePercent" => "Chance over which a step up waits",
-        "sunscreenSkipsAsk" => "Mornings without sunscreen that hold a step up",
-        "sunscreenSkipsWait" => "Mornings without sunscreen from which actives wait",
-        "reactionRestDays" => "Rest after a strong reaction",
-        "gapDownDays" => "Days without use that cost a rung",
-        "gapRestartDays" => "Days without use back to the start",
-        "winterFrom" => "Winter from",
-        "winterUntil" => "Winter to the end of",
-        "reorderLeadDays" => "Reorder before a bottle ends",
         "currency" => "Money",
         "opening" => "Opening hours",
-        _ => field,
+        _ => HouseChoices.All.FirstOrDefault(choice => choice.Key == field)?.Title ?? field,
     };
 
     private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, Roles.KeepsHouse)).Succeeded;

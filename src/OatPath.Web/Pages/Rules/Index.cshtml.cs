@@ -53,7 +53,7 @@ public sealed class IndexModel(Studio studio, DigestView digest) : PageModel
     {
         var (rules, _) = studio.Current();
         var history = studio.History();
-        RuleEntry Entry(Rule rule) => new(rule, HouseValues.Of(rule.Id, rules), ChangedBy(rule.Id, history));
+        RuleEntry Entry(Rule rule) => new(rule, HouseChoices.Said(rule.Id, rules), ChangedBy(rule.Id, history));
         var words = (Q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         Entries = [.. RuleBook.All.Where(rule => words.All(word => Matches(rule, word))).Select(Entry)];
         if (Rule is not null && RuleBook.Find(Rule) is { } opened)
@@ -69,11 +69,11 @@ public sealed class IndexModel(Studio studio, DigestView digest) : PageModel
 
     private static string ChangedBy(string rule, IReadOnlyList<(HouseRules Rules, DateTimeOffset At, string By)> history)
     {
-        var before = HouseValues.Of(rule, new HouseRules());
+        var before = HouseChoices.Said(rule, new HouseRules());
         var said = "";
         foreach (var (rules, at, by) in history)
         {
-            var value = HouseValues.Of(rule, rules);
+            var value = HouseChoices.Said(rule, rules);
             if (value != before)
             {
                 said = $"{by}, {at.ToString("d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture)}";

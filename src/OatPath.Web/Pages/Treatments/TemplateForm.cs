@@ -1,3 +1,4 @@
+using OatPath.Core.CheckIn;
 using System.Globalization;
 using OatPath.Core.Care;
 using OatPath.Core.House;
