@@ -28,10 +28,13 @@ if [ -n "$missing" ]; then
   $root apt-get update -qq >/dev/null && $root apt-get install -y -qq $missing >/dev/null 2>&1
 fi
 command -v chromium >/dev/null || { echo "Chromium could not be installed; install the Debian package chromium"; count 0 1 0; finish; exit 1; }
-(cd tests/browser && npm ci --ignore-scripts --no-audit --no-fund --silent) || { echo "npm packages could not be installed"; count 0 1 0; finish; exit 1; }
+for folder in tests/browser tests/style; do
+  (cd "$folder" && npm ci --ignore-scripts --no-audit --no-fund --silent) || { echo "npm packages could not be installed"; count 0 1 0; finish; exit 1; }
+done
 
 # Whole, since ./oat demo builds without looking the code over.
 dotnet build OatPath.slnx -c Release -v quiet --nologo --no-incremental || { echo "the build failed"; count 0 1 0; finish; exit 1; }
+check "scripts, styles and tests are formatted, and nothing in them is amiss" tests/style/check.sh
 check "code is formatted" dotnet format OatPath.slnx --verify-no-changes --no-restore
 
 for suite in Core Store Web; do

@@ -5,7 +5,10 @@ import { violations } from './axe.mjs';
 import { newPhone } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let page; let clients;
+let studio;
+let browser;
+let page;
+let clients;
 
 before(async () => {
   studio = await startStudio();
@@ -14,7 +17,10 @@ before(async () => {
   await signIn(page, studio);
   clients = await clientIds(page, studio);
 });
-after(async () => { await browser?.close(); await studio?.close(); });
+after(async () => {
+  await browser?.close();
+  await studio?.close();
+});
 
 const phoneOf = (name) => newPhone(browser, page, studio, clients[name]);
 
@@ -31,7 +37,10 @@ const tell = async (phone, also, minutes = '') => {
   return words(phone);
 };
 
-const onDesk = async () => { await page.goto(studio.origin); return words(page); };
+const onDesk = async () => {
+  await page.goto(studio.origin);
+  return words(page);
+};
 
 test('a scrub and a picked flake three days after a salon peel are too soon, at once and on the Desk', async () => {
   const phone = await phoneOf('Bettina');
@@ -61,7 +70,8 @@ test('what is never used at home, yet was, means stop and call, with the minutes
 test('an early look at a patch test is answered with its hour, named on the Desk, and asked again', async () => {
   const phone = await phoneOf('Perrin');
   await phone.goto(`${studio.origin}/my`);
-  for (let i = 0; i < 12 && !(await phone.locator('text=It is on my arm').count()); i += 1) await phone.locator('#step form .big-go:visible').first().click();
+  for (let i = 0; i < 12 && !(await phone.locator('text=It is on my arm').count()); i += 1)
+    await phone.locator('#step form .big-go:visible').first().click();
   await phone.click('text=It is on my arm');
   await page.goto(studio.origin);
   await page.locator('form[action="/demo/clock"] button[value="1"]').click();
@@ -75,7 +85,7 @@ test('an early look at a patch test is answered with its hour, named on the Desk
   assert.deepEqual([...phone.faults, ...page.faults], []);
 });
 
-test('a sunscreen that became unfit is mended on the Bench from the studio\'s shelf, and the phone has one again', async () => {
+test("a sunscreen that became unfit is mended on the Bench from the studio's shelf, and the phone has one again", async () => {
   // The maker changed it: it has a fragrance now, and this client does not bear that.
   await page.goto(`${studio.origin}/shelf/towpath-fluid`);
   await page.locator('details:has(#p-has-Fragrance) > summary').first().click();
@@ -99,9 +109,12 @@ test('a sunscreen that became unfit is mended on the Bench from the studio\'s sh
   await page.click('text=Save and go to the shelf');
   await page.goto(`${studio.origin}/clients/${id}/routine`);
   const offers = page.locator('.mends button');
-  assert.ok(await offers.count() > 0, await words(page));
+  assert.ok((await offers.count()) > 0, await words(page));
   const labels = await offers.allInnerTexts();
-  assert.ok(labels.every((label) => !/^park Towpath fluid$/.test(label.trim())), labels.join('; '));
+  assert.ok(
+    labels.every((label) => !/^park Towpath fluid$/.test(label.trim())),
+    labels.join('; '),
+  );
   assert.match(labels[0], /instead of Towpath fluid/);
   await offers.first().click();
   await page.waitForSelector('.done:has-text("Towpath fluid is parked")');

@@ -1,5 +1,6 @@
 // In real time: the guide's clock against the machine's, with the page frozen in the middle as a locked phone freezes it.
-// The lifecycle control of a headless browser leaves a page running (its beats go on), so the process behind the page is stopped and let go again.
+// The lifecycle control of a headless browser leaves a page running (its beats go on), so the process behind the page is stopped and let
+// go again.
 // OATPATH_ASLEEP_SECONDS sets how long it sleeps; it is awake as long before and after together.
 import assert from 'node:assert/strict';
 import test from 'node:test';
@@ -7,7 +8,10 @@ import { preparedEvening } from './guide.mjs';
 import { startChromium } from './studio.mjs';
 
 const ASLEEP = Number(process.env.OATPATH_ASLEEP_SECONDS ?? 12);
-const wait = (seconds) => new Promise((resolve) => { setTimeout(resolve, seconds * 1000); });
+const wait = (seconds) =>
+  new Promise((resolve) => {
+    setTimeout(resolve, seconds * 1000);
+  });
 const now = () => Number(process.hrtime.bigint() / 1_000_000n);
 
 test('a guide frozen in the middle is less than 250 ms off, and asks at once for what it missed', async (t) => {
@@ -20,8 +24,12 @@ test('a guide frozen in the middle is less than 250 ms off, and asks at once for
   await phone.goto(`${studio.origin}/my/peel`);
   await phone.click('text=Open the guide');
   await phone.waitForSelector('body[data-running]');
-  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) await phone.locator('.act-kit[aria-pressed="false"]').first().click();
-  for (let i = 0; i < 2; i += 1) { await wait(0.6); await phone.locator('#acts button', { hasText: 'No' }).first().click(); }
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count())
+    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
+  for (let i = 0; i < 2; i += 1) {
+    await wait(0.6);
+    await phone.locator('#acts button', { hasText: 'No' }).first().click();
+  }
   await wait(0.6);
   await phone.locator('#acts .act-go').click();
   await wait(0.6);
@@ -34,7 +42,12 @@ test('a guide frozen in the middle is less than 250 ms off, and asks at once for
   };
   const first = await sting();
   await wait(ASLEEP / 2);
-  await phone.evaluate(() => { window.beats = 0; setInterval(() => { window.beats += 1; }, 100); });
+  await phone.evaluate(() => {
+    window.beats = 0;
+    setInterval(() => {
+      window.beats += 1;
+    }, 100);
+  });
   const devtools = await browser.newBrowserCDPSession();
   const { processInfo } = await devtools.send('SystemInfo.getProcessInfo');
   const renderers = processInfo.filter((each) => each.type === 'renderer').map((each) => each.id);
@@ -46,12 +59,18 @@ test('a guide frozen in the middle is less than 250 ms off, and asks at once for
   await wait(ASLEEP / 2);
   const second = await sting();
 
-  const events = await phone.evaluate(() => JSON.parse(localStorage.getItem(Object.keys(localStorage).find((key) => key.startsWith('oatpath:session:')))).events.filter((event) => event.kind === 'stung'));
+  const events = await phone.evaluate(() =>
+    JSON.parse(localStorage.getItem(Object.keys(localStorage).find((key) => key.startsWith('oatpath:session:')))).events.filter(
+      (event) => event.kind === 'stung',
+    ),
+  );
   assert.equal(events.length, 2);
   const counted = events[1].atMilliseconds - events[0].atMilliseconds;
   const [least, most] = [second.before - first.after, second.after - first.before];
   const error = Math.max(least - counted, counted - most, 0) + (most - least);
-  console.log(`asleep ${ASLEEP} s: counted ${counted} ms, machine ${least} to ${most} ms, error at most ${error} ms, ${beats} beats while asleep`);
+  console.log(
+    `asleep ${ASLEEP} s: counted ${counted} ms, machine ${least} to ${most} ms, error at most ${error} ms, ${beats} beats while asleep`,
+  );
   assert.ok(beats < ASLEEP * 5, `it was not asleep: ${beats} beats`);
   assert.ok(error < 250, `${error} ms`);
 });

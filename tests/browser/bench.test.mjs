@@ -20,26 +20,43 @@ const hands = {
     const touch = await page.context().newCDPSession(page);
     const at = (x, y) => ({ touchPoints: [{ x, y }] });
     await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', ...at(from.x + 4, from.y + 8) });
-    for (const y of [from.y - 10, to.y + 20, to.y + 4]) await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', ...at(to.x + 40, y) });
+    for (const y of [from.y - 10, to.y + 20, to.y + 4])
+      await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', ...at(to.x + 40, y) });
     await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
   },
   keyboard: async (page, product, before) => {
-    for (let i = 0; i < 80 && !await page.evaluate((p) => document.activeElement.matches(`.half-evening .band[data-product=${p}]`), product); i += 1) await page.keyboard.press('Tab');
+    for (
+      let i = 0;
+      i < 80 && !(await page.evaluate((p) => document.activeElement.matches(`.half-evening .band[data-product=${p}]`), product));
+      i += 1
+    )
+      await page.keyboard.press('Tab');
     const order = () => page.locator('.half-evening .band').evaluateAll((all) => all.map((band) => band.dataset.product));
     for (let i = 0; i < 8; i += 1) {
       const now = await order();
       if (now.indexOf(product) < now.indexOf(before)) return;
       await page.keyboard.press('Shift+ArrowUp');
-      await page.waitForFunction((was) => [...document.querySelectorAll('.half-evening .band')].map((band) => band.dataset.product).join() !== was, now.join());
+      await page.waitForFunction(
+        (was) => [...document.querySelectorAll('.half-evening .band')].map((band) => band.dataset.product).join() !== was,
+        now.join(),
+      );
       await page.waitForFunction((p) => document.activeElement.dataset.product === p, product);
     }
   },
 };
 
 describe('the Bench', () => {
-  let studio; let browser; const orders = {};
-  before(async () => { studio = await startStudio(); browser = await startChromium(); });
-  after(async () => { await browser?.close(); await studio?.close(); });
+  let studio;
+  let browser;
+  const orders = {};
+  before(async () => {
+    studio = await startStudio();
+    browser = await startChromium();
+  });
+  after(async () => {
+    await browser?.close();
+    await studio?.close();
+  });
 
   const order = (page) => page.locator('.half-evening .band').evaluateAll((all) => all.map((band) => band.dataset.product));
   const open = async (size = desk, touch = false) => {
@@ -59,7 +76,10 @@ describe('the Bench', () => {
       await page.waitForSelector('#done:has-text("Dew serum moved")');
       orders[hand] = await order(page);
       assert.ok(orders[hand].indexOf('dew-serum') < orders[hand].indexOf('reed-water'));
-      assert.match(await page.locator('.half-evening .band[data-product=dew-serum] + * , .half-evening .bands').first().textContent(), /Set by hand/);
+      assert.match(
+        await page.locator('.half-evening .band[data-product=dew-serum] + * , .half-evening .bands').first().textContent(),
+        /Set by hand/,
+      );
       assert.match(page.url(), /\/routine$/);
       await page.waitForFunction(() => document.activeElement.dataset.product === 'dew-serum');
       await page.keyboard.press('Control+z');
@@ -97,7 +117,7 @@ describe('the Bench', () => {
     await page.waitForSelector('.done');
     await page.goto(page.url().replace('/shelf', '/routine'));
     assert.equal(await page.locator('.half-evening .band').count(), 7);
-    assert.ok(await page.locator('.bench').evaluate((bench) => bench.getBoundingClientRect().bottom) <= 800);
+    assert.ok((await page.locator('.bench').evaluate((bench) => bench.getBoundingClientRect().bottom)) <= 800);
     await page.setViewportSize({ width: 390, height: 844 });
     assert.ok(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1));
     await page.context().close();
@@ -127,16 +147,31 @@ describe('the Bench', () => {
     await days.nth(8).focus();
     const words = async (nth) => {
       const date = new URL(await days.nth(nth).getAttribute('href'), page.url()).searchParams.get('day');
-      const title = new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', timeZone: 'UTC' }).replace(',', '');
+      const title = new Date(`${date}T12:00:00Z`)
+        .toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'long', timeZone: 'UTC' })
+        .replace(',', '');
       await page.waitForFunction((t) => document.querySelector('#why h2').textContent.startsWith(t), title);
       assert.equal(await page.evaluate(() => [...document.querySelectorAll('.strip-box .strip a')].indexOf(document.activeElement)), nth);
       assert.ok((await page.locator('#why').innerText()).length > 30);
       await page.waitForFunction((d) => new URLSearchParams(location.search).get('day') === d, date);
     };
     await words(8);
-    for (const [key, nth] of [['ArrowRight', 9], ['ArrowDown', 16], ['ArrowLeft', 15], ['ArrowUp', 8], ['End', 55], ['Home', 0]]) { await page.keyboard.press(key); await words(nth); }
+    for (const [key, nth] of [
+      ['ArrowRight', 9],
+      ['ArrowDown', 16],
+      ['ArrowLeft', 15],
+      ['ArrowUp', 8],
+      ['End', 55],
+      ['Home', 0],
+    ]) {
+      await page.keyboard.press(key);
+      await words(nth);
+    }
     await days.nth(20).click();
-    await page.waitForFunction((t) => document.querySelector('#why h2').textContent.includes(t), (await days.nth(20).getAttribute('href')).match(/day=\d+-\d+-(\d+)/)[1].replace(/^0/, ''));
+    await page.waitForFunction(
+      (t) => document.querySelector('#why h2').textContent.includes(t),
+      (await days.nth(20).getAttribute('href')).match(/day=\d+-\d+-(\d+)/)[1].replace(/^0/, ''),
+    );
     assert.deepEqual(page.faults, []);
     await page.context().close();
   });

@@ -9,7 +9,12 @@ import { violations } from './axe.mjs';
 import { newPhone } from './guide.mjs';
 import { clientIds, desk, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let page; let clients; let phone; let today;
+let studio;
+let browser;
+let page;
+let clients;
+let phone;
+let today;
 
 before(async () => {
   studio = await startStudio();
@@ -20,18 +25,40 @@ before(async () => {
   clients = await clientIds(page, studio);
   phone = await newPhone(browser, page, studio, clients.Bettina);
 });
-after(async () => { await browser?.close(); await studio?.close(); });
+after(async () => {
+  await browser?.close();
+  await studio?.close();
+});
 
 const station = (name, path) => `${studio.origin}/clients/${clients[name]}/${path}`;
 // Counted from the studio's own day, which near midnight is not this machine's.
-const day = (ahead) => { const on = new Date(`${today}T12:00Z`); on.setUTCDate(on.getUTCDate() + ahead); return on.toISOString().slice(0, 10); };
+const day = (ahead) => {
+  const on = new Date(`${today}T12:00Z`);
+  on.setUTCDate(on.getUTCDate() + ahead);
+  return on.toISOString().slice(0, 10);
+};
 
-for (const view of ['clients/Bettina/care', 'clients/Bettina/treatment', 'clients/Dov/care', 'clients/Bettina/visit', 'clients/Bettina/handout', 'outbox', 'treatments', 'treatments/edit?from=ablative-laser', 'clients?q=in%20care']) {
+for (const view of [
+  'clients/Bettina/care',
+  'clients/Bettina/treatment',
+  'clients/Dov/care',
+  'clients/Bettina/visit',
+  'clients/Bettina/handout',
+  'outbox',
+  'treatments',
+  'treatments/edit?from=ablative-laser',
+  'clients?q=in%20care',
+]) {
   test(`/${view} is accessible, readable and does not scroll sideways`, async () => {
     await page.goto(`${studio.origin}/${view.replace(/clients\/([A-Z]\w+)/, (_, name) => `clients/${clients[name]}`)}`);
     assert.deepEqual(await violations(page, false), []);
     assert.ok(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth + 1));
-    const small = await page.evaluate(() => [...document.querySelectorAll('.care-drawing text')].filter((text) => parseFloat(getComputedStyle(text).fontSize) * text.getScreenCTM().a < 10.95).length);
+    const small = await page.evaluate(
+      () =>
+        [...document.querySelectorAll('.care-drawing text')].filter(
+          (text) => parseFloat(getComputedStyle(text).fontSize) * text.getScreenCTM().a < 10.95,
+        ).length,
+    );
     assert.equal(small, 0);
   });
 }
@@ -41,7 +68,9 @@ for (const view of ['/my', '/my/normal', '/my/calendar', '/my/report']) {
     await phone.goto(studio.origin + view);
     assert.deepEqual(await violations(phone, true), []);
     assert.ok(await phone.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth));
-    await phone.evaluate(() => { document.body.className = 'morning'; });
+    await phone.evaluate(() => {
+      document.body.className = 'morning';
+    });
     assert.deepEqual(await violations(phone, true), []);
   });
 }
@@ -66,7 +95,8 @@ test('a booking goes by keyboard alone', async () => {
   await page.goto(station('Ilse', 'treatment?template=hydrating-facial'));
   await page.focus('#t-on');
   await page.keyboard.press('Tab'); // past month, day and year of the date field
-  for (let i = 0; i < 40 && !(await page.evaluate(() => document.activeElement.matches('#booking button.btn-go'))); i += 1) await page.keyboard.press('Tab');
+  for (let i = 0; i < 40 && !(await page.evaluate(() => document.activeElement.matches('#booking button.btn-go'))); i += 1)
+    await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
   await page.waitForURL(/care$/);
   assert.match(await page.textContent('.done'), /hydrating facial .* is booked/);
@@ -97,19 +127,32 @@ test('what the client sees on a day is what the station shows, and the ends are 
   const returns = (what) => entries.find((event) => event.summary === `Allowed again: ${what}`).startDate.toString();
   await page.goto(station('Bettina', 'ramp?weeks=4'));
   const strip = (await page.locator('.strip .ribbon-word').allTextContents()).join(' | ');
-  for (const [what, shown, ahead] of [['acids and actives', 'care until', 5], ['scrub, razor, brush', 'Scrub, razor, brush, back', 8], ['strong sun', 'Strong sun', 12]]) {
+  for (const [what, shown, ahead] of [
+    ['acids and actives', 'care until', 5],
+    ['scrub, razor, brush', 'Scrub, razor, brush, back', 8],
+    ['strong sun', 'Strong sun', 12],
+  ]) {
     const free = await day(ahead);
     assert.equal(returns(what), free, what);
     assert.ok(strip.includes(shown), `${shown} in ${strip}`);
     const last = new Date(`${free}T12:00`);
-    if (shown === 'care until') { last.setDate(last.getDate() - 1); assert.ok(strip.includes(`care until ${last.toLocaleDateString('en-GB', { weekday: 'short' })} ${last.getDate()}`), strip); }
+    if (shown === 'care until') {
+      last.setDate(last.getDate() - 1);
+      assert.ok(strip.includes(`care until ${last.toLocaleDateString('en-GB', { weekday: 'short' })} ${last.getDate()}`), strip);
+    }
   }
-  assert.deepEqual(entries.filter((event) => event.summary.startsWith('Day ')).map((event) => event.startDate.toString()), [await day(0), await day(4)]);
+  assert.deepEqual(
+    entries.filter((event) => event.summary.startsWith('Day ')).map((event) => event.startDate.toString()),
+    [await day(0), await day(4)],
+  );
 });
 
 test('two strong reactions running stop everything', async () => {
   const jory = await newPhone(browser, page, studio, clients.Jory);
-  for (const [about, said] of [[1, /Ease off/], [0, /Stop, call the studio/]]) {
+  for (const [about, said] of [
+    [1, /Ease off/],
+    [0, /Stop, call the studio/],
+  ]) {
     await jory.goto(`${studio.origin}/my/report`);
     await jory.check(`input[name=about][value="${await day(-about)}"]`, { force: true });
     await jory.check('input[name=sting][value="5"]', { force: true });
@@ -124,7 +167,19 @@ test('two strong reactions running stop everything', async () => {
   assert.ok(await page.locator(`li.need.is-call[data-client="${clients.Jory}"]`).count());
 });
 
-const medical = ['Weals', 'SwellingEyesOrLips', 'TroubleBreathing', 'Blisters', 'WeepingOrPus', 'Fever', 'SpreadingHotRedness', 'PainWakes', 'WhiteOrGreyBurn', 'ColdSore', 'InTheEye'];
+const medical = [
+  'Weals',
+  'SwellingEyesOrLips',
+  'TroubleBreathing',
+  'Blisters',
+  'WeepingOrPus',
+  'Fever',
+  'SpreadingHotRedness',
+  'PainWakes',
+  'WhiteOrGreyBurn',
+  'ColdSore',
+  'InTheEye',
+];
 const stops = ['DarkOrPalePatch', 'MoisturiserStings', 'Raw', 'Bleeding', 'Shiny', 'DryCracks'];
 for (const sign of [...medical, ...stops]) {
   test(`${sign}: one press on the phone leads to the right step and to the top of the Desk`, async () => {
@@ -138,9 +193,14 @@ for (const sign of [...medical, ...stops]) {
     const open = new Date(`${await day(0)}T12:00`).getDay() === 4;
     assert.equal(number, grave ? 'tel:0555112' : open ? 'tel:0555014200' : 'tel:0555014299');
     await page.goto(studio.origin);
-    const lines = await page.locator('li.need').evaluateAll((all) => all.map((line) => [line.dataset.client, line.classList.contains('is-call')]));
+    const lines = await page
+      .locator('li.need')
+      .evaluateAll((all) => all.map((line) => [line.dataset.client, line.classList.contains('is-call')]));
     const at = lines.findIndex(([client]) => client === clients.Bettina);
-    assert.ok(lines.slice(0, at + 1).every(([, call]) => call), 'only red lines stand before it');
+    assert.ok(
+      lines.slice(0, at + 1).every(([, call]) => call),
+      'only red lines stand before it',
+    );
     if (grave) assert.equal(at, 0);
     await page.goto(station('Bettina', 'ramp#red'));
     await page.fill('#reason', 'seen in the studio, all well');
@@ -150,7 +210,10 @@ for (const sign of [...medical, ...stops]) {
 }
 
 for (const [what, fill] of [
-  ['sting 7', { sting: 7, length: 600, redness: 0 }], ['sting 5 still there after an hour', { sting: 5, length: 7200, redness: 0 }], ['redness 3 past 24 h', { sting: 0, redness: 3, past: true }], ['pain 8', { sting: 0, redness: 0, pain: 8 }],
+  ['sting 7', { sting: 7, length: 600, redness: 0 }],
+  ['sting 5 still there after an hour', { sting: 5, length: 7200, redness: 0 }],
+  ['redness 3 past 24 h', { sting: 0, redness: 3, past: true }],
+  ['pain 8', { sting: 0, redness: 0, pain: 8 }],
 ]) {
   test(`${what}: the check-in answers at once and stops everything`, async () => {
     await phone.goto(`${studio.origin}/my/report`);
@@ -184,12 +247,21 @@ test('a course question with the face map answers yes and names the place', asyn
 
 test('an independent parser reads the calendar with right dates across a change of clocks', () => {
   const file = JSON.parse(readFileSync(join(root, 'demo/cases/two-acids.json'), 'utf8'));
-  const treated = { ...file, asOf: '2027-03-20T10:00:00+01:00', log: [], decisions: [], treatments: [{ id: 'n', kind: 'needling-shallow', on: '2027-03-27', at: '14:00:00' }], occasions: [] };
+  const treated = {
+    ...file,
+    asOf: '2027-03-20T10:00:00+01:00',
+    log: [],
+    decisions: [],
+    treatments: [{ id: 'n', kind: 'needling-shallow', on: '2027-03-27', at: '14:00:00' }],
+    occasions: [],
+  };
   const at = join(newFolder(), 'case.json');
   writeFileSync(at, JSON.stringify(treated));
   const text = execFileSync(join(root, 'oat'), ['calendar', at, '--titles', 'named'], { encoding: 'utf8' });
   const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
-  const find = (words) => events.find((event) => event.summary.includes(words)) ?? assert.fail(`no ${words} in ${events.map((event) => event.summary).join(', ')}`);
+  const find = (words) =>
+    events.find((event) => event.summary.includes(words)) ??
+    assert.fail(`no ${words} in ${events.map((event) => event.summary).join(', ')}`);
   const instant = (event) => event.startDate.toJSDate().toISOString();
 
   assert.equal(instant(find('at the studio')), '2027-03-27T13:00:00.000Z'); // 14:00 in winter time
@@ -210,5 +282,8 @@ test('the messages page shows what was sent, and nothing left the machine', asyn
   await page.goto(`${studio.origin}/outbox`);
   assert.ok(await page.locator('tr[data-message]').count());
   assert.match(await page.textContent('main'), /nothing leaves this machine/);
-  assert.deepEqual(page.faults.filter((fault) => fault.startsWith('request')), []);
+  assert.deepEqual(
+    page.faults.filter((fault) => fault.startsWith('request')),
+    [],
+  );
 });

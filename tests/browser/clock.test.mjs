@@ -14,10 +14,16 @@ const YEAR = 365 * 86_400;
 const TICKS_A_SECOND = 10_000_000;
 // How long a request may take is a matter of the machine: it is held to a bound only where one is named.
 const LONGEST_REQUEST = Number(process.env.OATPATH_LONGEST_MS ?? Infinity);
-const wait = (seconds) => new Promise((resolve) => { setTimeout(resolve, seconds * 1000); });
+const wait = (seconds) =>
+  new Promise((resolve) => {
+    setTimeout(resolve, seconds * 1000);
+  });
 
-const library = () => readdirSync('/usr/lib', { withFileTypes: true }).filter((each) => each.isDirectory())
-  .map((each) => join('/usr/lib', each.name, 'faketime/libfaketimeMT.so.1')).find((file) => existsSync(file));
+const library = () =>
+  readdirSync('/usr/lib', { withFileTypes: true })
+    .filter((each) => each.isDirectory())
+    .map((each) => join('/usr/lib', each.name, 'faketime/libfaketimeMT.so.1'))
+    .find((file) => existsSync(file));
 
 /** A code of an authenticator app (RFC 6238) at a moment in seconds. */
 function code(secret, seconds) {
@@ -41,13 +47,20 @@ test('a year ahead and back: nobody is shown another day, the guide counts on, c
     file = join(folder, 'clock-offset');
     base = Math.round(Number(readFileSync(join(folder, 'demo-clock'), 'utf8').split(' ')[0]) / TICKS_A_SECOND);
     writeFileSync(file, `+${base}`);
-    return { demo: false, env: { LD_PRELOAD: library(), FAKETIME_TIMESTAMP_FILE: file, FAKETIME_CACHE_DURATION: '1', FAKETIME_DONT_FAKE_MONOTONIC: '1' } };
+    return {
+      demo: false,
+      env: { LD_PRELOAD: library(), FAKETIME_TIMESTAMP_FILE: file, FAKETIME_CACHE_DURATION: '1', FAKETIME_DONT_FAKE_MONOTONIC: '1' },
+    };
   });
   t.after(() => studio.close());
   let offset = base;
-  const setClock = async (to) => { offset = to; writeFileSync(file, `+${to}`); await wait(2); };
+  const setClock = async (to) => {
+    offset = to;
+    writeFileSync(file, `+${to}`);
+    await wait(2);
+  };
   const machine = () => Date.now() / 1000 + offset;
-  let secret;
+  let secret = null;
 
   // Signs in as the owner, by password and, once it is set, by the code of the machine's time.
   const signIn = async () => {
@@ -64,7 +77,10 @@ test('a year ahead and back: nobody is shown another day, the guide counts on, c
     return page;
   };
   const dayOn = async (page) => (await page.locator('header time').getAttribute('datetime')).slice(0, 10);
-  const phoneDay = async () => { await phone.goto(`${studio.origin}/my`); return (await phone.locator('h1').first().textContent()).trim(); };
+  const phoneDay = async () => {
+    await phone.goto(`${studio.origin}/my`);
+    return (await phone.locator('h1').first().textContent()).trim();
+  };
 
   const owner = await signIn();
   await owner.goto(`${studio.origin}/second-factor`);
@@ -78,14 +94,21 @@ test('a year ahead and back: nobody is shown another day, the guide counts on, c
   await phone.goto(`${studio.origin}/my/peel`);
   await phone.click('text=Open the guide');
   await phone.waitForSelector('body[data-running]');
-  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) await phone.locator('.act-kit[aria-pressed="false"]').first().click();
-  for (let i = 0; i < 2; i += 1) { await wait(0.6); await phone.locator('#acts button', { hasText: 'No' }).first().click(); }
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count())
+    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
+  for (let i = 0; i < 2; i += 1) {
+    await wait(0.6);
+    await phone.locator('#acts button', { hasText: 'No' }).first().click();
+  }
   await wait(0.6);
   await phone.locator('#acts .act-go').click();
-  const kept = () => phone.evaluate(() => JSON.parse(localStorage.getItem(Object.keys(localStorage).find((key) => key.startsWith('oatpath:session:')))));
+  const kept = () =>
+    phone.evaluate(() => JSON.parse(localStorage.getItem(Object.keys(localStorage).find((key) => key.startsWith('oatpath:session:')))));
   const log = async () => {
     await phone.evaluate(() => document.querySelector('[data-sting="1"]').click());
-    const answer = await phone.waitForResponse((response) => response.url().endsWith('/my/session') && response.request().method() === 'POST');
+    const answer = await phone.waitForResponse(
+      (response) => response.url().endsWith('/my/session') && response.request().method() === 'POST',
+    );
     return [await answer.json(), answer.request().postDataJSON()];
   };
   await wait(0.6);
@@ -93,7 +116,10 @@ test('a year ahead and back: nobody is shown another day, the guide counts on, c
 
   await setClock(base + YEAR);
   const [answered, sent] = await log();
-  assert.ok(answered.elapsedMilliseconds - sent.elapsedMilliseconds < 1_500, `the studio says ${answered.elapsedMilliseconds} ms, the guide ${sent.elapsedMilliseconds} ms`);
+  assert.ok(
+    answered.elapsedMilliseconds - sent.elapsedMilliseconds < 1_500,
+    `the studio says ${answered.elapsedMilliseconds} ms, the guide ${sent.elapsedMilliseconds} ms`,
+  );
   await wait(AHEAD);
   const [again, later] = await log();
   assert.ok(again.elapsedMilliseconds - later.elapsedMilliseconds < 1_500);
@@ -108,7 +134,9 @@ test('a year ahead and back: nobody is shown another day, the guide counts on, c
   await ahead.fill('#today', day);
   await ahead.click('text=This is today');
   await ahead.locator('text=Then the machine').waitFor();
-  const other = await (await browser.newContext({ storageState: await phone.context().storageState(), viewport: { width: 390, height: 844 } })).newPage();
+  const other = await (
+    await browser.newContext({ storageState: await phone.context().storageState(), viewport: { width: 390, height: 844 } })
+  ).newPage();
   await other.goto(`${studio.origin}/my`);
   assert.equal((await other.locator('h1').first().textContent()).trim(), words);
   await other.locator('text=clock was set wrong').waitFor();

@@ -8,33 +8,57 @@ import { clientIds, desk, openPage, signIn, startChromium, startStudio } from '.
 const iso = (date) => date.toISOString().slice(0, 10);
 const plus = (date, days) => new Date(date.getTime() + days * 86_400_000);
 const today = new Date(`${iso(new Date())}T12:00:00Z`);
-const lastSunday = (year, month) => { const end = new Date(Date.UTC(year, month + 1, 0, 12)); return plus(end, -end.getUTCDay()); };
+const lastSunday = (year, month) => {
+  const end = new Date(Date.UTC(year, month + 1, 0, 12));
+  return plus(end, -end.getUTCDay());
+};
 const next = (of) => [today.getUTCFullYear(), today.getUTCFullYear() + 1].map(of).find((day) => day > today);
-const leap = () => { for (let year = today.getUTCFullYear(); ; year += 1) if (year % 4 === 0 && new Date(Date.UTC(year, 1, 29, 12)) > today) return new Date(Date.UTC(year, 1, 29, 12)); };
-const ends = [new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth() + 1, 0, 12)), next((year) => new Date(Date.UTC(year, 11, 31, 12))), leap(),
-  ...[2, 9].map((month) => next((year) => lastSunday(year, month)))].flatMap((day) => [plus(day, -1), day]).filter((day) => day >= today);
+const leap = () => {
+  for (let year = today.getUTCFullYear(); ; year += 1)
+    if (year % 4 === 0 && new Date(Date.UTC(year, 1, 29, 12)) > today) return new Date(Date.UTC(year, 1, 29, 12));
+};
+const ends = [
+  new Date(Date.UTC(today.getUTCFullYear(), today.getUTCMonth() + 1, 0, 12)),
+  next((year) => new Date(Date.UTC(year, 11, 31, 12))),
+  leap(),
+  ...[2, 9].map((month) => next((year) => lastSunday(year, month))),
+]
+  .flatMap((day) => [plus(day, -1), day])
+  .filter((day) => day >= today);
 // Every third day of three weeks meets every weekday; with OATPATH_START_DAYS each of so many days.
 const every = process.env.OATPATH_START_DAYS ? 1 : 3;
-const starts = [...new Set([...Array.from({ length: every === 1 ? Number(process.env.OATPATH_START_DAYS) : 7 }, (_, day) => iso(plus(today, day * every))), ...ends.map(iso)])];
+const starts = [
+  ...new Set([
+    ...Array.from({ length: every === 1 ? Number(process.env.OATPATH_START_DAYS) : 7 }, (_, day) => iso(plus(today, day * every))),
+    ...ends.map(iso),
+  ]),
+];
 
 /** What of a page lies, whole or in part, under the bar: first as it opens, then each thing by Tab. */
 async function hidden(phone) {
-  const under = () => phone.evaluate(() => {
-    const bar = document.querySelector('.foot')?.getBoundingClientRect();
-    const main = document.querySelector('main').getBoundingClientRect();
-    if (!bar) return ['no bar'];
-    if (main.bottom > bar.top + 1 && getComputedStyle(document.querySelector('main')).overflowY === 'auto') return ['the page reaches under the bar'];
-    const at = document.activeElement;
-    if (!at || at === document.body || at.closest('.foot') || at.classList.contains('skip')) return [];
-    // A choice whose input is not drawn is marked on its label.
-    const drawn = (at.matches('.picks input, .scale input, .yes-no input') ? at.nextElementSibling : at).getBoundingClientRect();
-    return drawn.bottom > bar.top + 1 || drawn.top < -1 ? [`${at.tagName} ${at.textContent.trim().slice(0, 30) || at.name}: ${Math.round(drawn.top)} to ${Math.round(drawn.bottom)}, bar at ${Math.round(bar.top)}`] : [];
-  });
+  const under = () =>
+    phone.evaluate(() => {
+      const bar = document.querySelector('.foot')?.getBoundingClientRect();
+      const main = document.querySelector('main').getBoundingClientRect();
+      if (!bar) return ['no bar'];
+      if (main.bottom > bar.top + 1 && getComputedStyle(document.querySelector('main')).overflowY === 'auto')
+        return ['the page reaches under the bar'];
+      const at = document.activeElement;
+      if (!at || at === document.body || at.closest('.foot') || at.classList.contains('skip')) return [];
+      // A choice whose input is not drawn is marked on its label.
+      const drawn = (at.matches('.picks input, .scale input, .yes-no input') ? at.nextElementSibling : at).getBoundingClientRect();
+      return drawn.bottom > bar.top + 1 || drawn.top < -1
+        ? [
+            `${at.tagName} ${at.textContent.trim().slice(0, 30) || at.name}: ` +
+              `${Math.round(drawn.top)} to ${Math.round(drawn.bottom)}, bar at ${Math.round(bar.top)}`,
+          ]
+        : [];
+    });
   const found = await under();
   for (let i = 0; i < 60; i += 1) {
     await phone.keyboard.press('Tab');
     if (await phone.evaluate(() => document.activeElement === document.body || document.activeElement.closest('.foot') !== null)) break;
-    found.push(...await under());
+    found.push(...(await under()));
   }
   return found;
 }
@@ -43,8 +67,12 @@ const pages = ['/my', '/my/peel', '/my/report', '/my/normal', '/my/path', '/my/c
 
 describe('the phone on many days', () => {
   let browser;
-  before(async () => { browser = await startChromium(); });
-  after(async () => { await browser?.close(); });
+  before(async () => {
+    browser = await startChromium();
+  });
+  after(async () => {
+    await browser?.close();
+  });
 
   async function phones(from, names) {
     const studio = await startStudio({ from });
@@ -56,7 +84,14 @@ describe('the phone on many days', () => {
       const phone = await newPhone(browser, page, studio, clients[name]);
       opened[name] = phone;
     }
-    return { studio, opened, close: async () => { for (const each of [page, ...Object.values(opened)]) await each.context().close(); await studio.close(); } };
+    return {
+      studio,
+      opened,
+      close: async () => {
+        for (const each of [page, ...Object.values(opened)]) await each.context().close();
+        await studio.close();
+      },
+    };
   }
 
   test('nothing lies under the bar on any phone page, also with text twice as large', async () => {
@@ -66,7 +101,12 @@ describe('the phone on many days', () => {
       for (const large of [false, true]) {
         for (const path of pages) {
           await phone.goto(studio.origin + path);
-          if (large) await phone.addStyleTag({ content: 'html { font-size: 225% !important; }' }).catch(() => phone.evaluate(() => { document.documentElement.style.fontSize = '225%'; }));
+          if (large)
+            await phone.addStyleTag({ content: 'html { font-size: 225% !important; }' }).catch(() =>
+              phone.evaluate(() => {
+                document.documentElement.style.fontSize = '225%';
+              }),
+            );
           for (const what of await hidden(phone)) found.push(`${name} ${path}${large ? ' at 200 %' : ''}: ${what}`);
         }
       }
@@ -77,7 +117,11 @@ describe('the phone on many days', () => {
 
   for (const from of starts) {
     test(`begun on ${from}: the questions of a peel and the phone's pages are answered by keyboard with nothing covered`, async () => {
-      const { studio, opened: { Wilmot: phone }, close } = await phones(from, ['Wilmot']);
+      const {
+        studio,
+        opened: { Wilmot: phone },
+        close,
+      } = await phones(from, ['Wilmot']);
       const found = [];
       for (const path of ['/my', '/my/peel']) {
         await phone.goto(studio.origin + path);

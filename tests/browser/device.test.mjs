@@ -1,11 +1,16 @@
-// A device led over the face, with the stand-in device beside the guide: contact, lost contact, switched off, wrong gel; half a face; a nick.
+// A device led over the face, with the stand-in device beside the guide: contact, lost contact, switched off, wrong gel; half a face; a
+// nick.
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { violations } from './axe.mjs';
 import { newPhone, wind } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let staff; let phone; let id;
+let studio;
+let browser;
+let staff;
+let phone;
+let id;
 
 const checkAccessibility = async (page, name) => assert.deepEqual(await violations(page), [], name);
 
@@ -17,17 +22,26 @@ before(async () => {
   id = (await clientIds(staff, studio)).Marlo;
   phone = await newPhone(browser, staff, studio, id);
 });
-after(async () => { await browser?.close(); await studio?.close(); });
+after(async () => {
+  await browser?.close();
+  await studio?.close();
+});
 
 const what = () => phone.locator('#what').textContent();
-const says = async (words) => { await phone.waitForFunction((text) => document.querySelector('#what').textContent.includes(text), words); };
+const says = async (words) => {
+  await phone.waitForFunction((text) => document.querySelector('#what').textContent.includes(text), words);
+};
 /** Presses by its words; a second press of the same thumb counts for none, so each waits its moment. */
-const press = async (words) => { await phone.waitForTimeout(380); await phone.locator('#acts button', { hasText: words }).click(); };
+const press = async (words) => {
+  await phone.waitForTimeout(380);
+  await phone.locator('#acts button', { hasText: words }).click();
+};
 
 /** Walks tonight's steps to the one named. */
 async function stepTo(product) {
   await phone.goto(`${studio.origin}/my`);
-  for (let i = 0; i < 12 && !(await phone.locator('#step h2', { hasText: product }).count()); i += 1) await phone.click('form[action*="Done"] button.big-go');
+  for (let i = 0; i < 12 && !(await phone.locator('#step h2', { hasText: product }).count()); i += 1)
+    await phone.click('form[action*="Done"] button.big-go');
   await phone.locator('#step h2', { hasText: product }).waitFor();
 }
 
@@ -35,7 +49,11 @@ async function stepTo(product) {
 async function ready(button) {
   await phone.click(`text=${button}`);
   await phone.waitForSelector('body[data-running]');
-  for (let open = await phone.locator('.act-kit[aria-pressed="false"]').count(); open > 0; open = await phone.locator('.act-kit[aria-pressed="false"]').count()) {
+  for (
+    let open = await phone.locator('.act-kit[aria-pressed="false"]').count();
+    open > 0;
+    open = await phone.locator('.act-kit[aria-pressed="false"]').count()
+  ) {
     await phone.locator('.act-kit[aria-pressed="false"]').first().click();
     await phone.waitForTimeout(30);
   }
@@ -45,7 +63,11 @@ async function ready(button) {
   }
 }
 
-const left = async () => phone.evaluate(() => { const [m, s] = /(\d+):(\d\d)/.exec(document.querySelector('.clock').textContent).slice(1).map(Number); return m * 60 + s; });
+const left = async () =>
+  phone.evaluate(() => {
+    const [m, s] = /(\d+):(\d\d)/.exec(document.querySelector('.clock').textContent).slice(1).map(Number);
+    return m * 60 + s;
+  });
 
 test('the stand-in device is heard: wrong gel, contact, lost for 20 seconds, switched off and on, two at once, nonsense', async () => {
   await stepTo('Ripple plate');
@@ -95,7 +117,11 @@ test('the stand-in device is heard: wrong gel, contact, lost for 20 seconds, swi
   await says('Two devices are on');
   await press('One is off');
   await phone.waitForFunction(() => !document.querySelector('#what').textContent.includes('Two devices'));
-  await phone.evaluate(() => { const line = new BroadcastChannel('oatpath-device-1'); line.postMessage('{broken'); line.postMessage('{"v":1,"serial":"SIM-x","is":"purring"}'); });
+  await phone.evaluate(() => {
+    const line = new BroadcastChannel('oatpath-device-1');
+    line.postMessage('{broken');
+    line.postMessage('{"v":1,"serial":"SIM-x","is":"purring"}');
+  });
   await phone.waitForFunction(() => /signs could not be read/.test(document.querySelector('#foot').textContent));
   await device.close();
   assert.deepEqual(phone.faults, []);
@@ -111,7 +137,10 @@ test('the first galvanic session is on half the face, compared in its order, tak
   await press('Current gel, plus is on');
   await press('It is set to positive and on the skin');
   const seen = [];
-  for (let at = await what(); !at.includes('Off the skin'); at = await what()) { seen.push(at.split(':')[0]); await press('Next way'); }
+  for (let at = await what(); !at.includes('Off the skin'); at = await what()) {
+    seen.push(at.split(':')[0]);
+    await press('Next way');
+  }
   assert.deepEqual(seen, ['Forehead', 'Left eye bone', 'Left cheek', 'Left smile line']);
   await press('Done to the last line');
   await phone.waitForTimeout(380);
@@ -123,7 +152,12 @@ test('the first galvanic session is on half the face, compared in its order, tak
   await phone.locator('text=Compare the two sides now').waitFor();
   assert.deepEqual(await phone.locator('.ask legend').allTextContents(), ['How it feels', 'How it looks', 'How it is to touch']);
   const compare = async () => {
-    for (const [field, value] of [['feel', 'Treated'], ['look', 'Same'], ['touch', 'Treated']]) await phone.locator(`label:has(input[name="${field}"][value="${value}"]) span`).click();
+    for (const [field, value] of [
+      ['feel', 'Treated'],
+      ['look', 'Same'],
+      ['touch', 'Treated'],
+    ])
+      await phone.locator(`label:has(input[name="${field}"][value="${value}"]) span`).click();
     await phone.click('text=Keep the comparison');
     await phone.locator('text=Compared today').waitFor();
   };
@@ -151,7 +185,10 @@ test('a nick while shaving leaves its zone out of everything until it is said to
   await phone.click('#nick');
   await phone.click('#sheet button:has-text("Right jaw")');
   const seen = [];
-  for (let at = await what(); !at.includes('Off the skin'); at = await what()) { seen.push(at); await press('Done here, next'); }
+  for (let at = await what(); !at.includes('Off the skin'); at = await what()) {
+    seen.push(at);
+    await press('Done here, next');
+  }
   assert.deepEqual(seen, ['Left cheek', 'Right cheek', 'Chin', 'Upper lip', 'Forehead']);
   await press('Done to the last line');
   await phone.waitForTimeout(380);

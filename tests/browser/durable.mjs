@@ -7,18 +7,40 @@ import { newFolder, startStudio } from './studio.mjs';
 
 /** A visitor with cookies and nothing else. */
 class Visitor {
-  constructor() { this.jar = {}; }
+  constructor() {
+    this.jar = {};
+  }
 
   async ask(origin, path, options = {}) {
-    const answer = await fetch(origin + path, { redirect: 'manual', signal: AbortSignal.timeout(20_000), ...options, headers: { ...options.headers, cookie: Object.entries(this.jar).map(([k, v]) => `${k}=${v}`).join('; ') } });
-    for (const cookie of answer.headers.getSetCookie()) { const [k, ...v] = cookie.split(';')[0].split('='); this.jar[k] = v.join('='); }
+    const answer = await fetch(origin + path, {
+      redirect: 'manual',
+      signal: AbortSignal.timeout(20_000),
+      ...options,
+      headers: {
+        ...options.headers,
+        cookie: Object.entries(this.jar)
+          .map(([k, v]) => `${k}=${v}`)
+          .join('; '),
+      },
+    });
+    for (const cookie of answer.headers.getSetCookie()) {
+      const [k, ...v] = cookie.split(';')[0].split('=');
+      this.jar[k] = v.join('=');
+    }
     return answer;
   }
 
   async form(origin, page, to, fields) {
     const html = await (await this.ask(origin, page)).text();
     this.token = html.match(/name="__RequestVerificationToken"[^>]*value="([^"]+)"/)?.[1] ?? this.token;
-    return [html, await this.ask(origin, to, { method: 'POST', body: new URLSearchParams({ ...fields, __RequestVerificationToken: this.token }), headers: { 'content-type': 'application/x-www-form-urlencoded' } })];
+    return [
+      html,
+      await this.ask(origin, to, {
+        method: 'POST',
+        body: new URLSearchParams({ ...fields, __RequestVerificationToken: this.token }),
+        headers: { 'content-type': 'application/x-www-form-urlencoded' },
+      }),
+    ];
   }
 }
 
@@ -39,20 +61,39 @@ async function opened(folder) {
 /** Sends reports until told to stop; remembers which were answered as saved. */
 async function reports(origin, phone, saved, going, room) {
   let page;
-  try { page = await (await phone.ask(origin, '/my/report')).text(); } catch { return 0; }
+  try {
+    page = await (await phone.ask(origin, '/my/report')).text();
+  } catch {
+    return 0;
+  }
   const about = page.match(/name="about"[^>]*value="([^"]+)"/)[1];
   const token = page.match(/name="__RequestVerificationToken"[^>]*value="([^"]+)"/)[1];
   const leave = page.match(/name="phone" value="([^"]+)"/)[1];
   let refused = 0;
   while (going()) {
     const key = randomBytes(16).toString('hex');
-    const body = new URLSearchParams({ key, about, sting: '1', length: '45', redness: '0', phone: leave, also: 'x'.repeat(room), __RequestVerificationToken: token });
+    const body = new URLSearchParams({
+      key,
+      about,
+      sting: '1',
+      length: '45',
+      redness: '0',
+      phone: leave,
+      also: 'x'.repeat(room),
+      __RequestVerificationToken: token,
+    });
     try {
-      const answer = await phone.ask(origin, '/my/report', { method: 'POST', body, headers: { 'content-type': 'application/x-www-form-urlencoded' } });
+      const answer = await phone.ask(origin, '/my/report', {
+        method: 'POST',
+        body,
+        headers: { 'content-type': 'application/x-www-form-urlencoded' },
+      });
       if (answer.status === 302 && answer.headers.get('location') === `/my/answer/${key}`) saved.push(key);
       else if (answer.status === 429) await new Promise((r) => setTimeout(r, 500));
       else refused += 1;
-    } catch { return refused; }
+    } catch {
+      return refused;
+    }
   }
   return refused;
 }
@@ -66,8 +107,12 @@ const lostOf = async (origin, phone, keys) => {
 /** Kills the program so many times, each at a random moment while two writers are at work. */
 export async function kills(times) {
   const folder = newFolder();
-  let { studio, phone } = await opened(folder);
-  let lost = 0; let acknowledged = 0; let refused = 0;
+  const begun = await opened(folder);
+  const phone = begun.phone;
+  let studio = begun.studio;
+  let lost = 0;
+  let acknowledged = 0;
+  let refused = 0;
   for (let run = 0; run < times; run += 1) {
     const saved = [];
     let going = true;
@@ -91,7 +136,11 @@ export async function fillings(times, megabytes = 24) {
   execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'none', folder]);
   const data = join(folder, 'data');
   mkdirSync(data);
-  let studio; let phone; let acknowledged = 0; let refused = 0; let lost = 0;
+  let studio;
+  let phone;
+  let acknowledged = 0;
+  let refused = 0;
+  let lost = 0;
   try {
     ({ studio, phone } = await opened(data));
     for (let run = 0; run < times; run += 1) {
@@ -99,13 +148,20 @@ export async function fillings(times, megabytes = 24) {
       let going = true;
       const writer = reports(studio.origin, phone, saved, () => going, 400);
       await new Promise((r) => setTimeout(r, 20 + Math.random() * 120));
-      try { writeFileSync(join(folder, 'ballast'), Buffer.alloc(megabytes << 20, 1)); } catch { /* that is the point */ }
+      try {
+        writeFileSync(join(folder, 'ballast'), Buffer.alloc(megabytes << 20, 1));
+      } catch {
+        /* that is the point */
+      }
       await new Promise((r) => setTimeout(r, 150));
       rmSync(join(folder, 'ballast'));
       await new Promise((r) => setTimeout(r, 50));
       going = false;
       refused += await writer;
-      if (run % 10 === 9) { await studio.kill('SIGKILL'); studio = await startStudio({ folder: data }); }
+      if (run % 10 === 9) {
+        await studio.kill('SIGKILL');
+        studio = await startStudio({ folder: data });
+      }
       acknowledged += saved.length;
       lost += await lostOf(studio.origin, phone, saved);
     }
@@ -126,7 +182,13 @@ export async function onSmallDisk(megabytes, use) {
   try {
     await use({
       data,
-      fill: () => { try { writeFileSync(join(folder, 'ballast'), Buffer.alloc(megabytes << 20, 1)); } catch { /* that is the point */ } },
+      fill: () => {
+        try {
+          writeFileSync(join(folder, 'ballast'), Buffer.alloc(megabytes << 20, 1));
+        } catch {
+          /* that is the point */
+        }
+      },
       free: () => rmSync(join(folder, 'ballast')),
       readOnly: () => execFileSync('mount', ['-o', 'remount,ro', folder]),
     });
@@ -136,4 +198,10 @@ export async function onSmallDisk(megabytes, use) {
   }
 }
 
-export const canMount = () => { try { return process.getuid() === 0 && execFileSync('mount', ['--version']).length > 0; } catch { return false; } };
+export const canMount = () => {
+  try {
+    return process.getuid() === 0 && execFileSync('mount', ['--version']).length > 0;
+  } catch {
+    return false;
+  }
+};

@@ -64,7 +64,9 @@ export async function preparedEvening(browser) {
   await studio.kill();
   const path = new URL(link).pathname;
   return {
-    /** A studio of its own on that evening, the phone let in and the practitioner signed in. @param options how it starts, by its folder. */
+    /**
+     * A studio of its own on that evening, the phone let in and the practitioner signed in. @param options how it starts, by its folder.
+     */
     begin: async (options = () => ({})) => {
       const folder = newFolder();
       cpSync(studio.folder, folder, { recursive: true });

@@ -9,7 +9,13 @@ import { makeLink } from './guide.mjs';
 import { clientIds, desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 const jar = createRequire(import.meta.url).resolve('vnu-jar/build/dist/vnu.jar');
-let studio; let browser; let staff; let phone; let id; let peel; let address;
+let studio;
+let browser;
+let staff;
+let phone;
+let id;
+let peel;
+let address;
 
 before(async () => {
   studio = await startStudio();
@@ -25,16 +31,69 @@ before(async () => {
   await phone.click('main button');
   await phone.waitForURL(/\/my$/);
 });
-after(async () => { await browser?.close(); await studio?.close(); });
+after(async () => {
+  await browser?.close();
+  await studio?.close();
+});
 
 test('every main view is valid by the Nu checker', async () => {
   const folder = newFolder();
   const views = [
-    ...['/', '/clients', '/clients?q=nobody', '/clients/new', '/shelf', '/shelf/new', '/shelf/reed-water', '/shelf/import', '/shelf/look-over', '/scales', '/house', '/rules', '/rules?rule=window-care', '/outbox', '/treatments', '/treatments/edit?from=ablative-laser', '/templates', '/second-factor', '/retention', '/nowhere']
-      .map((path) => [staff, path]),
-    ...['meet', 'start', 'shelf', 'routine', 'ramp', 'peel', 'practice', 'care', 'treatment', 'visit', 'publish', 'handout', 'look-back', 'link', 'preview', 'record']
-      .flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
-    ...['/my', '/my/path', '/my/report', '/my/normal', '/my/cautions', '/my/calendar', '/my/peel', '/my/nick', '/no-plan', '/sign-in', '/first-run', '/stand-in', new URL(address).pathname].map((path) => [phone, path]),
+    ...[
+      '/',
+      '/clients',
+      '/clients?q=nobody',
+      '/clients/new',
+      '/shelf',
+      '/shelf/new',
+      '/shelf/reed-water',
+      '/shelf/import',
+      '/shelf/look-over',
+      '/scales',
+      '/house',
+      '/rules',
+      '/rules?rule=window-care',
+      '/outbox',
+      '/treatments',
+      '/treatments/edit?from=ablative-laser',
+      '/templates',
+      '/second-factor',
+      '/retention',
+      '/nowhere',
+    ].map((path) => [staff, path]),
+    ...[
+      'meet',
+      'start',
+      'shelf',
+      'routine',
+      'ramp',
+      'peel',
+      'practice',
+      'care',
+      'treatment',
+      'visit',
+      'publish',
+      'handout',
+      'look-back',
+      'link',
+      'preview',
+      'record',
+    ].flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
+    ...[
+      '/my',
+      '/my/path',
+      '/my/report',
+      '/my/normal',
+      '/my/cautions',
+      '/my/calendar',
+      '/my/peel',
+      '/my/nick',
+      '/no-plan',
+      '/sign-in',
+      '/first-run',
+      '/stand-in',
+      new URL(address).pathname,
+    ].map((path) => [phone, path]),
   ];
   for (const [index, [page, path]] of views.entries()) {
     const answer = await page.context().request.get(studio.origin + path);
@@ -42,8 +101,14 @@ test('every main view is valid by the Nu checker', async () => {
     mkdirSync(folder, { recursive: true });
     writeFileSync(file, await answer.text());
   }
-  const checked = spawnSync('java', ['-Xss4m', '-jar', jar, '--errors-only', '--format', 'json', '--exit-zero-always', folder], { encoding: 'utf8', maxBuffer: 100_000_000 });
-  const said = JSON.parse(checked.stderr).messages.map((message) => `${message.url.split('/').pop()}:${message.lastLine} ${message.message} ${message.extract?.replace(/\s+/g, ' ').slice(0, 160) ?? ''}`);
+  const checked = spawnSync('java', ['-Xss4m', '-jar', jar, '--errors-only', '--format', 'json', '--exit-zero-always', folder], {
+    encoding: 'utf8',
+    maxBuffer: 100_000_000,
+  });
+  const said = JSON.parse(checked.stderr).messages.map(
+    (message) =>
+      `${message.url.split('/').pop()}:${message.lastLine} ${message.message} ${message.extract?.replace(/\s+/g, ' ').slice(0, 160) ?? ''}`,
+  );
   rmSync(folder, { recursive: true, force: true });
   assert.deepEqual([...new Set(said.map((line) => line.replace(/^\d+/, '')))].slice(0, 60), []);
 });

@@ -7,7 +7,10 @@ import { desk, openPage, pocket, signIn, startChromium, startStudio } from './st
 const pointer = {
   name: 'pointer',
   press: (page, target) => page.locator(target).first().click(),
-  type: async (page, target, text) => { await page.locator(target).first().click(); await page.keyboard.type(text); },
+  type: async (page, target, text) => {
+    await page.locator(target).first().click();
+    await page.keyboard.type(text);
+  },
 };
 
 /** Acts with Tab, Space and Enter only. */
@@ -16,8 +19,15 @@ const keyboard = {
   reach: async (page, target) => {
     const wanted = await page.locator(target).first().elementHandle();
     for (let i = 0; i < 260; i += 1) {
-      if (await page.evaluate((element) => document.activeElement === element
-        || (element.type === 'radio' && document.activeElement.type === 'radio' && document.activeElement.name === element.name), wanted)) return wanted;
+      if (
+        await page.evaluate(
+          (element) =>
+            document.activeElement === element ||
+            (element.type === 'radio' && document.activeElement.type === 'radio' && document.activeElement.name === element.name),
+          wanted,
+        )
+      )
+        return wanted;
       await page.keyboard.press('Tab');
     }
     throw new Error(`Tab never reached ${target} on ${page.url()}`);
@@ -38,22 +48,34 @@ const keyboard = {
       await moved;
     }
   },
-  async type(page, target, text) { await this.reach(page, target); await page.keyboard.type(text); },
+  async type(page, target, text) {
+    await this.reach(page, target);
+    await page.keyboard.type(text);
+  },
 };
 
 for (const hand of [pointer, keyboard]) {
   describe(`the first walk by ${hand.name}`, () => {
-    let studio; let browser; let page; let phone;
+    let studio;
+    let browser;
+    let page;
+    let phone;
     before(async () => {
       studio = await startStudio();
       browser = await startChromium();
       page = await openPage(browser, studio, desk);
       phone = await openPage(browser, studio, pocket);
     });
-    after(async () => { await browser?.close(); await studio?.close(); });
+    after(async () => {
+      await browser?.close();
+      await studio?.close();
+    });
 
     const press = (target, on = page) => hand.press(on, target);
-    const windADay = async () => { await press('button:has-text("a day on")'); await page.waitForLoadState(); };
+    const windADay = async () => {
+      await press('button:has-text("a day on")');
+      await page.waitForLoadState();
+    };
     const doSteps = async (until) => {
       for (let i = 0; i < 20; i += 1) {
         await phone.waitForLoadState();
@@ -61,7 +83,8 @@ for (const hand of [pointer, keyboard]) {
         const start = phone.locator('[data-start]:visible');
         if (await start.count()) {
           assert.equal(await phone.locator('[data-done]').isHidden(), true, 'done is offered only once the wait has begun');
-          await hand.press(phone, '[data-start]'); await hand.press(phone, '[data-done]');
+          await hand.press(phone, '[data-start]');
+          await hand.press(phone, '[data-done]');
         } else await hand.press(phone, 'main form button.big-go');
       }
       assert.fail(`never saw ${until}`);
@@ -130,7 +153,8 @@ for (const hand of [pointer, keyboard]) {
       await doSteps('text=It is on my arm');
       assert.match(await phone.locator('#step').textContent(), /Patch test: Reed water/);
       await doSteps('text=All done for tonight');
-      await windADay(); await windADay();
+      await windADay();
+      await windADay();
       await phone.goto(`${studio.origin}/my`);
       await hand.press(phone, 'button:has-text("It looks clear")');
       await phone.waitForLoadState();
@@ -179,9 +203,19 @@ for (const hand of [pointer, keyboard]) {
 }
 
 describe('keys for the practitioner', () => {
-  let studio; let browser; let page;
-  before(async () => { studio = await startStudio(); browser = await startChromium(); page = await openPage(browser, studio, desk); await signIn(page, studio); });
-  after(async () => { await browser?.close(); await studio?.close(); });
+  let studio;
+  let browser;
+  let page;
+  before(async () => {
+    studio = await startStudio();
+    browser = await startChromium();
+    page = await openPage(browser, studio, desk);
+    await signIn(page, studio);
+  });
+  after(async () => {
+    await browser?.close();
+    await studio?.close();
+  });
 
   test('letters go places, digits go to stations, ? explains', async () => {
     await page.keyboard.press('?');

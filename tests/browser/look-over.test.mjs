@@ -4,7 +4,10 @@ import { after, before, test } from 'node:test';
 import { violations } from './axe.mjs';
 import { desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let page; let id;
+let studio;
+let browser;
+let page;
+let id;
 
 before(async () => {
   studio = await startStudio();
@@ -16,7 +19,10 @@ before(async () => {
   await page.locator('main form button').first().click();
   id = page.url().split('/')[4];
 });
-after(async () => { await browser.close(); await studio.close(); });
+after(async () => {
+  await browser.close();
+  await studio.close();
+});
 
 const isSound = async () => assert.deepEqual(await violations(page), []);
 
@@ -28,7 +34,10 @@ test('every zone is answered by keyboard alone', async () => {
   assert.ok(zones >= 20, `${zones} zones`);
   for (let i = 0, ticked = 0; ticked < zones && i < zones + 10; i += 1) {
     await page.keyboard.press('Tab');
-    if (await page.evaluate(() => document.activeElement.name === 'zones-open-skin')) { await page.keyboard.press('Space'); ticked += 1; }
+    if (await page.evaluate(() => document.activeElement.name === 'zones-open-skin')) {
+      await page.keyboard.press('Space');
+      ticked += 1;
+    }
   }
   assert.equal(await page.locator('input[name="zones-open-skin"]:checked').count(), zones);
   assert.equal(await page.locator('.face-map:visible .face-zone.is-chosen').count(), zones);
@@ -39,7 +48,9 @@ test('a click on the drawing ticks the box, on the side it is named for', async 
   await page.locator('.face-map:visible [data-zone="LeftCheek"]').click();
   assert.equal(await page.locator('input[name="zones-open-skin"][value="LeftCheek"]').isChecked(), false);
   // The practitioner faces the client: the client's left is at the right of the drawing.
-  const [left, right] = await Promise.all(['LeftCheek', 'RightCheek'].map((zone) => page.locator(`.face-map:visible [data-zone="${zone}"]`).boundingBox()));
+  const [left, right] = await Promise.all(
+    ['LeftCheek', 'RightCheek'].map((zone) => page.locator(`.face-map:visible [data-zone="${zone}"]`).boundingBox()),
+  );
   assert.ok(left.x > right.x);
 });
 
@@ -67,11 +78,17 @@ test('a first plan of nine products is looked over on one screen, each change sa
   await page.click('text=Take the full routine');
   await page.goto(`${studio.origin}/clients/${id}/publish`);
   assert.match(await page.textContent('.stations'), /9 products/);
-  assert.ok(await page.evaluate(() => document.documentElement.scrollHeight) <= desk.height);
+  assert.ok((await page.evaluate(() => document.documentElement.scrollHeight)) <= desk.height);
   const lines = await page.locator('.change-lines li').allTextContents();
-  const names = lines.flatMap((line) => { const [what, how] = line.split(':'); return what.split(/, | and /).map((name) => `${name.trim()} ${/morning/.test(how) ? 'morning' : 'evening'}`); });
+  const names = lines.flatMap((line) => {
+    const [what, how] = line.split(':');
+    return what.split(/, | and /).map((name) => `${name.trim()} ${/morning/.test(how) ? 'morning' : 'evening'}`);
+  });
   assert.equal(new Set(names).size, names.length, names.join('; '));
-  assert.ok(lines.some((line) => /patch test tonight, then /.test(line)), lines.join('; '));
+  assert.ok(
+    lines.some((line) => /patch test tonight, then /.test(line)),
+    lines.join('; '),
+  );
   await isSound();
   await page.click('text=Publish to the client');
   await page.click('text=Make the phone link');

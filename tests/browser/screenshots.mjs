@@ -11,16 +11,31 @@ await signIn(page, studio);
 await page.mouse.move(640, 790);
 await keep('desk');
 const clients = await clientIds(page, studio);
-const at = async (name, station, picture) => { await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`); await page.mouse.move(640, 795); await keep(picture); };
-await page.goto(`${studio.origin}/clients/${clients.Mirre}/meet`); await page.check('#flag-open-skin'); await page.check('input[name="zones-open-skin"][value="RightCheek"]'); await page.locator('.ask').scrollIntoViewIfNeeded(); await page.evaluate(() => document.querySelector('.ask').scrollIntoView()); await keep('meet');
+const at = async (name, station, picture) => {
+  await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`);
+  await page.mouse.move(640, 795);
+  await keep(picture);
+};
+await page.goto(`${studio.origin}/clients/${clients.Mirre}/meet`);
+await page.check('#flag-open-skin');
+await page.check('input[name="zones-open-skin"][value="RightCheek"]');
+await page.locator('.ask').scrollIntoViewIfNeeded();
+await page.evaluate(() => document.querySelector('.ask').scrollIntoView());
+await keep('meet');
 await page.goto(`${studio.origin}/clients/${clients.Perrin}/meet`);
 await page.check('#allergy-Salicylates');
 await page.click('text=Save and go to the shelf');
 await at('Perrin', 'shelf?q=acid', 'shelf');
 await page.click('#offers li:has-text("Alder toner") .instead button');
-await page.goto(`${studio.origin}/shelf`); await page.mouse.move(640, 795); await keep('studio-shelf');
+await page.goto(`${studio.origin}/shelf`);
+await page.mouse.move(640, 795);
+await keep('studio-shelf');
 await page.goto(`${studio.origin}/shelf/new`);
-await page.fill('#p-label', 'Harbour morning wash\nIngredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum');
+await page.fill(
+  '#p-label',
+  'Harbour morning wash\n' +
+    'Ingredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum',
+);
 await page.click('text=Read the label');
 await page.waitForSelector('.reading');
 await keep('label');
@@ -28,14 +43,24 @@ await at('Perrin', 'start', 'start');
 await at('Orla', 'routine', 'bench');
 await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');
-await page.goto(`${studio.origin}/clients/${clients.Wilmot}/link`); await page.click('text=Make the phone link');
-const peeler = await openPage(browser, studio, pocket); await peeler.goto(await page.inputValue('#address')); await peeler.click('main button'); await peeler.goto(`${studio.origin}/my/peel`); await keep('phone-peel', peeler);
+await page.goto(`${studio.origin}/clients/${clients.Wilmot}/link`);
+await page.click('text=Make the phone link');
+const peeler = await openPage(browser, studio, pocket);
+await peeler.goto(await page.inputValue('#address'));
+await peeler.click('main button');
+await peeler.goto(`${studio.origin}/my/peel`);
+await keep('phone-peel', peeler);
 await at('Perrin', 'publish', 'publish');
 await at('Bettina', 'care', 'care');
 await at('Bettina', 'visit', 'visit');
 await at('Ilse', 'treatment?template=ablative-laser', 'booking');
-await page.goto(`${studio.origin}/clients/${clients.Bettina}/link`); await page.click('text=Make the phone link');
-const treated = await openPage(browser, studio, pocket); await treated.goto(await page.inputValue('#address')); await treated.click('main button'); await treated.goto(`${studio.origin}/my/normal`); await keep('phone-normal', treated);
+await page.goto(`${studio.origin}/clients/${clients.Bettina}/link`);
+await page.click('text=Make the phone link');
+const treated = await openPage(browser, studio, pocket);
+await treated.goto(await page.inputValue('#address'));
+await treated.click('main button');
+await treated.goto(`${studio.origin}/my/normal`);
+await keep('phone-normal', treated);
 
 await page.goto(`${studio.origin}/clients/${clients.Jory}/link`);
 await page.click('text=Make the phone link');
@@ -51,14 +76,34 @@ for (let i = 0; i < 3; i += 1) {
 for (let i = 0; i < 8 && !(await phone.locator('[data-start]').count()); i += 1) await phone.click('main form button.big-go');
 await keep('phone-tonight', phone);
 
-await page.goto(`${studio.origin}/clients/${clients.Marlo}/link`); await page.click('text=Make the phone link');
-const owner = await openPage(browser, studio, pocket); await owner.goto(await page.inputValue('#address')); await owner.click('main button');
-await owner.goto(`${studio.origin}/my/device/frost-plate`); await owner.click('text=Practise without it'); await owner.waitForSelector('body[data-running]');
+await page.goto(`${studio.origin}/clients/${clients.Marlo}/link`);
+await page.click('text=Make the phone link');
+const owner = await openPage(browser, studio, pocket);
+await owner.goto(await page.inputValue('#address'));
+await owner.click('main button');
+await owner.goto(`${studio.origin}/my/device/frost-plate`);
+await owner.click('text=Practise without it');
+await owner.waitForSelector('body[data-running]');
 while (await owner.locator('.act-kit[aria-pressed="false"]').count()) await owner.locator('.act-kit[aria-pressed="false"]').first().click();
-while (await owner.locator('#acts button', { hasText: /^No$/ }).count()) { await owner.waitForTimeout(400); await owner.locator('#acts button', { hasText: /^No$/ }).click(); }
-for (let i = 0; i < 2; i += 1) { await owner.waitForTimeout(400); await owner.locator('#acts button').first().click(); }
-for (let i = 0; i < 2; i += 1) { await owner.waitForTimeout(400); await owner.locator('#acts button', { hasText: 'Next way' }).click(); await owner.waitForTimeout(400); for (let k = 0; k < 2 && !(await owner.locator('#acts button', { hasText: 'Next way' }).count()); k += 1) { await owner.locator('#acts button').first().click(); await owner.waitForTimeout(400); } }
-await owner.waitForTimeout(1500); await keep('phone-device', owner);
+while (await owner.locator('#acts button', { hasText: /^No$/ }).count()) {
+  await owner.waitForTimeout(400);
+  await owner.locator('#acts button', { hasText: /^No$/ }).click();
+}
+for (let i = 0; i < 2; i += 1) {
+  await owner.waitForTimeout(400);
+  await owner.locator('#acts button').first().click();
+}
+for (let i = 0; i < 2; i += 1) {
+  await owner.waitForTimeout(400);
+  await owner.locator('#acts button', { hasText: 'Next way' }).click();
+  await owner.waitForTimeout(400);
+  for (let k = 0; k < 2 && !(await owner.locator('#acts button', { hasText: 'Next way' }).count()); k += 1) {
+    await owner.locator('#acts button').first().click();
+    await owner.waitForTimeout(400);
+  }
+}
+await owner.waitForTimeout(1500);
+await keep('phone-device', owner);
 await studio.close();
 
 // The guide, and the Peel station after a session, on an evening of their own.
@@ -69,17 +114,37 @@ await one.phone.clock.install();
 await one.phone.click('text=Open the guide');
 await one.phone.waitForSelector('body[data-running]');
 const pass = (seconds) => one.phone.clock.runFor(seconds * 1000);
-while (await one.phone.locator('.act-kit[aria-pressed="false"]').count()) { await one.phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(0.3); }
-for (let i = 0; i < 2; i += 1) { await pass(0.6); await one.phone.locator('#acts button', { hasText: 'No' }).first().click(); await pass(0.3); }
-for (let i = 0; i < 4; i += 1) { await pass(0.6); await one.phone.locator('#acts .act-go').click(); await pass(17); }
+while (await one.phone.locator('.act-kit[aria-pressed="false"]').count()) {
+  await one.phone.locator('.act-kit[aria-pressed="false"]').first().click();
+  await pass(0.3);
+}
+for (let i = 0; i < 2; i += 1) {
+  await pass(0.6);
+  await one.phone.locator('#acts button', { hasText: 'No' }).first().click();
+  await pass(0.3);
+}
+for (let i = 0; i < 4; i += 1) {
+  await pass(0.6);
+  await one.phone.locator('#acts .act-go').click();
+  await pass(17);
+}
 await keep('phone-guide', one.phone);
-for (let i = 0; i < 4; i += 1) { await pass(0.6); await one.phone.locator('#acts .act-go').click(); await pass(17); }
+for (let i = 0; i < 4; i += 1) {
+  await pass(0.6);
+  await one.phone.locator('#acts .act-go').click();
+  await pass(17);
+}
 for (let i = 0; i < 300 && !/ending/.test(await one.phone.locator('#what').textContent()); i += 1) {
   if (await one.phone.locator('#sting.is-due:visible').count()) await one.phone.locator(`[data-sting="${i % 3}"]`).click();
-  if (/off now/.test(await one.phone.locator('#what').textContent())) { await pass(12); await one.phone.locator('#acts button').first().click(); }
+  if (/off now/.test(await one.phone.locator('#what').textContent())) {
+    await pass(12);
+    await one.phone.locator('#acts button').first().click();
+  }
   await pass(3);
 }
-await pass(0.6); await one.phone.locator('#acts button').first().click(); await pass(0.6);
+await pass(0.6);
+await one.phone.locator('#acts button').first().click();
+await pass(0.6);
 await one.phone.locator('[data-sting="1"]').click();
 await pass(7);
 await one.phone.goto(`${one.studio.origin}/my/peel`);

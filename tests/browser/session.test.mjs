@@ -22,7 +22,10 @@ afterEach(async () => {
   }
 });
 
-after(async () => { await browser?.close(); await evening?.remove(); });
+after(async () => {
+  await browser?.close();
+  await evening?.remove();
+});
 
 /** A phone on the guide, its clock held by the test. */
 async function guided({ practice = false } = {}) {
@@ -45,7 +48,10 @@ async function press(phone, text) {
 }
 
 async function ready(phone) {
-  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) { await phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(phone, 0.3); }
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) {
+    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
+    await pass(phone, 0.3);
+  }
   await press(phone, 'No');
   await press(phone, 'No');
 }
@@ -54,7 +60,14 @@ async function ready(phone) {
 async function putOn(phone, apart = 20, again = 0) {
   for (let idle = 0; idle <= again;) {
     const now = await title(phone);
-    if (/ now$/.test(now) && !/off now/i.test(now)) { await press(phone, 'It touches'); await pass(phone, apart - 0.9); idle = 0; } else { idle += 1; if (idle <= again) await pass(phone, 0.1); }
+    if (/ now$/.test(now) && !/off now/i.test(now)) {
+      await press(phone, 'It touches');
+      await pass(phone, apart - 0.9);
+      idle = 0;
+    } else {
+      idle += 1;
+      if (idle <= again) await pass(phone, 0.1);
+    }
   }
 }
 
@@ -62,25 +75,40 @@ async function putOn(phone, apart = 20, again = 0) {
 async function takeOff(phone, after = 15) {
   for (let i = 0; i < 400; i += 1) {
     if (/ending/.test(await title(phone))) return;
-    if (/off now/i.test(await title(phone))) { await pass(phone, after - 0.9); await press(phone, 'is off'); } else await pass(phone, 2);
+    if (/off now/i.test(await title(phone))) {
+      await pass(phone, after - 0.9);
+      await press(phone, 'is off');
+    } else await pass(phone, 2);
   }
-  assert.fail(`the ending never came: ${await title(phone)}; ${await phone.locator('#how').textContent()}; ${await phone.locator('#stage').innerText()}`);
+  assert.fail(
+    `the ending never came: ${await title(phone)}; ` +
+      `${await phone.locator('#how').textContent()}; ${await phone.locator('#stage').innerText()}`,
+  );
 }
 
 /** What the studio has of the session that a phone is in. */
 async function kept(phone) {
   await pass(phone, 6);
-  const { events, script } = JSON.parse(await (await phone.request.get(phone.url())).text().then((html) => html.match(/data-guide="([^"]*)"/)[1].replaceAll('&quot;', '"').replaceAll('&#x27;', "'").replaceAll('&amp;', '&').replace(/&#x([0-9A-F]+);/g, (_, code) => String.fromCodePoint(parseInt(code, 16)))));
+  const { events, script } = JSON.parse(
+    await (await phone.request.get(phone.url())).text().then((html) =>
+      html
+        .match(/data-guide="([^"]*)"/)[1]
+        .replaceAll('&quot;', '"')
+        .replaceAll('&#x27;', "'")
+        .replaceAll('&amp;', '&')
+        .replace(/&#x([0-9A-F]+);/g, (_, code) => String.fromCodePoint(parseInt(code, 16))),
+    ),
+  );
   return { events, script };
 }
 
 test('no clock starts before the kit is complete, the neutraliser first, and every answer is no', async () => {
-  const { phone, practitioner, studio, id } = await guided();
+  const { phone } = await guided();
   assert.equal(await phone.locator('.act-kit:not([disabled])').count(), 1);
   assert.match(await phone.locator('.act-kit:not([disabled])').textContent(), /Neutraliser/);
   await phone.locator('.act-kit:not([disabled])').click();
   await pass(phone, 0.3);
-  assert.ok(await phone.locator('.act-kit:not([disabled])').count() > 10);
+  assert.ok((await phone.locator('.act-kit:not([disabled])').count()) > 10);
   assert.equal(await phone.locator('#acts button').count(), 0);
   assert.match(await phone.locator('.act-kit', { hasText: 'timer' }).textContent(), /10 min/);
   // A tick by mistake is taken back by a second press.
@@ -91,7 +119,10 @@ test('no clock starts before the kit is complete, the neutraliser first, and eve
   await pass(phone, 0.5);
   assert.equal(await phone.locator('.act-kit', { hasText: 'Gloves' }).getAttribute('aria-pressed'), 'false');
   for (const row of await phone.locator('.act-kit[aria-pressed="false"]').all()) assert.ok((await row.boundingBox()).height >= 56);
-  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) { await phone.locator('.act-kit[aria-pressed="false"]').first().click(); await pass(phone, 0.3); }
+  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) {
+    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
+    await pass(phone, 0.3);
+  }
   // A wrong yes too; it stays in the record.
   await press(phone, 'Yes');
   assert.equal(await title(phone), 'Not tonight');
@@ -133,7 +164,7 @@ test('a session to its normal end: every zone equally long, sent to the studio, 
 });
 
 test('a sting of five at 1:30 ends it, and what is on comes off', async () => {
-  const { phone, practitioner, studio, id } = await guided();
+  const { phone } = await guided();
   await ready(phone);
   await press(phone, 'It touches');
   await pass(phone, 60);
@@ -229,7 +260,7 @@ test('a press by mistake is taken back, also on the phone', async () => {
 });
 
 test('without network from the first press to the last, through a reload; then sent once', async () => {
-  const { phone, practitioner, studio, id } = await guided();
+  const { phone } = await guided();
   await pass(phone, 1);
   await phone.waitForSelector('body[data-ready="true"]');
   await phone.context().setOffline(true);
@@ -281,7 +312,7 @@ test('whoever comes back twenty minutes late is told to take it off now, and the
   assert.match(await practitioner.locator('main').textContent(), /12:\d\d over/);
 });
 
-test('a phone clock set back in the middle changes nothing, set an hour on it counts, set back while the guide is closed it comes off', async () => {
+test('a phone clock set back changes nothing, set an hour on it counts, set back while the guide is closed it comes off', async () => {
   const { phone } = await guided();
   await ready(phone);
   await press(phone, 'It touches');
@@ -345,7 +376,7 @@ test('the questions of the day and what they come to are clean by axe with enhan
 });
 
 test('every press is large and low, and every screen clean by axe with enhanced contrast', async () => {
-  const { phone, practitioner, studio, id } = await guided();
+  const { phone } = await guided();
   const look = async (where) => {
     assert.deepEqual(await violations(phone, true), [], where);
     for (const box of await phone.locator('#acts .act:visible, #stings .act:visible, #alarms .act:visible').all()) {

@@ -5,19 +5,28 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { desk, openPage, signIn, startChromium, startStudio, newFolder } from './studio.mjs';
 
-const toner = 'Reed clear water\nToner, 7 % glycolic acid, pH 3.6\nAqua, Glycolic Acid, Propanediol, Sodium Hydroxide, Glycerin, Phenoxyethanol, Ethylhexylglycerin';
-const wash = 'Harbour morning wash\nAqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid 4 %, Sodium Hydroxide, Phenoxyethanol, Ethylhexylglycerin, pH 3.9';
+const toner =
+  'Reed clear water\nToner, 7 % glycolic acid, pH 3.6\n' +
+  'Aqua, Glycolic Acid, Propanediol, Sodium Hydroxide, Glycerin, Phenoxyethanol, Ethylhexylglycerin';
+const wash =
+  'Harbour morning wash\n' +
+  'Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid 4 %, Sodium Hydroxide, Phenoxyethanol, Ethylhexylglycerin, pH 3.9';
 const cream = 'Plain lotion\nAqua, Glycerin, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glyceryl Stearate, Phenoxyethanol';
 
 describe('the shelf', () => {
-  let studio; let browser; let page;
+  let studio;
+  let browser;
+  let page;
   before(async () => {
     studio = await startStudio();
     browser = await startChromium();
     page = await openPage(browser, studio, desk);
     await signIn(page, studio);
   });
-  after(async () => { await browser?.close(); await studio?.close(); });
+  after(async () => {
+    await browser?.close();
+    await studio?.close();
+  });
 
   async function newClient(name) {
     await page.goto(`${studio.origin}/clients/new`);
@@ -30,7 +39,11 @@ describe('the shelf', () => {
 
   test('three pasted labels say which bottle is parked, why, and what to use instead', async () => {
     await newClient('Pia Rook');
-    for (const [label, word] of [[toner, 'keep it'], [wash, 'park it'], [cream, 'keep it']]) {
+    for (const [label, word] of [
+      [toner, 'keep it'],
+      [wash, 'park it'],
+      [cream, 'keep it'],
+    ]) {
       await page.fill('#p-label', label);
       await page.click('#own-form button:has-text("Read the label")');
       await page.waitForSelector(`#own-form .note:has-text("${word}")`);
@@ -43,7 +56,16 @@ describe('the shelf', () => {
     await page.waitForSelector('.done:has-text("Brook gel wash is on the shelf")');
     await page.click('.done button:has-text("Undo")');
     await page.waitForSelector('.done:has-text("Taken back")');
-    assert.equal(await page.locator('section[aria-labelledby=own-title] li.bottle:has-text("Brook gel wash exfol"), section[aria-labelledby=own-title] li.bottle b:text-is("Brook gel wash")').count(), 0);
+    assert.equal(
+      await page
+        .locator(
+          ['li.bottle:has-text("Brook gel wash exfol")', 'li.bottle b:text-is("Brook gel wash")']
+            .map((bottle) => `section[aria-labelledby=own-title] ${bottle}`)
+            .join(', '),
+        )
+        .count(),
+      0,
+    );
   });
 
   test('the same by keyboard alone', async () => {
@@ -61,7 +83,9 @@ describe('the shelf', () => {
   test('a paste of five megabytes is answered in place', async () => {
     await page.goto(`${studio.origin}/shelf/new`);
     await page.fill('#p-name', 'Keep me');
-    await page.evaluate(() => { document.querySelector('#p-label').value = 'aqua, '.repeat(900_000); });
+    await page.evaluate(() => {
+      document.querySelector('#p-label').value = 'aqua, '.repeat(900_000);
+    });
     await page.click('text=Read the label');
     await page.waitForSelector('text=/at most 20,000/', { timeout: 30_000 });
   });
@@ -80,7 +104,12 @@ describe('the shelf', () => {
     await page.waitForSelector('.done:has-text("10000 put back")', { timeout: 30_000 });
     assert.match(await page.textContent('.walk-head'), /81 products/);
     const [download] = await Promise.all([page.waitForEvent('download'), page.click('text=Save as CSV')]);
-    assert.equal(readFileSync(await download.path(), 'utf8').split('\r\n')[0].split(',')[0], 'id');
+    assert.equal(
+      readFileSync(await download.path(), 'utf8')
+        .split('\r\n')[0]
+        .split(',')[0],
+      'id',
+    );
   });
 
   test('the scales follow a change without a reload, and both pans can be typed in', async () => {

@@ -10,12 +10,13 @@ import { chromium } from 'playwright-core';
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 const program = join(root, 'src/OatPath.Web/bin/Release/net10.0/OatPath.Web.dll');
 
-const freePort = () => new Promise((resolve) => {
-  const server = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = server.address();
-    server.close(() => resolve(port));
+const freePort = () =>
+  new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
   });
-});
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'oatpath-'));
 
@@ -26,30 +27,59 @@ process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 /** Starts the app; resolves when it answers. */
 export async function startStudio({ folder = newFolder(), demo = true, from = undefined, env = {} } = {}) {
   const port = await freePort();
-  const child = spawn('dotnet', [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : []), ...(from ? ['--demo-from', from] : [])], { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
+  const child = spawn(
+    'dotnet',
+    [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : []), ...(from ? ['--demo-from', from] : [])],
+    { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } },
+  );
   let output = '';
-  child.stdout.on('data', (text) => { output += text; });
-  child.stderr.on('data', (text) => { output += text; });
+  child.stdout.on('data', (text) => {
+    output += text;
+  });
+  child.stderr.on('data', (text) => {
+    output += text;
+  });
   running.add(child);
   child.on('exit', () => running.delete(child));
   const origin = `http://127.0.0.1:${port}`;
   for (let i = 0; ; i += 1) {
     if (child.exitCode !== null || i > 300) throw new Error(`The app did not start:\n${output}`);
-    try { await fetch(`${origin}/sign-in`); break; } catch { await new Promise((r) => setTimeout(r, 50)); }
+    try {
+      await fetch(`${origin}/sign-in`);
+      break;
+    } catch {
+      await new Promise((r) => setTimeout(r, 50));
+    }
   }
   const gone = new Promise((resolve) => child.on('exit', resolve));
   return {
     origin,
     folder,
-    kill: async (signal = 'SIGTERM') => { child.kill(signal); await gone; },
-    close: async () => { child.kill('SIGTERM'); await gone; rmSync(folder, { recursive: true, force: true }); },
+    kill: async (signal = 'SIGTERM') => {
+      child.kill(signal);
+      await gone;
+    },
+    close: async () => {
+      child.kill('SIGTERM');
+      await gone;
+      rmSync(folder, { recursive: true, force: true });
+    },
   };
 }
 
-export const startChromium = () => chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-});
+export const startChromium = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
 
 /** A page that remembers every console error and every request that leaves the app. */
 export async function openPage(browser, studio, size, touch = false, storageState = undefined) {
@@ -57,9 +87,13 @@ export async function openPage(browser, studio, size, touch = false, storageStat
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   page.faults = [];
-  page.on('console', (message) => { if (message.type() === 'error') page.faults.push(`console: ${message.text()}`); });
+  page.on('console', (message) => {
+    if (message.type() === 'error') page.faults.push(`console: ${message.text()}`);
+  });
   page.on('pageerror', (error) => page.faults.push(`script: ${error.message}`));
-  page.on('request', (request) => { if (!request.url().startsWith(studio.origin) && !request.url().startsWith('data:')) page.faults.push(`request: ${request.url()}`); });
+  page.on('request', (request) => {
+    if (!request.url().startsWith(studio.origin) && !request.url().startsWith('data:')) page.faults.push(`request: ${request.url()}`);
+  });
   return page;
 }
 
@@ -78,6 +112,7 @@ export async function signIn(page, studio, name = 'maren') {
 export async function clientIds(page, studio) {
   await page.goto(`${studio.origin}/clients`);
   const ids = {};
-  for (const link of await page.locator('#list a.fw-bold').all()) ids[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
+  for (const link of await page.locator('#list a.fw-bold').all())
+    ids[(await link.textContent()).split(' ')[0]] = (await link.getAttribute('href')).split('/')[2];
   return ids;
 }

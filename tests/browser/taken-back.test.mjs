@@ -5,7 +5,11 @@ import { newPhone } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('taking back', () => {
-  let studio; let browser; let page; let clients; const phones = {};
+  let studio;
+  let browser;
+  let page;
+  let clients;
+  const phones = {};
   before(async () => {
     studio = await startStudio();
     browser = await startChromium();
@@ -13,7 +17,10 @@ describe('taking back', () => {
     await signIn(page, studio);
     clients = await clientIds(page, studio);
   });
-  after(async () => { await browser?.close(); await studio?.close(); });
+  after(async () => {
+    await browser?.close();
+    await studio?.close();
+  });
 
   const phoneOf = async (name) => {
     const phone = await newPhone(browser, page, studio, clients[name]);
@@ -27,13 +34,35 @@ describe('taking back', () => {
   const soon = (days) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
 
   const walks = {
-    'a cleared stop': ['Mirre', 'ramp', async () => { await page.fill('#red [name=reason]', 'calm at the visit'); await page.click('#red button'); }],
-    'a stopped active': ['Jory', 'ramp', async () => { await page.locator('button[name=what][value=stop]').first().click(); }],
-    'a treatment': ['Jory', 'treatment', async () => { await page.selectOption('#t-what', 'dermaplaning'); await page.fill('#t-on', soon(6)); await page.locator('#booking b', { hasText: /^Yes/ }).waitFor(); await page.click('#booking button.btn-go'); }],
+    'a cleared stop': [
+      'Mirre',
+      'ramp',
+      async () => {
+        await page.fill('#red [name=reason]', 'calm at the visit');
+        await page.click('#red button');
+      },
+    ],
+    'a stopped active': [
+      'Jory',
+      'ramp',
+      async () => {
+        await page.locator('button[name=what][value=stop]').first().click();
+      },
+    ],
+    'a treatment': [
+      'Jory',
+      'treatment',
+      async () => {
+        await page.selectOption('#t-what', 'dermaplaning');
+        await page.fill('#t-on', soon(6));
+        await page.locator('#booking b', { hasText: /^Yes/ }).waitFor();
+        await page.click('#booking button.btn-go');
+      },
+    ],
   };
   for (const [what, [name, station, act]] of Object.entries(walks)) {
     test(`${what} taken back leaves the phone as it was at its next load`, async () => {
-      const phone = phones[name] ??= await phoneOf(name);
+      const phone = (phones[name] ??= await phoneOf(name));
       const asBefore = await told(phone);
       await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`);
       await act();

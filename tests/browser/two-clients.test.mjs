@@ -4,7 +4,10 @@ import { after, before, test } from 'node:test';
 import { makeLink, openLink } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
-let studio; let browser; let page; let clients;
+let studio;
+let browser;
+let page;
+let clients;
 
 before(async () => {
   studio = await startStudio();
@@ -13,11 +16,19 @@ before(async () => {
   await signIn(page, studio);
   clients = await clientIds(page, studio);
 });
-after(async () => { await browser?.close(); await studio?.close(); });
+after(async () => {
+  await browser?.close();
+  await studio?.close();
+});
 
-const kept = (phone) => phone.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('oatpath')).sort());
+const kept = (phone) =>
+  phone.evaluate(() =>
+    Object.keys(localStorage)
+      .filter((key) => key.startsWith('oatpath'))
+      .sort(),
+  );
 
-test('a report kept without network is not sent under the next client\'s link, and is gone from the phone', async () => {
+test("a report kept without network is not sent under the next client's link, and is gone from the phone", async () => {
   const first = await makeLink(page, studio, clients.Jory);
   const second = await makeLink(page, studio, clients.Perrin);
   const phone = await openLink(browser, studio, first);
@@ -50,7 +61,12 @@ test('a report kept without network is not sent under the next client\'s link, a
 test('a link that is shut out empties the phone', async () => {
   const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Mirre));
   await phone.waitForFunction(() => localStorage.getItem('oatpath:phone') === document.body.dataset.phone);
-  await phone.evaluate(() => localStorage.setItem('oatpath-unsent', JSON.stringify({ phone: document.body.dataset.phone, to: '/my/report', at: Date.now(), fields: [] })));
+  await phone.evaluate(() =>
+    localStorage.setItem(
+      'oatpath-unsent',
+      JSON.stringify({ phone: document.body.dataset.phone, to: '/my/report', at: Date.now(), fields: [] }),
+    ),
+  );
   await page.locator('form[action*="Revoke"] button').click();
   await page.waitForSelector('text=Make the phone link');
   await phone.goto(`${studio.origin}/my`);
@@ -75,7 +91,7 @@ test('two reports told without network both reach the studio, and of their answe
   await tell(8, 'clay mask');
   const first = await phone.evaluate(() => localStorage.getItem('oatpath-unsent')).catch(() => null);
   await phone.goto(`${studio.origin}/art/icon.svg`);
-  const waiting = async () => JSON.parse(await phone.evaluate(() => localStorage.getItem('oatpath-unsent')) ?? '[]').length;
+  const waiting = async () => JSON.parse((await phone.evaluate(() => localStorage.getItem('oatpath-unsent'))) ?? '[]').length;
   assert.equal(await waiting(), 1, first);
 
   // The form is opened again while the first still cannot be sent.
@@ -98,14 +114,31 @@ test('two reports told without network both reach the studio, and of their answe
 test('a guide that the studio has whole leaves the phone after a day, one that it lacks stays', async () => {
   const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Wilmot));
   await phone.waitForFunction(() => localStorage.getItem('oatpath:phone') === document.body.dataset.phone);
-  await phone.evaluate((old) => {
-    const log = (id, kept, wall) => localStorage.setItem(`oatpath:session:${id}`, JSON.stringify({ run: 'r', grant: 'g', phone: document.body.dataset.phone, events: [{ id: 'e' }], kept, mark: { elapsed: 0, wall } }));
-    log('sent-long-ago', ['e'], old);
-    log('sent-today', ['e'], Date.now());
-    log('not-sent', [], old);
-  }, Date.now() - 2 * 86_400_000);
+  await phone.evaluate(
+    (old) => {
+      const log = (id, kept, wall) =>
+        localStorage.setItem(
+          `oatpath:session:${id}`,
+          JSON.stringify({
+            run: 'r',
+            grant: 'g',
+            phone: document.body.dataset.phone,
+            events: [{ id: 'e' }],
+            kept,
+            mark: { elapsed: 0, wall },
+          }),
+        );
+      log('sent-long-ago', ['e'], old);
+      log('sent-today', ['e'], Date.now());
+      log('not-sent', [], old);
+    },
+    Date.now() - 2 * 86_400_000,
+  );
   await phone.reload();
   await phone.waitForFunction(() => !localStorage.getItem('oatpath:session:sent-long-ago'));
-  assert.deepEqual((await kept(phone)).filter((key) => key.startsWith('oatpath:session')), ['oatpath:session:not-sent', 'oatpath:session:sent-today']);
+  assert.deepEqual(
+    (await kept(phone)).filter((key) => key.startsWith('oatpath:session')),
+    ['oatpath:session:not-sent', 'oatpath:session:sent-today'],
+  );
   await phone.context().close();
 });

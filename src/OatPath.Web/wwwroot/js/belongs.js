@@ -20,4 +20,6 @@ try {
     await forgetAll();
     if (phone !== '') localStorage.setItem(PLACE, phone);
   }
-} catch { /* a phone that keeps nothing has nothing to forget */ }
+} catch {
+  /* a phone that keeps nothing has nothing to forget */
+}

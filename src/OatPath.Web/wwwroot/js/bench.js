@@ -9,7 +9,11 @@ const refocus = () => {
 };
 
 document.addEventListener('keydown', (event) => {
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.target.closest('input:not([type=checkbox]), textarea')) {
+  if (
+    (event.ctrlKey || event.metaKey) &&
+    event.key.toLowerCase() === 'z' &&
+    !event.target.closest('input:not([type=checkbox]), textarea')
+  ) {
     $(event.shiftKey ? '[data-bench=redo]' : '[data-bench=undo]')?.click();
     event.preventDefault();
     return;
@@ -35,14 +39,23 @@ const clear = () => {
 };
 const target = (event) => {
   const bands = $$(`.band[data-moment="${drag.band.dataset.moment}"]`);
-  const over = bands.find((band) => { const box = band.getBoundingClientRect(); return event.clientX >= box.left && event.clientX <= box.right && event.clientY <= box.top + box.height / 2; });
+  const over = bands.find((band) => {
+    const box = band.getBoundingClientRect();
+    return event.clientX >= box.left && event.clientX <= box.right && event.clientY <= box.top + box.height / 2;
+  });
   const box = bands[0].parentElement.getBoundingClientRect();
   return event.clientX < box.left || event.clientX > box.right ? null : { before: over ?? null, last: bands.at(-1) };
 };
 
 document.addEventListener('pointerdown', (event) => {
   const band = event.target.closest('.band[data-product]');
-  if (!band || event.button !== 0 || event.target.closest('button, a, summary') || (event.pointerType !== 'mouse' && !event.target.closest('.n'))) return;
+  if (
+    !band ||
+    event.button !== 0 ||
+    event.target.closest('button, a, summary') ||
+    (event.pointerType !== 'mouse' && !event.target.closest('.n'))
+  )
+    return;
   drag = { band, x: event.clientX, y: event.clientY, on: false };
 });
 document.addEventListener('pointermove', (event) => {
@@ -82,7 +95,11 @@ document.addEventListener('click', (event) => {
 let pressed = null;
 document.body.addEventListener('htmx:beforeRequest', () => {
   const at = document.activeElement;
-  pressed = at?.dataset.bench ? `[data-bench="${at.dataset.bench}"]` : at?.type === 'checkbox' ? `[name="${at.name}"][value="${CSS.escape(at.value)}"]` : null;
+  pressed = at?.dataset.bench
+    ? `[data-bench="${at.dataset.bench}"]`
+    : at?.type === 'checkbox'
+      ? `[name="${at.name}"][value="${CSS.escape(at.value)}"]`
+      : null;
 });
 document.body.addEventListener('htmx:afterSettle', () => {
   if (moved) refocus();

@@ -20,7 +20,8 @@ document.addEventListener('keydown', (event) => {
   }
   if (event.key === 's') {
     const search = document.querySelector('input[type=search]');
-    if (search) search.focus(); else location.assign('/clients');
+    if (search) search.focus();
+    else location.assign('/clients');
     event.preventDefault();
     return;
   }

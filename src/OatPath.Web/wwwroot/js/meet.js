@@ -15,13 +15,25 @@ filter?.addEventListener('input', () => {
     group.hidden = words.length > 0 && shown === 0;
     left += shown;
   });
-  document.querySelector('#ask-left').textContent = words.length === 0 ? '' : left === 0 ? 'No question has these words.' : `${left} ${left === 1 ? 'question' : 'questions'}`;
+  document.querySelector('#ask-left').textContent =
+    words.length === 0 ? '' : left === 0 ? 'No question has these words.' : `${left} ${left === 1 ? 'question' : 'questions'}`;
 });
-filter?.addEventListener('keydown', (event) => { if (event.key === 'Enter') event.preventDefault(); });
+filter?.addEventListener('keydown', (event) => {
+  if (event.key === 'Enter') event.preventDefault();
+});
 
 groups.forEach((group) => {
   const none = group.querySelector('[name=none]');
   const flags = [...group.querySelectorAll('[name=flag]')];
-  none.addEventListener('change', () => { if (none.checked) flags.forEach((flag) => { flag.checked = false; }); });
-  flags.forEach((flag) => flag.addEventListener('change', () => { if (flag.checked) none.checked = false; }));
+  none.addEventListener('change', () => {
+    if (none.checked)
+      flags.forEach((flag) => {
+        flag.checked = false;
+      });
+  });
+  flags.forEach((flag) =>
+    flag.addEventListener('change', () => {
+      if (flag.checked) none.checked = false;
+    }),
+  );
 });

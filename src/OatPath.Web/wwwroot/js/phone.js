@@ -14,12 +14,18 @@ if (wait) {
   const bar = wait.querySelector('progress');
   const start = wait.querySelector('[data-start]');
   const done = wait.querySelector('[data-done]');
-  const show = (left) => { face.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`; bar.value = total - left; };
+  const show = (left) => {
+    face.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
+    bar.value = total - left;
+  };
   const key = `wait:${wait.dataset.key}`;
   const tick = () => {
     const left = Math.max(0, Math.ceil((Number(sessionStorage.getItem(key)) - Date.now()) / 1000));
     show(left);
-    if (left > 0) { setTimeout(tick, 250); return; }
+    if (left > 0) {
+      setTimeout(tick, 250);
+      return;
+    }
     face.textContent = 'Done';
     done.hidden = false;
     start.hidden = true;
@@ -33,7 +39,13 @@ if (wait) {
     tick();
   });
   show(total);
-  if (Number(sessionStorage.getItem(key)) > Date.now()) { start.hidden = true; done.hidden = false; tick(); } else { sessionStorage.removeItem(key); }
+  if (Number(sessionStorage.getItem(key)) > Date.now()) {
+    start.hidden = true;
+    done.hidden = false;
+    tick();
+  } else {
+    sessionStorage.removeItem(key);
+  }
 }
 
 const studio = Number(document.body.dataset.now);

@@ -13,20 +13,38 @@ const tell = (what, from = serial) => {
   said.prepend(Object.assign(document.createElement('li'), { textContent: line }));
   while (said.children.length > 12) said.lastChild.remove();
 };
-const show = () => { lamp.textContent = !on ? 'off' : touching ? 'on, in contact: the clock runs' : 'on, waiting for contact'; };
+const show = () => {
+  lamp.textContent = !on ? 'off' : touching ? 'on, in contact: the clock runs' : 'on, waiting for contact';
+};
 
 document.querySelector('#presses').addEventListener('click', (event) => {
   const press = event.target.closest('button');
   if (!press) return;
   const { is, to, charge, percent } = press.dataset;
-  if (is === 'second') { tell({ is: 'on' }, `${serial}-2`); return; }
-  if (is === 'off') { on = false; touching = false; } else on = true;
+  if (is === 'second') {
+    tell({ is: 'on' }, `${serial}-2`);
+    return;
+  }
+  if (is === 'off') {
+    on = false;
+    touching = false;
+  } else on = true;
   if (is === 'contact') touching = true;
   if (is === 'lost') touching = false;
-  tell({ is, ...(is === 'contact' ? { beeps: 2 } : {}), ...(to ? { to } : {}), ...(charge ? { charge } : {}), ...(percent ? { percent: Number(percent) } : {}) });
+  tell({
+    is,
+    ...(is === 'contact' ? { beeps: 2 } : {}),
+    ...(to ? { to } : {}),
+    ...(charge ? { charge } : {}),
+    ...(percent ? { percent: Number(percent) } : {}),
+  });
   show();
 });
 // A guide that opens later asks who is there.
-channel.addEventListener('message', (event) => { if (on && JSON.parse(event.data).do === 'tell') tell({ is: 'on' }); });
-setInterval(() => { if (on && touching) tell({ is: 'steady' }); }, 5000);
+channel.addEventListener('message', (event) => {
+  if (on && JSON.parse(event.data).do === 'tell') tell({ is: 'on' });
+});
+setInterval(() => {
+  if (on && touching) tell({ is: 'steady' });
+}, 5000);
 document.body.dataset.running = 'true';

@@ -10,12 +10,23 @@ const show = (day) => {
   const address = day.getAttribute('href').split('#')[0];
   days().forEach((other) => other.removeAttribute('aria-current'));
   day.setAttribute('aria-current', 'date');
-  window.htmx.ajax('GET', address, { target: '#why', select: '#why', swap: 'outerHTML' }).then(() => history.replaceState(history.state, '', address));
+  window.htmx
+    .ajax('GET', address, { target: '#why', select: '#why', swap: 'outerHTML' })
+    .then(() => history.replaceState(history.state, '', address));
 };
-const later = (day) => { clearTimeout(soon); soon = setTimeout(() => show(day), 150); };
+const later = (day) => {
+  clearTimeout(soon);
+  soon = setTimeout(() => show(day), 150);
+};
 
-document.addEventListener('focusin', (event) => { const day = event.target.closest('.strip a'); if (days().includes(day)) later(day); });
-document.addEventListener('pointerover', (event) => { const day = event.target.closest('.strip a'); if (event.pointerType === 'mouse' && days().includes(day)) later(day); });
+document.addEventListener('focusin', (event) => {
+  const day = event.target.closest('.strip a');
+  if (days().includes(day)) later(day);
+});
+document.addEventListener('pointerover', (event) => {
+  const day = event.target.closest('.strip a');
+  if (event.pointerType === 'mouse' && days().includes(day)) later(day);
+});
 document.addEventListener('click', (event) => {
   const day = event.target.closest('.strip a');
   if (!days().includes(day)) return;

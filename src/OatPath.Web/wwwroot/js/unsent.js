@@ -11,9 +11,14 @@ const read = () => {
   try {
     const kept = JSON.parse(localStorage.getItem(PLACE));
     return (Array.isArray(kept) ? kept : [kept]).filter(isWhole);
-  } catch { return []; }
+  } catch {
+    return [];
+  }
 };
-const write = (all) => { if (all.length > 0) localStorage.setItem(PLACE, JSON.stringify(all)); else localStorage.removeItem(PLACE); };
+const write = (all) => {
+  if (all.length > 0) localStorage.setItem(PLACE, JSON.stringify(all));
+  else localStorage.removeItem(PLACE);
+};
 const forget = (told) => write(read().filter((other) => other.id !== told.id));
 
 /** One field of a form that was kept. */
@@ -22,11 +27,19 @@ const field = (told, name) => told.fields.find(([known]) => known === name)?.[1]
 for (const form of document.querySelectorAll('form[data-keeps]')) {
   form.addEventListener('submit', (event) => {
     const fields = [...new FormData(form, event.submitter)].filter(([, value]) => typeof value === 'string');
-    const told = { id: crypto.getRandomValues(new Uint32Array(2)).join('-'), phone, to: location.pathname, at: Date.now(), fields: [...fields, ['told', String(Date.now())]] };
+    const told = {
+      id: crypto.getRandomValues(new Uint32Array(2)).join('-'),
+      phone,
+      to: location.pathname,
+      at: Date.now(),
+      fields: [...fields, ['told', String(Date.now())]],
+    };
     try {
       write([...read(), told]);
       sessionStorage.setItem(SENDING, told.id);
-    } catch { /* a phone without room sends it once */ }
+    } catch {
+      /* a phone without room sends it once */
+    }
   });
 }
 
@@ -37,7 +50,9 @@ async function freshToken(to) {
 }
 
 async function post(told, token) {
-  const fields = token ? [...told.fields.filter(([name]) => name !== '__RequestVerificationToken'), ['__RequestVerificationToken', token]] : told.fields;
+  const fields = token
+    ? [...told.fields.filter(([name]) => name !== '__RequestVerificationToken'), ['__RequestVerificationToken', token]]
+    : told.fields;
   return fetch(told.to, { method: 'POST', body: new URLSearchParams(fields) });
 }
 
@@ -45,10 +60,13 @@ async function send(told) {
   try {
     const answer = await post(told);
     return answer.status === 400 ? await post(told, await freshToken(told.to)) : answer;
-  } catch { return null; }
+  } catch {
+    return null;
+  }
 }
 
-const isUrgent = async (answer) => new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-urgent="true"]') !== null;
+const isUrgent = async (answer) =>
+  new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-urgent="true"]') !== null;
 
 async function again() {
   let shown = null;

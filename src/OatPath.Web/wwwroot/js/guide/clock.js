@@ -27,7 +27,9 @@ export class SessionClock {
   }
 
   /** The studio's clock says it was longer. */
-  atLeast(elapsed) { if (elapsed > this.now()) this.#from(elapsed); }
+  atLeast(elapsed) {
+    if (elapsed > this.now()) this.#from(elapsed);
+  }
 
   now() {
     const passed = Math.max(Date.now() - this.wall, performance.now() - this.steady);
@@ -35,5 +37,7 @@ export class SessionClock {
     return this.last;
   }
 
-  mark() { return { elapsed: this.now(), wall: Date.now() }; }
+  mark() {
+    return { elapsed: this.now(), wall: Date.now() };
+  }
 }

@@ -21,7 +21,10 @@ export function deviceView(guide, state, number, minutes) {
       const right = work.gels.find((gel) => gel.charge === way.pass.gel);
       const others = work.gels.filter((gel) => gel !== right);
       return {
-        title: `Put on: ${right ? right.name : 'its own gel'}`, how: `${way.pass.title}. ${way.pass.before} Which one is on your skin?`, map, alarms,
+        title: `Put on: ${right ? right.name : 'its own gel'}`,
+        how: `${way.pass.title}. ${way.pass.before} Which one is on your skin?`,
+        map,
+        alarms,
         acts: [
           act(right ? `${right.name} is on` : 'Its own gel is on', 'gel-on', { item: way.pass.gel }, 'go', next(way, starts)),
           ...others.map((gel) => act(`${gel.name} is on`, 'gel-on', { item: gel.charge }, 'plain')),
@@ -32,45 +35,135 @@ export function deviceView(guide, state, number, minutes) {
     case 'change-gel': {
       const right = work.gels.find((gel) => gel.charge === way.pass.gel);
       return {
-        title: 'Not this gel: wipe it off', key: 'change-gel', how: `${way.pass.title} needs the ${CHARGES[way.pass.gel] ?? way.pass.gel} gel${right ? `, ${right.name}` : ''}. The same sign drives it in; another does not, or does harm. The clock waits.`, map, alarms, cue: 'alarm',
+        title: 'Not this gel: wipe it off',
+        key: 'change-gel',
+        how:
+          `${way.pass.title} needs the ${CHARGES[way.pass.gel] ?? way.pass.gel} gel${right ? `, ${right.name}` : ''}. ` +
+          'The same sign drives it in; another does not, or does harm. The clock waits.',
+        map,
+        alarms,
+        cue: 'alarm',
         acts: [act(`Wiped off; ${right ? right.name : 'its own gel'} is on`, 'gel-on', { item: way.pass.gel }, 'go', next(way, starts))],
       };
     }
-    case 'set': case 'change-setting':
+    case 'set':
+    case 'change-setting':
       return {
         title: state.do === 'set' ? `Set it to ${way.stroke.setting}` : `Not ${state.device.setting}: set it to ${way.stroke.setting}`,
-        how: `${way.stroke.title}: ${way.stroke.words}.${state.do === 'set' ? '' : ' The clock waits until it is right.'}`, map, alarms, cue: state.do === 'set' ? 'look' : 'alarm',
-        acts: [act(`It is set to ${way.stroke.setting}${starts ? ' and on the skin' : ''}`, 'set-to', { item: way.stroke.setting }, 'go', starts)],
+        how: `${way.stroke.title}: ${way.stroke.words}.${state.do === 'set' ? '' : ' The clock waits until it is right.'}`,
+        map,
+        alarms,
+        cue: state.do === 'set' ? 'look' : 'alarm',
+        acts: [
+          act(
+            `It is set to ${way.stroke.setting}${starts ? ' and on the skin' : ''}`,
+            'set-to',
+            { item: way.stroke.setting },
+            'go',
+            starts,
+          ),
+        ],
       };
     case 'prepare': {
       const before = way.first && !way.pass.gel && way.pass.before ? way.pass.before : way.stroke.before;
-      return { title: way.pass.title, key: `prepare${way.id}`, how: before, map, alarms, cue: 'look', acts: [act(starts ? 'Done: begin' : 'Done', 'readied', { item: way.id }, 'go', starts)] };
+      return {
+        title: way.pass.title,
+        key: `prepare${way.id}`,
+        how: before,
+        map,
+        alarms,
+        cue: 'look',
+        acts: [act(starts ? 'Done: begin' : 'Done', 'readied', { item: way.id }, 'go', starts)],
+      };
     }
     case 'touch':
-      return { title: `On the skin: ${way.stroke.title.toLowerCase()}`, how: `${upper(way.stroke.words)}. ${guide.connected ? 'One to three beeps tell of contact; then the clock runs.' : 'The clock runs from your press.'}`, map, alarms, acts: [act('It is on the skin', 'contact', {})] };
-    case 'lead': {
-      if (way.stroke.seconds === 0) return { title: way.stroke.title, key: `lead${way.id}`, how: `${upper(way.stroke.words)}.`, map, alarms, cue: 'look', acts: [act('Done here, next', 'passed', { item: way.id })] };
       return {
-        title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`, key: `lead${way.id}`, how: `${upper(way.stroke.words)}.`, map, alarms, cue: 'look',
-        acts: [act('Pause', 'contact-lost', {}, 'plain'), act('Next way', 'passed', { item: way.id }, 'plain'), work.stopsAtPink ? act('It turns pink: enough here', 'reddened', { value: 1 }, 'plain') : null].filter(Boolean),
+        title: `On the skin: ${way.stroke.title.toLowerCase()}`,
+        how:
+          `${upper(way.stroke.words)}. ` +
+          (guide.connected ? 'One to three beeps tell of contact; then the clock runs.' : 'The clock runs from your press.'),
+        map,
+        alarms,
+        acts: [act('It is on the skin', 'contact', {})],
+      };
+    case 'lead': {
+      if (way.stroke.seconds === 0)
+        return {
+          title: way.stroke.title,
+          key: `lead${way.id}`,
+          how: `${upper(way.stroke.words)}.`,
+          map,
+          alarms,
+          cue: 'look',
+          acts: [act('Done here, next', 'passed', { item: way.id })],
+        };
+      return {
+        title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`,
+        key: `lead${way.id}`,
+        how: `${upper(way.stroke.words)}.`,
+        map,
+        alarms,
+        cue: 'look',
+        acts: [
+          act('Pause', 'contact-lost', {}, 'plain'),
+          act('Next way', 'passed', { item: way.id }, 'plain'),
+          work.stopsAtPink ? act('It turns pink: enough here', 'reddened', { value: 1 }, 'plain') : null,
+        ].filter(Boolean),
       };
     }
     case 'reach':
       return {
-        title: 'The clock waits', key: 'reach', how: `${guide.connected ? 'No contact. Wet the hand again, put it back.' : 'Go on where you were.'} ${minutes(state.device.leftMilliseconds + 999)} left on ${way.stroke.title.toLowerCase()}.`, map, alarms, cue: 'look',
+        title: 'The clock waits',
+        key: 'reach',
+        how:
+          (guide.connected ? 'No contact. Wet the hand again, put it back.' : 'Go on where you were.') +
+          ` ${minutes(state.device.leftMilliseconds + 999)} left on ${way.stroke.title.toLowerCase()}.`,
+        map,
+        alarms,
+        cue: 'look',
         acts: [act('It is on the skin again', 'contact', {})],
       };
     case 'switch-on': {
       const empty = state.device.battery !== null && state.device.battery <= 5;
       return {
-        title: empty ? 'The battery is empty' : 'It is off: the clock waits', key: 'off', how: empty ? 'Charge it. What was done counts; the rest is left for the next time.' : 'Switch it on again and go on where you were.', map, alarms, cue: 'look',
-        acts: [act('It is on again, on the skin', 'contact', {}, empty ? 'plain' : 'go'), act('End here', 'end-now', {}, empty ? 'go' : 'plain')],
+        title: empty ? 'The battery is empty' : 'It is off: the clock waits',
+        key: 'off',
+        how: empty
+          ? 'Charge it. What was done counts; the rest is left for the next time.'
+          : 'Switch it on again and go on where you were.',
+        map,
+        alarms,
+        cue: 'look',
+        acts: [
+          act('It is on again, on the skin', 'contact', {}, empty ? 'plain' : 'go'),
+          act('End here', 'end-now', {}, empty ? 'go' : 'plain'),
+        ],
       };
     }
     case 'one-device':
-      return { title: 'Two devices are on', key: 'two', how: 'Switch one off: only one goes over the skin. The clock waits.', map, alarms, cue: 'alarm', acts: [act('One is off', 'device-off', {})] };
+      return {
+        title: 'Two devices are on',
+        key: 'two',
+        how: 'Switch one off: only one goes over the skin. The clock waits.',
+        map,
+        alarms,
+        cue: 'alarm',
+        acts: [act('One is off', 'device-off', {})],
+      };
     case 'get-help':
-      return state.phase === 'help' ? { title: 'Medical help now', how: 'Itchy weals can become more. Wash it off with cool water, and call.', lines: [], urgent: true, cue: 'alarm', emergency: true, number, back: true, acts: [] } : null;
+      return state.phase === 'help'
+        ? {
+            title: 'Medical help now',
+            how: 'Itchy weals can become more. Wash it off with cool water, and call.',
+            lines: [],
+            urgent: true,
+            cue: 'alarm',
+            emergency: true,
+            number,
+            back: true,
+            acts: [],
+          }
+        : null;
     default:
       return null;
   }
@@ -85,7 +178,11 @@ export function deviceFaults(state, zones, minutes) {
   if (!state.device) return found;
   if (state.warnings.includes('over-target')) found.push(`${minutes(state.device.overMilliseconds)} longer than planned`);
   if (state.device.cut.length) found.push(`nicked: ${state.device.cut.map((zone) => zones[zone]).join(', ')}`);
-  const said = { 'wrong-gel': 'a gel was on that does not fit the programme', 'wrong-setting': 'the device was set otherwise than planned', 'two-devices': 'two devices were on at once' };
+  const said = {
+    'wrong-gel': 'a gel was on that does not fit the programme',
+    'wrong-setting': 'the device was set otherwise than planned',
+    'two-devices': 'two devices were on at once',
+  };
   state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
   return found;
 }
@@ -99,7 +196,10 @@ export function deviceTimes(script, state, minutes) {
   if (way) {
     rows.push(['clock', way.stroke.seconds ? minutes(state.device.leftMilliseconds + 999) : `${at + 1} of ${ways.length}`]);
     rows.push(['clock-of', way.stroke.seconds ? `left on this way, ${at + 1} of ${ways.length}` : way.pass.title]);
-    const left = ways.reduce((sum, each, i) => sum + (i < at ? 0 : Math.max(0, each.stroke.seconds * 1000 - state.device.wayMilliseconds[i])), 0);
+    const left = ways.reduce(
+      (sum, each, i) => sum + (i < at ? 0 : Math.max(0, each.stroke.seconds * 1000 - state.device.wayMilliseconds[i])),
+      0,
+    );
     if (left > 0) rows.push(['clock-off', `${minutes(left + 999)} in all`]);
     if (ways[at + 1]) rows.push(['clock-of', `then: ${ways[at + 1].stroke.title.toLowerCase()}`]);
   }

@@ -11,7 +11,14 @@ const guide = JSON.parse($('guide').dataset.guide);
 const { script, zones, practice } = guide;
 const parts = script.device ? await import('./device-parts.js') : null;
 guide.parts = parts;
-const STINGS = [[0, 'none'], [1, 'hint'], [2, 'tingle'], [3, 'warm'], [4, 'strong'], [5, 'too much']];
+const STINGS = [
+  [0, 'none'],
+  [1, 'hint'],
+  [2, 'tingle'],
+  [3, 'warm'],
+  [4, 'strong'],
+  [5, 'too much'],
+];
 const log = new SessionLog(guide, (mark) => new SessionClock(mark));
 const { clock } = log;
 const map = script.device ? new parts.DeviceMap($('map'), script) : new FaceMap($('map'), script);
@@ -56,24 +63,36 @@ function fillKit() {
   const gone = new Set(log.events.filter((event) => event.kind === 'taken-back').map((event) => event.item));
   const ticked = new Set(log.events.filter((event) => event.kind === 'ticked' && !gone.has(event.id)).map((event) => event.item));
   const [first] = script.kit;
-  list.replaceChildren(...script.kit.map((item) => {
-    const done = ticked.has(item.id);
-    const row = button('', 'kit', () => {
-      if (!done) happened('ticked', { item: item.id });
-      else if (performance.now() - changedAt > 350) untick(item);
-    }, false);
-    // What ends it is ready before anything is opened.
-    row.disabled = item !== first && !ticked.has(first.id);
-    row.setAttribute('aria-pressed', String(done));
-    row.dataset.item = item.id;
-    row.append(Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }), Object.assign(document.createElement('span'), { textContent: item.why }));
-    return row;
-  }));
+  list.replaceChildren(
+    ...script.kit.map((item) => {
+      const done = ticked.has(item.id);
+      const row = button(
+        '',
+        'kit',
+        () => {
+          if (!done) happened('ticked', { item: item.id });
+          else if (performance.now() - changedAt > 350) untick(item);
+        },
+        false,
+      );
+      // What ends it is ready before anything is opened.
+      row.disabled = item !== first && !ticked.has(first.id);
+      row.setAttribute('aria-pressed', String(done));
+      row.dataset.item = item.id;
+      row.append(
+        Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }),
+        Object.assign(document.createElement('span'), { textContent: item.why }),
+      );
+      return row;
+    }),
+  );
 }
 
 function untick(item) {
   const gone = new Set(log.events.filter((event) => event.kind === 'taken-back').map((event) => event.item));
-  log.events.filter((event) => event.kind === 'ticked' && event.item === item.id && !gone.has(event.id)).forEach((event) => log.add('taken-back', { item: event.id }));
+  log.events
+    .filter((event) => event.kind === 'ticked' && event.item === item.id && !gone.has(event.id))
+    .forEach((event) => log.add('taken-back', { item: event.id }));
   tick();
 }
 
@@ -93,11 +112,18 @@ function draw(screen, state) {
     lines.append(...screen.lines.map((line) => Object.assign(document.createElement('li'), { textContent: line })));
     list.append(lines);
   }
-  const acts = screen.acts.map((act) => button(act.label, act.tone, () => { happened(act.kind, act.more); if (act.also) happened(act.also); }));
+  const acts = screen.acts.map((act) =>
+    button(act.label, act.tone, () => {
+      happened(act.kind, act.more);
+      if (act.also) happened(act.also);
+    }),
+  );
   if (screen.red) acts.push(rednessRow());
   if (screen.emergency) acts.push(anchor(`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
   else if (screen.number) {
-    acts.push(anchor(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'));
+    acts.push(
+      anchor(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'),
+    );
     acts.push(Object.assign(document.createElement('p'), { textContent: screen.number.note }));
   }
   if (screen.back) acts.push(anchor(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
@@ -107,7 +133,10 @@ function draw(screen, state) {
   if (!screen.kit) scrollTo(0, 0);
   $('told').textContent = `${screen.title}. ${screen.how}`;
   senses.say(`${screen.title}. ${screen.how}`);
-  if (screen.cue) { senses.call(screen.cue); calledAt = performance.now(); }
+  if (screen.cue) {
+    senses.call(screen.cue);
+    calledAt = performance.now();
+  }
   if (state.phase === 'done' || state.phase === 'refused') send();
 }
 
@@ -131,12 +160,21 @@ function drawTimes(state, now) {
   if (!script.staysOn) add('clock-of', `never past ${minutes(script.limitSeconds * 1000)}`);
   const list = document.createElement('ul');
   // What is written in the map already is here only to be read out.
-  state.zones.forEach((zone) => list.append(Object.assign(document.createElement('li'), { className: `${zone.isOn ? 'on' : ''} ${map.words.has(zone.zone) ? 'visually-hidden' : ''}`, textContent: `${zones[zone.zone]} ${minutes(zone.contactMilliseconds)}${zone.isOn ? '' : ', off'}` })));
+  state.zones.forEach((zone) =>
+    list.append(
+      Object.assign(document.createElement('li'), {
+        className: `${zone.isOn ? 'on' : ''} ${map.words.has(zone.zone) ? 'visually-hidden' : ''}`,
+        textContent: `${zones[zone.zone]} ${minutes(zone.contactMilliseconds)}${zone.isOn ? '' : ', off'}`,
+      }),
+    ),
+  );
   $('times').replaceChildren(...rows, list);
 }
 
 function drawWays(state) {
-  const rows = parts.deviceTimes(script, state, minutes).map(([className, textContent]) => Object.assign(document.createElement('p'), { className, textContent }));
+  const rows = parts
+    .deviceTimes(script, state, minutes)
+    .map(([className, textContent]) => Object.assign(document.createElement('p'), { className, textContent }));
   const same = rows.map((row) => row.textContent).join('|');
   if ($('times').dataset.said === same) return;
   $('times').dataset.said = same;
@@ -146,31 +184,62 @@ function drawWays(state) {
 /** Where no device gives its steady sign, the guide does. */
 function steady(state) {
   const { steadySeconds, lastSteadySeconds, lastSeconds } = script.device;
-  if (!state.device.runs || guide.connected || !steadySeconds) { steadyAt = performance.now(); return; }
+  if (!state.device.runs || guide.connected || !steadySeconds) {
+    steadyAt = performance.now();
+    return;
+  }
   const pass = ways[state.device.way]?.pass;
   const left = ways.reduce((sum, way, i) => sum + (way.pass === pass ? way.stroke.seconds * 1000 - state.device.wayMilliseconds[i] : 0), 0);
-  if (performance.now() - steadyAt >= (left <= lastSeconds * 1000 ? lastSteadySeconds : steadySeconds) * 1000) { steadyAt = performance.now(); senses.call('look'); }
+  if (performance.now() - steadyAt >= (left <= lastSeconds * 1000 ? lastSteadySeconds : steadySeconds) * 1000) {
+    steadyAt = performance.now();
+    senses.call('look');
+  }
 }
 
 function footer() {
   const parts = [];
   if (refused) parts.push(refused);
   if (log.onlyHere) parts.push('This phone keeps nothing when the page is closed: leave it open.');
-  parts.push(script.device ? (link?.connected ? `Device connected${link.unreadable ? `; ${link.unreadable} signs could not be read` : ''}.` : 'A locked phone may not sound.') : script.staysOn ? 'A locked phone may not sound.' : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`);
+  parts.push(
+    script.device
+      ? link?.connected
+        ? `Device connected${link.unreadable ? `; ${link.unreadable} signs could not be read` : ''}.`
+        : 'A locked phone may not sound.'
+      : script.staysOn
+        ? 'A locked phone may not sound.'
+        : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`,
+  );
   const text = parts.join(' ');
   if ($('foot').textContent !== text) $('foot').textContent = text;
-  const net = practice ? 'as in your mirror' : log.unsent.length === 0 ? 'sent to the studio' : offline ? 'no network: kept on this phone' : 'kept on this phone';
+  const net = practice
+    ? 'as in your mirror'
+    : log.unsent.length === 0
+      ? 'sent to the studio'
+      : offline
+        ? 'no network: kept on this phone'
+        : 'kept on this phone';
   if ($('net').textContent !== net) $('net').textContent = net;
 }
 
 function tick() {
   const now = clock.now();
   const state = play(script, log.events, now);
-  guide.wrongAnswer = state.phase === 'refused' ? log.events.findLast((event) => event.kind === 'answered' && event.item === state.next)?.id : null;
+  guide.wrongAnswer =
+    state.phase === 'refused' ? log.events.findLast((event) => event.kind === 'answered' && event.item === state.next)?.id : null;
   const nothingOn = script.device ? !state.device.runs : !state.zones.some((zone) => zone.isOn);
-  const screen = withdrawn && state.zones.length === 0 && !state.device?.began && state.phase !== 'refused'
-    ? { title: 'Do not begin', how: 'The plan or your answers have changed since this guide was opened. Close it, and open it anew from Tonight if it still stands there.', number: numberNow(), back: true, acts: [], key: 'withdrawn' }
-    : view(guide, state, now, numberNow());
+  const screen =
+    withdrawn && state.zones.length === 0 && !state.device?.began && state.phase !== 'refused'
+      ? {
+          title: 'Do not begin',
+          how:
+            'The plan or your answers have changed since this guide was opened. ' +
+            'Close it, and open it anew from Tonight if it still stands there.',
+          number: numberNow(),
+          back: true,
+          acts: [],
+          key: 'withdrawn',
+        }
+      : view(guide, state, now, numberNow());
   const key = [screen.key ?? screen.title, state.phase, state.do, state.next, screen.kit ? log.events.length : '', state.redness].join('|');
   if (key !== shown) {
     shown = key;
@@ -180,13 +249,28 @@ function tick() {
     $('how').textContent = screen.how;
   }
   guide.connected = !!link?.connected;
-  if (screen.map && script.device) { map.show(ways.find((way) => way.id === state.next) ?? null, state.device.cut); drawWays(state); link?.check(); steady(state); } else if (screen.map) { map.show(state, now, minutes); drawTimes(state, now); }
+  if (screen.map && script.device) {
+    map.show(ways.find((way) => way.id === state.next) ?? null, state.device.cut);
+    drawWays(state);
+    link?.check();
+    steady(state);
+  } else if (screen.map) {
+    map.show(state, now, minutes);
+    drawTimes(state, now);
+  }
   const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
   $('sting').classList.toggle('is-due', due);
   $('sting-title').textContent = due ? 'How much does it sting now?' : 'How much does it sting?';
-  if (due && stingAsked !== state.stingDueAt) { stingAsked = state.stingDueAt; senses.call('look'); senses.say('How much does it sting now?'); }
+  if (due && stingAsked !== state.stingDueAt) {
+    stingAsked = state.stingDueAt;
+    senses.call('look');
+    senses.say('How much does it sting now?');
+  }
   // What is late calls again and again until it is done.
-  if (['remove', 'remove-now', 'tell-burning'].includes(state.do) && performance.now() - calledAt > 4000) { calledAt = performance.now(); senses.call(state.do === 'remove' ? 'cue' : 'alarm'); }
+  if (['remove', 'remove-now', 'tell-burning'].includes(state.do) && performance.now() - calledAt > 4000) {
+    calledAt = performance.now();
+    senses.call(state.do === 'remove' ? 'cue' : 'alarm');
+  }
   if (!nothingOn) senses.stayOn();
   footer();
 }
@@ -195,67 +279,156 @@ async function send() {
   const answer = await log.send();
   offline = answer.status === 0 && !answer.ok;
   withdrawn ||= answer.body?.withdrawn === true;
-  refused = answer.status === 409 || answer.status === 403 ? answer.body.problem ?? 'The studio could not take this log.' : '';
+  refused = answer.status === 409 || answer.status === 403 ? (answer.body.problem ?? 'The studio could not take this log.') : '';
   footer();
 }
 
 function openSheet(title, rows) {
   $('sheet-title').textContent = title;
-  $('sheet-body').replaceChildren(...rows, button('Back', 'plain', () => $('sheet').close(), false));
+  $('sheet-body').replaceChildren(
+    ...rows,
+    button('Back', 'plain', () => $('sheet').close(), false),
+  );
   $('sheet').showModal();
 }
 
-const choose = (label, tone, press) => button(label, tone, () => { $('sheet').close(); press(); }, false);
+const choose = (label, tone, press) =>
+  button(
+    label,
+    tone,
+    () => {
+      $('sheet').close();
+      press();
+    },
+    false,
+  );
+
+/** Where a press was, or what it said. */
+const where = (press) =>
+  press.zone ? `, ${zones[press.zone]}` : press.kind === 'stung' && press.value !== undefined ? ` ${press.value}` : '';
 
 function more() {
   const last = lastPress(script, log.events);
-  const words = { 'gel-on': 'gel', 'set-to': 'setting', readied: 'done', passed: 'next way', touched: 'on', layered: 'second layer', off: 'off', 'all-off': 'everything off', stung: 'sting', ticked: 'tick', answered: 'answer', ended: 'ending', 'end-now': 'early end', crystals: 'crystals', reddened: 'redness', cooled: 'no longer burning' };
-  openSheet('What happened?', [
-    ...(script.device ? [choose('I nicked the skin, or it bleeds', 'plain', nick), choose('Itchy weals', 'alarm', () => happened('weals')), choose('In the eye', 'plain', () => happened('in-eye'))]
-      : [choose('White on the skin', 'plain', white), choose('A drop ran where nothing belongs', 'plain', drop)]),
-    choose(script.device ? 'End here' : 'Take it off early', 'plain', () => happened('end-now')),
-    last ? choose(`Take the last press back: ${words[last.kind]}${last.zone ? `, ${zones[last.zone]}` : last.value !== undefined && last.kind === 'stung' ? ` ${last.value}` : ''}`, 'plain', () => happened('taken-back', { item: last.id })) : null,
-    senses.canRead() ? choose(senses.reading() ? 'Stop reading aloud' : 'Read the steps aloud', 'plain', () => senses.readAloud(!senses.reading())) : null,
-  ].filter(Boolean));
+  const words = {
+    'gel-on': 'gel',
+    'set-to': 'setting',
+    readied: 'done',
+    passed: 'next way',
+    touched: 'on',
+    layered: 'second layer',
+    off: 'off',
+    'all-off': 'everything off',
+    stung: 'sting',
+    ticked: 'tick',
+    answered: 'answer',
+    ended: 'ending',
+    'end-now': 'early end',
+    crystals: 'crystals',
+    reddened: 'redness',
+    cooled: 'no longer burning',
+  };
+  openSheet(
+    'What happened?',
+    [
+      ...(script.device
+        ? [
+            choose('I nicked the skin, or it bleeds', 'plain', nick),
+            choose('Itchy weals', 'alarm', () => happened('weals')),
+            choose('In the eye', 'plain', () => happened('in-eye')),
+          ]
+        : [choose('White on the skin', 'plain', white), choose('A drop ran where nothing belongs', 'plain', drop)]),
+      choose(script.device ? 'End here' : 'Take it off early', 'plain', () => happened('end-now')),
+      last
+        ? choose(`Take the last press back: ${words[last.kind]}${where(last)}`, 'plain', () => happened('taken-back', { item: last.id }))
+        : null,
+      senses.canRead()
+        ? choose(senses.reading() ? 'Stop reading aloud' : 'Read the steps aloud', 'plain', () => senses.readAloud(!senses.reading()))
+        : null,
+    ].filter(Boolean),
+  );
 }
 
-const nick = () => openSheet('Where is it?', Object.entries(zones).map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('nicked', { zone }))));
+const nick = () =>
+  openSheet(
+    'Where is it?',
+    Object.entries(zones).map(([zone, title]) =>
+      choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('nicked', { zone })),
+    ),
+  );
 
-const white = () => openSheet('Wipe it with a wet finger', [
-  choose('It wipes off: crystals, go on', 'go', () => happened('crystals')),
-  choose('It stays, or I am not sure', 'alarm', () => happened('frosted')),
-]);
+const white = () =>
+  openSheet('Wipe it with a wet finger', [
+    choose('It wipes off: crystals, go on', 'go', () => happened('crystals')),
+    choose('It stays, or I am not sure', 'alarm', () => happened('frosted')),
+  ]);
 
-const drop = () => openSheet('Where did it run?', Object.entries(zones).filter(([zone]) => !planned.includes(zone)).map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('touched', { zone }))));
+const drop = () =>
+  openSheet(
+    'Where did it run?',
+    Object.entries(zones)
+      .filter(([zone]) => !planned.includes(zone))
+      .map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('touched', { zone }))),
+  );
 
-$('stings').append(...STINGS.map(([value, word]) => {
-  const made = button('', 'sting', () => happened('stung', { value }));
-  made.dataset.sting = value;
-  made.append(Object.assign(document.createElement('b'), { textContent: value === 5 ? '5+' : value }), Object.assign(document.createElement('span'), { textContent: word }));
-  return made;
-}));
-$('burns').addEventListener('click', () => { senses.awaken(); happened('burns'); });
-$('eye').addEventListener('click', () => { senses.awaken(); happened('in-eye'); });
+$('stings').append(
+  ...STINGS.map(([value, word]) => {
+    const made = button('', 'sting', () => happened('stung', { value }));
+    made.dataset.sting = value;
+    made.append(
+      Object.assign(document.createElement('b'), { textContent: value === 5 ? '5+' : value }),
+      Object.assign(document.createElement('span'), { textContent: word }),
+    );
+    return made;
+  }),
+);
+$('burns').addEventListener('click', () => {
+  senses.awaken();
+  happened('burns');
+});
+$('eye').addEventListener('click', () => {
+  senses.awaken();
+  happened('in-eye');
+});
 $('more').addEventListener('click', more);
 if (script.device) {
   // What a tool does most often is a nick; a device has nothing that runs to the eye.
   const first = $('eye').cloneNode(true);
   first.id = 'nick';
   first.textContent = script.device.sharp ? 'I nicked it' : 'End here';
-  first.addEventListener('click', () => { senses.awaken(); if (script.device.sharp) nick(); else happened('end-now'); });
+  first.addEventListener('click', () => {
+    senses.awaken();
+    if (script.device.sharp) nick();
+    else happened('end-now');
+  });
   $('eye').replaceWith(first);
   $('burns').textContent = 'It burns or hurts, stop now';
   if (guide.listens) {
-    const stand = Object.assign(document.createElement('a'), { className: 'act act-small', textContent: 'Stand-in', href: `/stand-in?kind=${script.device.guide.kind}`, target: '_blank', rel: 'noopener' });
+    const stand = Object.assign(document.createElement('a'), {
+      className: 'act act-small',
+      textContent: 'Stand-in',
+      href: `/stand-in?kind=${script.device.guide.kind}`,
+      target: '_blank',
+      rel: 'noopener',
+    });
     $('more').after(stand);
   }
 }
 if (practice) {
-  $('speeds').append(...[1, 5, 20].map((speed) => {
-    const made = button(`${speed}\u00d7`, 'speed', () => { clock.setSpeed(speed); [...$('speeds').children].forEach((each) => each.setAttribute('aria-pressed', String(each === made))); }, false);
-    made.setAttribute('aria-pressed', String(speed === 1));
-    return made;
-  }));
+  $('speeds').append(
+    ...[1, 5, 20].map((speed) => {
+      const made = button(
+        `${speed}\u00d7`,
+        'speed',
+        () => {
+          clock.setSpeed(speed);
+          [...$('speeds').children].forEach((each) => each.setAttribute('aria-pressed', String(each === made)));
+        },
+        false,
+      );
+      made.setAttribute('aria-pressed', String(speed === 1));
+      return made;
+    }),
+  );
 }
 
 function isOn() {
@@ -266,22 +439,46 @@ function isOn() {
 if (clock.lost) log.add('clock-lost');
 // The back button leaves nothing behind while something is on: it comes back to the guide.
 history.pushState(null, '');
-addEventListener('popstate', () => { if (isOn()) { history.pushState(null, ''); senses.call('alarm'); } else history.back(); });
-addEventListener('beforeunload', (event) => { if (isOn()) event.preventDefault(); });
+addEventListener('popstate', () => {
+  if (isOn()) {
+    history.pushState(null, '');
+    senses.call('alarm');
+  } else history.back();
+});
+addEventListener('beforeunload', (event) => {
+  if (isOn()) event.preventDefault();
+});
 addEventListener('pagehide', () => log.save());
 addEventListener('online', send);
-document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') { tick(); send(); } else log.save(); });
+document.addEventListener('visibilitychange', () => {
+  if (document.visibilityState === 'visible') {
+    tick();
+    send();
+  } else log.save();
+});
 setInterval(tick, 200);
-setInterval(() => { log.save(); send(); }, 5000);
+setInterval(() => {
+  log.save();
+  send();
+}, 5000);
 tick();
 send();
 
 if (!practice || guide.back.startsWith('/my')) {
-  navigator.serviceWorker?.register('/my/guide-worker.js', { scope: '/my/' }).then(() => navigator.serviceWorker.ready).then((ready) => {
-    const parts = performance.getEntriesByType('resource').map((entry) => entry.name).filter((name) => name.startsWith(location.origin) && !/\/my\/(session|guide-worker)/.test(name));
-    navigator.serviceWorker.addEventListener('message', (event) => { document.body.dataset.ready = String(event.data.kept); });
-    ready.active.postMessage({ keep: [...new Set([location.href, ...parts])], page: location.pathname });
-  }).catch(() => {});
+  navigator.serviceWorker
+    ?.register('/my/guide-worker.js', { scope: '/my/' })
+    .then(() => navigator.serviceWorker.ready)
+    .then((ready) => {
+      const parts = performance
+        .getEntriesByType('resource')
+        .map((entry) => entry.name)
+        .filter((name) => name.startsWith(location.origin) && !/\/my\/(session|guide-worker)/.test(name));
+      navigator.serviceWorker.addEventListener('message', (event) => {
+        document.body.dataset.ready = String(event.data.kept);
+      });
+      ready.active.postMessage({ keep: [...new Set([location.href, ...parts])], page: location.pathname });
+    })
+    .catch(() => {});
 }
 performance.mark('guide-ready');
 document.body.dataset.running = 'true';

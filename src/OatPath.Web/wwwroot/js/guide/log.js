@@ -3,7 +3,13 @@ const PREFIX = 'oatpath:session:';
 
 const random = () => [...crypto.getRandomValues(new Uint8Array(9))].map((byte) => byte.toString(36).padStart(2, '0')).join('');
 
-const read = (key) => { try { return JSON.parse(localStorage.getItem(key)); } catch { return null; } };
+const read = (key) => {
+  try {
+    return JSON.parse(localStorage.getItem(key));
+  } catch {
+    return null;
+  }
+};
 
 export class SessionLog {
   /** @param data what the page was loaded with. */
@@ -12,21 +18,30 @@ export class SessionLog {
     this.grant = data.grant;
     this.phone = document.body.dataset.phone;
     // Staff practise without a grant, and always from the beginning.
-    try { if (!data.grant) localStorage.removeItem(this.key); } catch { /* a phone that keeps nothing has nothing to forget */ }
+    try {
+      if (!data.grant) localStorage.removeItem(this.key);
+    } catch {
+      /* a phone that keeps nothing has nothing to forget */
+    }
     const saved = read(this.key);
     const fits = saved && (!data.run || saved.run === data.run);
-    this.run = fits ? saved.run : data.run ?? random();
+    this.run = fits ? saved.run : (data.run ?? random());
     this.events = [];
     this.kept = new Set(data.events.map((event) => event.id));
     this.onlyHere = false;
     this.merge(data.events);
-    if (fits) { this.merge(saved.events); saved.kept.forEach((id) => this.kept.add(id)); }
+    if (fits) {
+      this.merge(saved.events);
+      saved.kept.forEach((id) => this.kept.add(id));
+    }
     const last = this.events.reduce((a, b) => (a && a.atMilliseconds >= b.atMilliseconds ? a : b), null);
     const mark = fits ? saved.mark : last ? { elapsed: last.atMilliseconds, wall: last.wallMilliseconds ?? Date.now() } : null;
     this.clock = clockOf(mark);
     // A second tab of the same guide is the same run.
     this.save();
-    addEventListener('storage', (event) => { if (event.key === this.key) this.merge(read(this.key)?.events ?? []); });
+    addEventListener('storage', (event) => {
+      if (event.key === this.key) this.merge(read(this.key)?.events ?? []);
+    });
   }
 
   merge(events) {
@@ -35,7 +50,14 @@ export class SessionLog {
   }
 
   add(kind, more = {}) {
-    const event = { id: random(), atMilliseconds: this.clock.now(), kind, ...more, wallMilliseconds: Date.now(), steadyMilliseconds: Math.round(performance.now()) };
+    const event = {
+      id: random(),
+      atMilliseconds: this.clock.now(),
+      kind,
+      ...more,
+      wallMilliseconds: Date.now(),
+      steadyMilliseconds: Math.round(performance.now()),
+    };
     this.events.push(event);
     this.save();
     return event;
@@ -44,12 +66,26 @@ export class SessionLog {
   save() {
     try {
       this.merge(read(this.key)?.events ?? []);
-      localStorage.setItem(this.key, JSON.stringify({ run: this.run, grant: this.grant, phone: this.phone, events: this.events, kept: [...this.kept], mark: this.clock.mark() }));
+      localStorage.setItem(
+        this.key,
+        JSON.stringify({
+          run: this.run,
+          grant: this.grant,
+          phone: this.phone,
+          events: this.events,
+          kept: [...this.kept],
+          mark: this.clock.mark(),
+        }),
+      );
       this.onlyHere = false;
-    } catch { this.onlyHere = true; }
+    } catch {
+      this.onlyHere = true;
+    }
   }
 
-  get unsent() { return this.events.filter((event) => !this.kept.has(event.id)); }
+  get unsent() {
+    return this.events.filter((event) => !this.kept.has(event.id));
+  }
 
   /** Sends what the studio does not have yet. */
   async send() {
@@ -66,15 +102,26 @@ export class SessionLog {
 
 async function post(body) {
   try {
-    const answer = await fetch('/my/session', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body), keepalive: true, cache: 'no-store' });
+    const answer = await fetch('/my/session', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+      keepalive: true,
+      cache: 'no-store',
+    });
     return { ok: answer.ok, status: answer.status, body: answer.headers.get('content-type')?.includes('json') ? await answer.json() : {} };
-  } catch { return { ok: false, status: 0, body: {} }; }
+  } catch {
+    return { ok: false, status: 0, body: {} };
+  }
 }
 
 /** A guide that the studio has whole is asked for there; so long it stays here for a page that is still open. */
 const KEPT_FOR = 86_400_000;
 
-/** Sends what an earlier guide could not, from any page of the client's phone; only what was kept under the same link. What the studio has whole is dropped after a day. */
+/**
+ * Sends what an earlier guide could not, from any page of the client's phone; only what was kept under the same link. What the studio has
+ * whole is dropped after a day.
+ */
 export async function sendWaiting(phone) {
   for (const key of Object.keys(localStorage).filter((each) => each.startsWith(PREFIX))) {
     const saved = read(key);

@@ -1,7 +1,11 @@
 // The face map as in the mirror: the zone to do now, what is on and for how long, what is off, what is never touched.
 const NEVER = ['left-eye', 'right-eye', 'left-brow', 'right-brow'];
 const WITH_WORD = ['forehead', 'left-cheek', 'right-cheek', 'chin'];
-const pascal = (zone) => zone.split('-').map((part) => part[0].toUpperCase() + part.slice(1)).join('');
+const pascal = (zone) =>
+  zone
+    .split('-')
+    .map((part) => part[0].toUpperCase() + part.slice(1))
+    .join('');
 
 export class FaceMap {
   constructor(root, script) {

@@ -8,8 +8,21 @@ const MOST_PINK = 3;
 
 const mayBeTakenBack = (script, happened) => {
   switch (happened.kind) {
-    case 'ticked': case 'answered': case 'touched': case 'layered': case 'off': case 'all-off': case 'crystals': case 'reddened': case 'end-now': case 'ended': case 'cooled':
-    case 'gel-on': case 'set-to': case 'readied': case 'passed':
+    case 'ticked':
+    case 'answered':
+    case 'touched':
+    case 'layered':
+    case 'off':
+    case 'all-off':
+    case 'crystals':
+    case 'reddened':
+    case 'end-now':
+    case 'ended':
+    case 'cooled':
+    case 'gel-on':
+    case 'set-to':
+    case 'readied':
+    case 'passed':
       return true;
     case 'stung':
       return has(happened.value) && happened.value < script.stingEnds;
@@ -27,20 +40,37 @@ class Contacts {
   #on = new Map();
   #before = new Map();
 
-  get anyOn() { return this.#on.size > 0; }
-  get firstTouch() { return Math.min(...[...this.#on.values()].map((layers) => layers[0])); }
-  isOn(zone) { return this.#on.has(zone); }
-  wasOff(zone) { return this.#before.has(zone) && !this.isOn(zone); }
-  touchOf(zone) { return this.#on.get(zone)[0]; }
-  layersOn(zone) { return this.#on.get(zone)?.length ?? 0; }
-  inOrder() { return [...this.#on.entries()].sort((a, b) => a[1][0] - b[1][0] || this.zones.indexOf(a[0]) - this.zones.indexOf(b[0])).map(([zone]) => zone); }
+  get anyOn() {
+    return this.#on.size > 0;
+  }
+  get firstTouch() {
+    return Math.min(...[...this.#on.values()].map((layers) => layers[0]));
+  }
+  isOn(zone) {
+    return this.#on.has(zone);
+  }
+  wasOff(zone) {
+    return this.#before.has(zone) && !this.isOn(zone);
+  }
+  touchOf(zone) {
+    return this.#on.get(zone)[0];
+  }
+  layersOn(zone) {
+    return this.#on.get(zone)?.length ?? 0;
+  }
+  inOrder() {
+    return [...this.#on.entries()]
+      .sort((a, b) => a[1][0] - b[1][0] || this.zones.indexOf(a[0]) - this.zones.indexOf(b[0]))
+      .map(([zone]) => zone);
+  }
   on(zone, at) {
     if (!this.#on.has(zone)) this.#on.set(zone, [at]);
     if (!this.zones.includes(zone)) this.zones.push(zone);
   }
 
   layer(zone, at) {
-    if (this.#on.has(zone)) this.#on.get(zone).push(at); else this.on(zone, at);
+    if (this.#on.has(zone)) this.#on.get(zone).push(at);
+    else this.on(zone, at);
   }
 
   off(zone, at) {
@@ -49,14 +79,20 @@ class Contacts {
     this.#on.delete(zone);
   }
 
-  allOff(at) { [...this.#on.keys()].forEach((zone) => this.off(zone, at)); }
+  allOff(at) {
+    [...this.#on.keys()].forEach((zone) => this.off(zone, at));
+  }
   of(zone, now) {
     const layers = [...(this.#before.get(zone) ?? [])];
-    (this.#on.get(zone) ?? []).forEach((since, i) => { layers[i] = (layers[i] ?? 0) + now - since; });
+    (this.#on.get(zone) ?? []).forEach((since, i) => {
+      layers[i] = (layers[i] ?? 0) + now - since;
+    });
     return layers;
   }
 
-  longest(zone, now) { return this.of(zone, now)[0]; }
+  longest(zone, now) {
+    return this.of(zone, now)[0];
+  }
 }
 
 class Run {
@@ -86,12 +122,30 @@ class Run {
     this.again = new Set();
   }
 
-  get touched() { return this.contacts.zones.length > 0 || !!this.device?.began; }
-  get isOn() { return this.contacts.anyOn || (!!this.device?.began && this.endedAt === null); }
-  get kitComplete() { return this.script.kit.every((item) => this.ticked.has(item.id)); }
-  get cleared() { return this.script.asks.every((ask) => this.answers.get(ask.id) === ask.goesOn); }
-  get refusal() { return this.script.asks.find((ask) => this.answers.has(ask.id) && this.answers.get(ask.id) !== ask.goesOn) ?? null; }
-  get over() { return this.stung || this.endNow || this.warnings.has('began-unchecked') || this.warnings.has('over-limit') || this.warnings.has('clock-lost'); }
+  get touched() {
+    return this.contacts.zones.length > 0 || !!this.device?.began;
+  }
+  get isOn() {
+    return this.contacts.anyOn || (!!this.device?.began && this.endedAt === null);
+  }
+  get kitComplete() {
+    return this.script.kit.every((item) => this.ticked.has(item.id));
+  }
+  get cleared() {
+    return this.script.asks.every((ask) => this.answers.get(ask.id) === ask.goesOn);
+  }
+  get refusal() {
+    return this.script.asks.find((ask) => this.answers.has(ask.id) && this.answers.get(ask.id) !== ask.goesOn) ?? null;
+  }
+  get over() {
+    return (
+      this.stung ||
+      this.endNow ||
+      this.warnings.has('began-unchecked') ||
+      this.warnings.has('over-limit') ||
+      this.warnings.has('clock-lost')
+    );
+  }
 
   take(happened) {
     const { kind, item, zone, value, atMilliseconds: at } = happened;
@@ -103,17 +157,27 @@ class Run {
       if (!began && device.began && (!this.kitComplete || !this.cleared)) this.warnings.add('began-unchecked');
     }
     switch (kind) {
-      case 'ticked': if (has(item)) this.ticked.add(item); break;
-      case 'answered': if (has(item)) this.answers.set(item, value === 1); break;
-      case 'touched': if (has(zone)) this.touch(zone, at); break;
+      case 'ticked':
+        if (has(item)) this.ticked.add(item);
+        break;
+      case 'answered':
+        if (has(item)) this.answers.set(item, value === 1);
+        break;
+      case 'touched':
+        if (has(zone)) this.touch(zone, at);
+        break;
       case 'layered':
         if (!has(zone)) break;
         if (contacts.layersOn(zone) >= script.layers) this.warnings.add('extra-layer');
         this.touch(zone, at);
         if (contacts.touchOf(zone) !== at) contacts.layer(zone, at);
         break;
-      case 'off': if (has(zone)) contacts.off(zone, at); break;
-      case 'all-off': contacts.allOff(at); break;
+      case 'off':
+        if (has(zone)) contacts.off(zone, at);
+        break;
+      case 'all-off':
+        contacts.allOff(at);
+        break;
       case 'stung':
         if (!has(value)) break;
         this.worst = Math.max(this.worst, value);
@@ -124,14 +188,18 @@ class Run {
       case 'reddened':
         if (!has(value)) break;
         this.redness = Math.max(this.redness ?? 0, value);
-        if (device && value >= MOST_PINK) { this.endNow ||= this.isOn; device.end(at); }
+        if (device && value >= MOST_PINK) {
+          this.endNow ||= this.isOn;
+          device.end(at);
+        }
         break;
       case 'weals':
         this.weals ||= !!device;
         device?.end(at);
         contacts.allOff(at);
         break;
-      case 'burns': case 'frosted':
+      case 'burns':
+      case 'frosted':
         device?.end(at);
         this.waterFrom ??= at;
         this.frosted ||= kind === 'frosted';
@@ -144,11 +212,25 @@ class Run {
         this.cooled = false;
         contacts.allOff(at);
         break;
-      case 'cooled': this.cooled = true; break;
-      case 'in-eye': device?.end(at); this.eyeFrom ??= at; break;
-      case 'end-now': this.endNow ||= this.isOn; device?.end(at); break;
-      case 'clock-lost': if (contacts.anyOn) this.warnings.add('clock-lost'); break;
-      case 'ended': contacts.allOff(at); device?.end(at); this.endedAt ??= at; break;
+      case 'cooled':
+        this.cooled = true;
+        break;
+      case 'in-eye':
+        device?.end(at);
+        this.eyeFrom ??= at;
+        break;
+      case 'end-now':
+        this.endNow ||= this.isOn;
+        device?.end(at);
+        break;
+      case 'clock-lost':
+        if (contacts.anyOn) this.warnings.add('clock-lost');
+        break;
+      case 'ended':
+        contacts.allOff(at);
+        device?.end(at);
+        this.endedAt ??= at;
+        break;
       default:
     }
   }
@@ -174,24 +256,34 @@ class Run {
       do: what,
       next,
       zones: contacts.zones.map((zone) => ({
-        zone, isOn: contacts.isOn(zone), contactMilliseconds: contacts.longest(zone, now), layerMilliseconds: contacts.of(zone, now), cueAt: cues.get(zone) ?? null,
+        zone,
+        isOn: contacts.isOn(zone),
+        contactMilliseconds: contacts.longest(zone, now),
+        layerMilliseconds: contacts.of(zone, now),
+        cueAt: cues.get(zone) ?? null,
       })),
       stingDueAt: due,
       worstSting: this.worst,
       redness: this.redness,
-      waterUntil: phase === 'water' ? this.waterFrom + this.waterFor * MILLI : phase === 'eye' ? this.eyeFrom + script.eyeSeconds * MILLI : null,
+      waterUntil:
+        phase === 'water' ? this.waterFrom + this.waterFor * MILLI : phase === 'eye' ? this.eyeFrom + script.eyeSeconds * MILLI : null,
       outcome: this.outcome(phase),
       warnings: WARNINGS.filter((warning) => this.warnings.has(warning)),
       device: ways,
     };
   }
 
-  get waterFor() { return this.stillBurns ? this.script.longWaterSeconds : this.script.waterSeconds; }
+  get waterFor() {
+    return this.stillBurns ? this.script.longWaterSeconds : this.script.waterSeconds;
+  }
 
   touch(zone, at) {
     if (!this.kitComplete || !this.cleared) this.warnings.add('began-unchecked');
     if (!this.steps.has(zone)) this.warnings.add('touched-left-out');
-    if (this.contacts.wasOff(zone)) { this.warnings.add('touched-again'); this.again.add(zone); }
+    if (this.contacts.wasOff(zone)) {
+      this.warnings.add('touched-again');
+      this.again.add(zone);
+    }
     this.contacts.on(zone, at);
   }
 
@@ -201,11 +293,25 @@ class Run {
     if (this.eyeFrom !== null) return ['eye', now < this.eyeFrom + script.eyeSeconds * MILLI ? 'rinse-eye' : 'get-help'];
     if (this.weals) return ['help', 'get-help'];
     if (this.waterFrom !== null) {
-      return ['water', now < this.waterFrom + this.waterFor * MILLI ? 'run-water' : this.frosted || this.helpless ? 'get-help' : this.cooled ? 'nothing' : 'tell-burning'];
+      return [
+        'water',
+        now < this.waterFrom + this.waterFor * MILLI
+          ? 'run-water'
+          : this.frosted || this.helpless
+            ? 'get-help'
+            : this.cooled
+              ? 'nothing'
+              : 'tell-burning',
+      ];
     }
     if (contacts.anyOn) {
       const [what, next] = this.whileOn(now, cues);
-      return [what === 'end' ? 'ending' : 'on', what, next, Math.max(this.lastSting?.at ?? 0, contacts.firstTouch) + script.stingEverySeconds * MILLI];
+      return [
+        what === 'end' ? 'ending' : 'on',
+        what,
+        next,
+        Math.max(this.lastSting?.at ?? 0, contacts.firstTouch) + script.stingEverySeconds * MILLI,
+      ];
     }
     if (this.endedAt !== null) return this.calming(now, this.endedAt);
     if (this.refusal) return this.touched ? ['ending', 'end'] : ['refused', 'nothing', this.refusal.id];
@@ -222,7 +328,8 @@ class Run {
     const told = this.lastSting;
     if (!told || told.at < ended) return ['calming', 'tell-sting', null, ended];
     if (this.stopped) return ['done', 'get-help'];
-    if (told.value <= this.script.stingCalm || told.at >= stop) return ['done', told.value <= this.script.stingCalm ? 'nothing' : 'get-help'];
+    if (told.value <= this.script.stingCalm || told.at >= stop)
+      return ['done', told.value <= this.script.stingCalm ? 'nothing' : 'get-help'];
     const mark = told.at < rinse ? rinse : stop;
     return now >= mark ? ['calming', 'tell-sting', null, mark] : ['calming', told.at < rinse ? 'wait' : 'rinse-again', null, mark];
   }
@@ -246,14 +353,18 @@ class Run {
     if (script.staysOn) {
       const more = this.untouched();
       if (more) return ['apply', more.zone];
-      return now >= Math.max(...zones.map((zone) => contacts.touchOf(zone))) + script.targetSeconds * MILLI ? ['end', null] : ['wait', null];
+      return now >= Math.max(...zones.map((zone) => contacts.touchOf(zone))) + script.targetSeconds * MILLI
+        ? ['end', null]
+        : ['wait', null];
     }
     if (cues.get(first) <= now) return ['remove', first];
     // Another zone or layer only while there is time to put it on before the first has to come off.
     const time = now + script.slowestSeconds * MILLI <= cues.get(first);
     const step = time ? this.nextInGroup() : undefined;
     if (step) return ['apply', step.zone];
-    const again = time ? zones.find((zone) => contacts.layersOn(zone) < script.layers && now >= contacts.touchOf(zone) + script.layerAfterSeconds * MILLI) : undefined;
+    const again = time
+      ? zones.find((zone) => contacts.layersOn(zone) < script.layers && now >= contacts.touchOf(zone) + script.layerAfterSeconds * MILLI)
+      : undefined;
     return again ? ['layer', again] : ['wait', first];
   }
 
@@ -275,9 +386,13 @@ class Run {
     return cues;
   }
 
-  untouched() { return this.order.find((step) => !this.contacts.zones.includes(step.zone)); }
+  untouched() {
+    return this.order.find((step) => !this.contacts.zones.includes(step.zone));
+  }
   nextInGroup() {
-    return this.script.groups.find((group) => group.zones.some((step) => this.contacts.isOn(step.zone)))?.zones.find((step) => !this.contacts.zones.includes(step.zone));
+    return this.script.groups
+      .find((group) => group.zones.some((step) => this.contacts.isOn(step.zone)))
+      ?.zones.find((step) => !this.contacts.zones.includes(step.zone));
   }
 
   outcome(phase) {
@@ -287,17 +402,33 @@ class Run {
     if (this.waterFrom !== null) return 'burned';
     if (phase !== 'done') return this.refusal && !this.touched ? 'refused' : 'open';
     const told = this.lastSting;
-    if (this.stopped || (told && this.endedAt !== null && told.at >= this.endedAt && told.value > this.script.stingCalm)) return 'still-stings';
+    if (this.stopped || (told && this.endedAt !== null && told.at >= this.endedAt && told.value > this.script.stingCalm))
+      return 'still-stings';
     return this.stung ? 'ended-for-sting' : this.endNow ? 'ended-early' : 'done';
   }
 }
 
-const WARNINGS = ['began-unchecked', 'touched-left-out', 'touched-again', 'extra-layer', 'over-target', 'over-limit', 'clock-lost', 'wrong-gel', 'wrong-setting', 'two-devices', 'nicked'];
+const WARNINGS = [
+  'began-unchecked',
+  'touched-left-out',
+  'touched-again',
+  'extra-layer',
+  'over-target',
+  'over-limit',
+  'clock-lost',
+  'wrong-gel',
+  'wrong-setting',
+  'two-devices',
+  'nicked',
+];
 
 /** What a script shows at a moment, in milliseconds since the session was opened. */
 export function play(script, events, now) {
   const seen = new Set();
-  const known = events.filter((happened) => happened.atMilliseconds <= now).sort(byTime).filter((happened) => !seen.has(happened.id) && seen.add(happened.id));
+  const known = events
+    .filter((happened) => happened.atMilliseconds <= now)
+    .sort(byTime)
+    .filter((happened) => !seen.has(happened.id) && seen.add(happened.id));
   const takenBack = new Set(known.filter((happened) => happened.kind === 'taken-back').map((happened) => happened.item));
   const run = new Run(script);
   known.filter((happened) => !takenBack.has(happened.id) || !mayBeTakenBack(script, happened)).forEach((happened) => run.take(happened));

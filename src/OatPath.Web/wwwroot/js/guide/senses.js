@@ -4,12 +4,21 @@ let lock = null;
 
 /** Sound may only begin with a press. */
 export function awaken() {
-  try { audio ??= new AudioContext(); if (audio.state === 'suspended') audio.resume(); } catch { audio = null; }
+  try {
+    audio ??= new AudioContext();
+    if (audio.state === 'suspended') audio.resume();
+  } catch {
+    audio = null;
+  }
   stayOn();
 }
 
 export async function stayOn() {
-  try { if (!lock || lock.released) lock = await navigator.wakeLock?.request('screen'); } catch { lock = null; }
+  try {
+    if (!lock || lock.released) lock = await navigator.wakeLock?.request('screen');
+  } catch {
+    lock = null;
+  }
 }
 
 function beep(count, pitch) {
@@ -38,7 +47,10 @@ export function call(kind) {
 let aloud = false;
 export const reading = () => aloud;
 export const canRead = () => 'speechSynthesis' in window;
-export function readAloud(on) { aloud = on && canRead(); if (!aloud) window.speechSynthesis?.cancel(); }
+export function readAloud(on) {
+  aloud = on && canRead();
+  if (!aloud) window.speechSynthesis?.cancel();
+}
 export function say(text) {
   if (!aloud) return;
   speechSynthesis.cancel();

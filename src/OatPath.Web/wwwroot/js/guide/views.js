@@ -5,6 +5,7 @@ export const minutes = (milliseconds) => {
 };
 const left = (milliseconds) => minutes(Math.max(0, milliseconds) + 999);
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
+const sum = (times) => times.reduce((all, time) => all + time, 0);
 
 /** What went otherwise than the script has it; empty where all went as planned. */
 export function faults(guide, state) {
@@ -17,7 +18,9 @@ export function faults(guide, state) {
       if (over >= 1000) found.push(`${zones[zone.zone]} ${minutes(over)} over`);
     });
   }
-  state.zones.filter((zone) => !planned.has(zone.zone)).forEach((zone) => found.push(`${zones[zone.zone]} was touched and should be left out`));
+  state.zones
+    .filter((zone) => !planned.has(zone.zone))
+    .forEach((zone) => found.push(`${zones[zone.zone]} was touched and should be left out`));
   if (parts) found.push(...parts.deviceFaults(state, zones, minutes));
   const said = {
     'began-unchecked': 'began before the kit was complete and every question answered',
@@ -41,69 +44,223 @@ export function view(guide, state, now, number) {
   if (device) return device;
   switch (state.do) {
     case 'tick-kit':
-      return { title: 'Everything at hand first', how: 'Tick each thing as it stands before you. No clock starts before the last.', kit: true, acts: [] };
+      return {
+        title: 'Everything at hand first',
+        how: 'Tick each thing as it stands before you. No clock starts before the last.',
+        kit: true,
+        acts: [],
+      };
     case 'answer': {
       const ask = script.asks.find((each) => each.id === state.next);
-      return { title: ask.text, how: 'The kit is complete.', acts: acts(act('No', 'answered', { item: ask.id, value: 0 }, 'plain'), act('Yes', 'answered', { item: ask.id, value: 1 }, 'plain')) };
+      return {
+        title: ask.text,
+        how: 'The kit is complete.',
+        acts: acts(act('No', 'answered', { item: ask.id, value: 0 }, 'plain'), act('Yes', 'answered', { item: ask.id, value: 1 }, 'plain')),
+      };
     }
     case 'apply':
       return {
-        title: `${upper(zone)} now`, how: `One even coat of ${water}, no rubbing. Press as the pad first touches.`, map: true, sting: on.length > 0, alarms: on.length > 0,
+        title: `${upper(zone)} now`,
+        how: `One even coat of ${water}, no rubbing. Press as the pad first touches.`,
+        map: true,
+        sting: on.length > 0,
+        alarms: on.length > 0,
         acts: acts(act(`It touches the ${zone}`, 'touched', { zone: state.next })),
       };
     case 'layer':
-      return { title: `Second layer: ${zone}`, how: 'Over the first, one even coat. Press as the pad touches.', map: true, sting: true, alarms: true, acts: acts(act(`The second layer touches the ${zone}`, 'layered', { zone: state.next })) };
+      return {
+        title: `Second layer: ${zone}`,
+        how: 'Over the first, one even coat. Press as the pad touches.',
+        map: true,
+        sting: true,
+        alarms: true,
+        acts: acts(act(`The second layer touches the ${zone}`, 'layered', { zone: state.next })),
+      };
     case 'wait': {
-      if (state.phase === 'calming') return { title: 'Let it calm', how: `Fan, or a cool cloth. Asked again in ${left(state.stingDueAt - now)}.`, sting: true, alarms: true, acts: [] };
-      const cue = script.staysOn ? Math.max(...on.map((each) => now - each.contactMilliseconds)) + script.targetSeconds * 1000 : on.find((each) => each.zone === state.next).cueAt;
-      return { title: script.staysOn ? `Leave it: ${left(cue - now)}` : `Fan. ${upper(zone)} off in ${left(cue - now)}`, key: 'wait', how: 'Tingle, a little pink and warmth are usual. Watch the skin in the mirror.', map: true, sting: true, alarms: true, acts: [] };
+      if (state.phase === 'calming')
+        return {
+          title: 'Let it calm',
+          how: `Fan, or a cool cloth. Asked again in ${left(state.stingDueAt - now)}.`,
+          sting: true,
+          alarms: true,
+          acts: [],
+        };
+      const cue = script.staysOn
+        ? Math.max(...on.map((each) => now - each.contactMilliseconds)) + script.targetSeconds * 1000
+        : on.find((each) => each.zone === state.next).cueAt;
+      return {
+        title: script.staysOn ? `Leave it: ${left(cue - now)}` : `Fan. ${upper(zone)} off in ${left(cue - now)}`,
+        key: 'wait',
+        how: 'Tingle, a little pink and warmth are usual. Watch the skin in the mirror.',
+        map: true,
+        sting: true,
+        alarms: true,
+        acts: [],
+      };
     }
     case 'remove': {
       const late = on.find((each) => each.zone === state.next).contactMilliseconds > script.targetSeconds * 1000;
-      return { title: `${upper(zone)} off now`, key: `remove${late}`, urgent: late, how: (late ? 'It is past its time. ' : '') + (script.ending.kind === 'neutraliser' ? 'Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.' : 'Lukewarm water, soft rounds, no scrubbing, eyes shielded.'), map: true, cue: late ? 'alarm' : 'cue', alarms: true, acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next })) };
+      return {
+        title: `${upper(zone)} off now`,
+        key: `remove${late}`,
+        urgent: late,
+        how:
+          (late ? 'It is past its time. ' : '') +
+          (script.ending.kind === 'neutraliser'
+            ? 'Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.'
+            : 'Lukewarm water, soft rounds, no scrubbing, eyes shielded.'),
+        map: true,
+        cue: late ? 'alarm' : 'cue',
+        alarms: true,
+        acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next })),
+      };
     }
     case 'remove-now': {
-      const again = state.warnings.includes('touched-again') && state.zones.some((each) => each.zone === state.next && each.cueAt !== null && each.cueAt <= now);
+      const again =
+        state.warnings.includes('touched-again') &&
+        state.zones.some((each) => each.zone === state.next && each.cueAt !== null && each.cueAt <= now);
       const leftOut = !script.groups.some((group) => group.zones.some((step) => step.zone === state.next));
       const stray = leftOut || (again && on.length > 1);
-      const why = state.warnings.includes('clock-lost') ? "The phone's clock went back, so nobody knows how long it was on." : state.warnings.includes('over-limit') ? 'It has been on longer than this kit ever may.'
-        : state.worstSting >= script.stingEnds ? `A sting of ${script.stingEnds} or more ends it.` : again && !leftOut ? 'It was off already: once is enough tonight.' : stray && on.length > 1 ? 'Nothing belongs there. Wipe it off with a wet pad.' : state.warnings.includes('began-unchecked') ? 'It was put on before everything was ready.' : 'It comes off now.';
+      const why = state.warnings.includes('clock-lost')
+        ? "The phone's clock went back, so nobody knows how long it was on."
+        : state.warnings.includes('over-limit')
+          ? 'It has been on longer than this kit ever may.'
+          : state.worstSting >= script.stingEnds
+            ? `A sting of ${script.stingEnds} or more ends it.`
+            : again && !leftOut
+              ? 'It was off already: once is enough tonight.'
+              : stray && on.length > 1
+                ? 'Nothing belongs there. Wipe it off with a wet pad.'
+                : state.warnings.includes('began-unchecked')
+                  ? 'It was put on before everything was ready.'
+                  : 'It comes off now.';
       return {
-        title: `Take it off now: ${zone}`, how: `${why} ${stray && on.length > 1 ? '' : script.staysOn ? 'Cleanser and lukewarm water.' : 'Lukewarm water in plenty, eyes shielded.'}`, map: true, cue: 'alarm', urgent: true, alarms: true,
-        acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'), on.length > 1 && !stray ? act('Everything is off', 'all-off', {}, 'plain') : null),
+        title: `Take it off now: ${zone}`,
+        how:
+          stray && on.length > 1
+            ? why
+            : `${why} ${script.staysOn ? 'Cleanser and lukewarm water.' : 'Lukewarm water in plenty, eyes shielded.'}`,
+        map: true,
+        cue: 'alarm',
+        urgent: true,
+        alarms: true,
+        acts: acts(
+          act(`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'),
+          on.length > 1 && !stray ? act('Everything is off', 'all-off', {}, 'plain') : null,
+        ),
       };
     }
     case 'end':
-      return { title: script.staysOn && on.length > 0 ? 'The wait is over' : script.device ? 'Off the skin' : 'Now the ending', how: '', lines: script.device ? script.ending.lines : script.staysOn && on.length === 0 ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.'] : script.ending.lines, cue: 'look', alarms: true, acts: acts(act('Done to the last line', 'ended', {})) };
+      return {
+        title: script.staysOn && on.length > 0 ? 'The wait is over' : script.device ? 'Off the skin' : 'Now the ending',
+        how: '',
+        lines: script.device
+          ? script.ending.lines
+          : script.staysOn && on.length === 0
+            ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.']
+            : script.ending.lines,
+        cue: 'look',
+        alarms: true,
+        acts: acts(act('Done to the last line', 'ended', {})),
+      };
     case 'tell-sting':
-      return { title: script.device ? 'How does the skin feel?' : 'Does it still sting?', how: script.device ? 'How much it stings or burns, where it was. 0 or 1 is calm.' : '0 or 1 is calm. It should fade within 10 minutes.', sting: true, asked: true, alarms: true, cue: 'look', acts: [] };
+      return {
+        title: script.device ? 'How does the skin feel?' : 'Does it still sting?',
+        how: script.device
+          ? 'How much it stings or burns, where it was. 0 or 1 is calm.'
+          : '0 or 1 is calm. It should fade within 10 minutes.',
+        sting: true,
+        asked: true,
+        alarms: true,
+        cue: 'look',
+        acts: [],
+      };
     case 'rinse-again':
-      return { title: 'Cool water once more', how: `It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`, key: 'rinse', sting: true, alarms: true, acts: [] };
+      return {
+        title: 'Cool water once more',
+        how: `It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`,
+        key: 'rinse',
+        sting: true,
+        alarms: true,
+        acts: [],
+      };
     case 'run-water':
       return {
-        title: `Cool running water: ${left(state.waterUntil - now)}`, key: 'water', how: 'At once, and keep it running. No neutraliser on burning skin. Do not rub.', lines: script.burnWords, urgent: true, cue: 'alarm', number,
+        title: `Cool running water: ${left(state.waterUntil - now)}`,
+        key: 'water',
+        how: 'At once, and keep it running. No neutraliser on burning skin. Do not rub.',
+        lines: script.burnWords,
+        urgent: true,
+        cue: 'alarm',
+        number,
         acts: acts(act('White, grey or blistered', 'frosted', {}, 'plain'), act('In the eye', 'in-eye', {}, 'plain')),
       };
     case 'tell-burning':
-      return { title: 'Does it still burn?', how: '', urgent: true, cue: 'alarm', number, acts: acts(act('It burns no longer', 'cooled', {}), act('It still burns', 'still-burns', {}, 'alarm')) };
+      return {
+        title: 'Does it still burn?',
+        how: '',
+        urgent: true,
+        cue: 'alarm',
+        number,
+        acts: acts(act('It burns no longer', 'cooled', {}), act('It still burns', 'still-burns', {}, 'alarm')),
+      };
     case 'rinse-eye':
       return {
-        title: `Rinse the eye: ${left(state.waterUntil - now)}`, key: 'eye', how: 'Plenty of clean water, lid held open, from the nose outwards. Let the water run over the whole face.', lines: [script.burnWords.at(-1)], urgent: true, cue: 'alarm', emergency: true,
+        title: `Rinse the eye: ${left(state.waterUntil - now)}`,
+        key: 'eye',
+        how: 'Plenty of clean water, lid held open, from the nose outwards. Let the water run over the whole face.',
+        lines: [script.burnWords.at(-1)],
+        urgent: true,
+        cue: 'alarm',
+        emergency: true,
         acts: acts(on.length > 0 ? act('The face is rinsed too: everything is off', 'all-off', {}, 'plain') : null),
       };
     case 'get-help':
       if (state.phase === 'done') {
         return {
-          title: 'Stop. Call your studio', how: `${state.worstSting >= script.stingStops ? `A sting of ${script.stingStops} or more is a stop.` : 'It still stings 20 minutes after it was off.'} Cool water again, plain moisturiser if it does not sting, nothing else. Call, and say what you see.`,
-          lines: script.burnWords, urgent: true, cue: 'alarm', number, back: true, acts: [],
+          title: 'Stop. Call your studio',
+          how:
+            (state.worstSting >= script.stingStops
+              ? `A sting of ${script.stingStops} or more is a stop.`
+              : 'It still stings 20 minutes after it was off.') +
+            ' Cool water again, plain moisturiser if it does not sting, nothing else. Call, and say what you see.',
+          lines: script.burnWords,
+          urgent: true,
+          cue: 'alarm',
+          number,
+          back: true,
+          acts: [],
         };
       }
-      return { title: 'Medical help now', how: 'Keep the water running until help is there. Say what was used and how long.', lines: script.burnWords, urgent: true, cue: 'alarm', emergency: true, number, back: true, acts: [] };
+      return {
+        title: 'Medical help now',
+        how: 'Keep the water running until help is there. Say what was used and how long.',
+        lines: script.burnWords,
+        urgent: true,
+        cue: 'alarm',
+        emergency: true,
+        number,
+        back: true,
+        acts: [],
+      };
     default:
       if (state.phase === 'refused') {
-        return { title: 'Not tonight', how: script.asks.find((ask) => ask.id === state.next)?.else ?? '', back: true, number, acts: guide.wrongAnswer ? [act('I pressed that by mistake', 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [] };
+        return {
+          title: 'Not tonight',
+          how: script.asks.find((ask) => ask.id === state.next)?.else ?? '',
+          back: true,
+          number,
+          acts: guide.wrongAnswer ? [act('I pressed that by mistake', 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [],
+        };
       }
-      if (state.phase === 'water') return { title: 'Leave it in peace now', how: 'Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.', number, back: true, acts: [] };
+      if (state.phase === 'water')
+        return {
+          title: 'Leave it in peace now',
+          how: 'Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.',
+          number,
+          back: true,
+          acts: [],
+        };
       return ending(guide, state);
   }
 }
@@ -114,8 +271,24 @@ function ending(guide, state) {
   const longest = Math.max(0, ...state.zones.map((zone) => zone.contactMilliseconds));
   const lines = practice ? wrong : [...wrong.map((fault) => `${fault}: your studio sees it.`), ...script.after];
   return {
-    title: practice && script.device ? (wrong.length ? 'What went otherwise' : 'Practised: way by way') : practice ? (wrong.length ? 'What went otherwise' : 'Practised: all in time') : 'Well ended',
-    how: script.device ? `${minutes(state.device.wayMilliseconds.reduce((sum, time) => sum + time, 0))} on the skin; planned ${minutes(script.targetSeconds * 1000)}.` : state.zones.length && !script.staysOn ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.` : '',
-    lines, red: !practice && state.redness === null, back: true, acts: [],
+    title:
+      practice && script.device
+        ? wrong.length
+          ? 'What went otherwise'
+          : 'Practised: way by way'
+        : practice
+          ? wrong.length
+            ? 'What went otherwise'
+            : 'Practised: all in time'
+          : 'Well ended',
+    how: script.device
+      ? `${minutes(sum(state.device.wayMilliseconds))} on the skin; planned ${minutes(script.targetSeconds * 1000)}.`
+      : state.zones.length && !script.staysOn
+        ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.`
+        : '',
+    lines,
+    red: !practice && state.redness === null,
+    back: true,
+    acts: [],
   };
 }
