@@ -9,15 +9,34 @@ import { openLink } from '../tests/browser/guide.mjs';
 import { clientIds, desk, openPage, root, signIn, startChromium } from '../tests/browser/studio.mjs';
 
 const rounds = 40;
-const freePort = () => new Promise((resolve) => { const server = createServer().listen(0, '127.0.0.1', () => { const { port } = server.address(); server.close(() => resolve(port)); }); });
+const freePort = () =>
+  new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
 const median = (all) => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)];
 
 async function start(program) {
   const [port, folder] = [await freePort(), mkdtempSync(join(tmpdir(), 'oatpath-bench-'))];
   const child = spawn('dotnet', [program, '--data', folder, '--port', String(port), '--demo'], { stdio: 'ignore' });
   const origin = `http://127.0.0.1:${port}`;
-  for (let i = 0; i < 300; i += 1) { try { await fetch(`${origin}/sign-in`); break; } catch { await new Promise((r) => setTimeout(r, 50)); } }
-  return { origin, close: () => { child.kill('SIGTERM'); rmSync(folder, { recursive: true, force: true }); } };
+  for (let i = 0; i < 300; i += 1) {
+    try {
+      await fetch(`${origin}/sign-in`);
+      break;
+    } catch {
+      await new Promise((r) => setTimeout(r, 50));
+    }
+  }
+  return {
+    origin,
+    close: () => {
+      child.kill('SIGTERM');
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
 }
 
 const browser = await startChromium();
@@ -31,7 +50,11 @@ for (const program of programs) {
 }
 for (let i = 0; i < rounds + 5; i += 1) {
   for (const one of studios) {
-    const took = await one.page.evaluate(async () => { const begun = performance.now(); await (await fetch('/')).text(); return performance.now() - begun; });
+    const took = await one.page.evaluate(async () => {
+      const begun = performance.now();
+      await (await fetch('/')).text();
+      return performance.now() - begun;
+    });
     if (i >= 5) one.times.push(took);
   }
 }
@@ -46,15 +69,24 @@ const phone = await openLink(browser, studio, await page.inputValue('#address'))
 await phone.goto(`${studio.origin}/my/normal`);
 const asked = [];
 for (let i = 0; i < 25; i += 1) {
-  asked.push(await phone.evaluate(async () => {
-    const form = new URLSearchParams(new FormData(document.querySelector('form.sheet')));
-    form.set('key', crypto.randomUUID?.().replaceAll('-', '') ?? Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, '0')).join(''));
-    form.set('sign', 'Flaking'); form.set('degree', 'Little');
-    const begun = performance.now();
-    await (await fetch('/my/normal', { method: 'POST', body: form })).text();
-    return performance.now() - begun;
-  }));
+  asked.push(
+    await phone.evaluate(async () => {
+      const form = new URLSearchParams(new FormData(document.querySelector('form.sheet')));
+      form.set(
+        'key',
+        crypto.randomUUID?.().replaceAll('-', '') ??
+          Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, '0')).join(''),
+      );
+      form.set('sign', 'Flaking');
+      form.set('degree', 'Little');
+      const begun = performance.now();
+      await (await fetch('/my/normal', { method: 'POST', body: form })).text();
+      return performance.now() - begun;
+    }),
+  );
 }
-console.log(`is this normal?, press to answer, median of ${asked.length}: ${median(asked).toFixed(1)} ms, worst ${Math.max(...asked).toFixed(1)} ms`);
+console.log(
+  `is this normal?, press to answer, median of ${asked.length}: ${median(asked).toFixed(1)} ms, worst ${Math.max(...asked).toFixed(1)} ms`,
+);
 await browser.close();
 studios.forEach((one) => one.studio.close());

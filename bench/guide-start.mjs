@@ -24,7 +24,12 @@ for (const slowed of [1, 4]) {
   }
   times[slowed].sort((a, b) => a - b);
 }
-console.log(JSON.stringify({ medianMs: Math.round(times[1][RUNS >> 1]), slowedFourTimes: { medianMs: Math.round(times[4][RUNS >> 1]), worstMs: Math.round(times[4].at(-1)) } }));
+console.log(
+  JSON.stringify({
+    medianMs: Math.round(times[1][RUNS >> 1]),
+    slowedFourTimes: { medianMs: Math.round(times[4][RUNS >> 1]), worstMs: Math.round(times[4].at(-1)) },
+  }),
+);
 await studio.close();
 await evening.remove();
 await browser.close();

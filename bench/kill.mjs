@@ -4,7 +4,9 @@ import { spawnSync } from 'node:child_process';
 import { kills, fillings } from '../tests/browser/durable.mjs';
 
 const [times = 1000, full = 100] = process.argv.slice(2).map(Number);
-const say = (name, { acknowledged, lost, refused }) => console.log(`${name}: ${acknowledged} acknowledged writes, ${lost} lost (bound 0), ${refused} refused`);
+const say = (name, { acknowledged, lost, refused }) =>
+  console.log(`${name}: ${acknowledged} acknowledged writes, ${lost} lost (bound 0), ${refused} refused`);
 say(`${times} kills at random moments of writing`, await kills(times));
-if (spawnSync('mount', ['--version']).status === 0 && process.getuid() === 0) say(`Disk filled at random moments ${full} times`, await fillings(full));
+if (spawnSync('mount', ['--version']).status === 0 && process.getuid() === 0)
+  say(`Disk filled at random moments ${full} times`, await fillings(full));
 else console.log('Disk filled: left out, a small disk cannot be mounted here');

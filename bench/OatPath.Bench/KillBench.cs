@@ -7,7 +7,8 @@ using OatPath.Store;
 namespace OatPath.Bench;
 
 /// <summary>
-/// Kills the program at random moments while reports, publications, imports, guided sessions and dispensing come in at once. What was answered as saved must be there,
+/// Kills the program at random moments while reports, publications, imports, guided sessions and dispensing come in at once. What was
+/// answered as saved must be there,
 /// and the doctor must call the folder, which has a backup, well.
 /// </summary>
 internal static class KillBench
@@ -18,7 +19,9 @@ internal static class KillBench
     /// <summary>So many kills use up less than what is taken in at once.</summary>
     private const int RunsPerDelivery = 20;
 
-    /// <summary>A program compiles while it begins; each kind of write has come through once before it is killed, or it has had its time.</summary>
+    /// <summary>
+    /// A program compiles while it begins; each kind of write has come through once before it is killed, or it has had its time.
+    /// </summary>
     private const int MostWaits = 1_200;
 
     private sealed record Act(string Kind, string Key);
@@ -42,12 +45,24 @@ internal static class KillBench
             if (run % RunsPerDelivery == 0)
             {
                 var page = await staff.Get("/shelf/reed-water");
-                await staff.Send("/shelf/reed-water?handler=TakeIn", ("units", "1000"), ("batch", "kill"), ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken")));
+                await staff.Send(
+                    "/shelf/reed-water?handler=TakeIn",
+                    ("units", "1000"),
+                    ("batch", "kill"),
+                    ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken"))
+                );
             }
 
             var (saved, from) = (new ConcurrentBag<Act>(), staff.From(run));
             var (published, given) = (await from.IdOf("Jory"), await from.IdOf("Perrin"));
-            var writing = new[] { Publish(from, published, saved), Import(from, saved), Dispense(from, given, saved), Report(phone, saved), Session(phone, saved) };
+            var writing = new[]
+            {
+                Publish(from, published, saved),
+                Import(from, saved),
+                Dispense(from, given, saved),
+                Report(phone, saved),
+                Session(phone, saved),
+            };
             for (var waited = 0; saved.Select(act => act.Kind).Distinct().Count() < writing.Length && waited < MostWaits; waited++)
             {
                 await Task.Delay(5);
@@ -60,13 +75,21 @@ internal static class KillBench
             lost += Lost(folder, all.Count > saved.Count ? saved : all);
             Backup.WriteDaily(folder, DateOnly.FromDateTime(DateTime.UtcNow), 2, DateTimeOffset.UtcNow, anew: true);
             new DataFolder(folder).Close();
-            var look = Doctor.Look(folder, DateTimeOffset.UtcNow.AddDays(2)).Where(finding => !finding.IsWell && !finding.What.StartsWith("The last daily backup", StringComparison.Ordinal)).ToList();
+            var look = Doctor
+                .Look(folder, DateTimeOffset.UtcNow.AddDays(2))
+                .Where(finding => !finding.IsWell && !finding.What.StartsWith("The last daily backup", StringComparison.Ordinal))
+                .ToList();
             unwell += look.Count > 0 ? 1 : 0;
             look.ForEach(finding => Console.WriteLine($"  kill {run + 1}: {finding.What}"));
         }
 
-        var kinds = string.Join(", ", all.GroupBy(act => act.Kind).OrderBy(group => group.Key, StringComparer.Ordinal).Select(group => $"{group.Count()} {group.Key}"));
-        Console.WriteLine($"{kills} kills: {all.Count} acknowledged ({kinds}), {lost} lost (bound 0); the doctor found something after {unwell}");
+        var kinds = string.Join(
+            ", ",
+            all.GroupBy(act => act.Kind).OrderBy(group => group.Key, StringComparer.Ordinal).Select(group => $"{group.Count()} {group.Key}")
+        );
+        Console.WriteLine(
+            $"{kills} kills: {all.Count} acknowledged ({kinds}), {lost} lost (bound 0); the doctor found something after {unwell}"
+        );
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }
@@ -91,48 +114,93 @@ internal static class KillBench
         }
     }
 
-    private static Task Publish(Visitor staff, string client, ConcurrentBag<Act> saved) => On(async () =>
-    {
-        var title = $"kill {Guid.NewGuid():n}";
-        var care = await staff.Get($"/clients/{client}/care");
-        await staff.Send($"/clients/{client}/care?handler=Occasion", ("Version", Visitor.Field(care, "Version")), ("title", title), ("on", DateTime.UtcNow.AddDays(60).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)), ("__RequestVerificationToken", Visitor.Field(care, "__RequestVerificationToken")));
-        var page = await staff.Get($"/clients/{client}/publish");
-        if ((await staff.Send($"/clients/{client}/publish", ("Version", Visitor.Field(page, "Version")), ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken")))).Contains("Published.", StringComparison.Ordinal) && page.Contains(title, StringComparison.Ordinal))
+    private static Task Publish(Visitor staff, string client, ConcurrentBag<Act> saved) =>
+        On(async () =>
         {
-            saved.Add(new("publications", title));
-        }
-    });
+            var title = $"kill {Guid.NewGuid():n}";
+            var care = await staff.Get($"/clients/{client}/care");
+            await staff.Send(
+                $"/clients/{client}/care?handler=Occasion",
+                ("Version", Visitor.Field(care, "Version")),
+                ("title", title),
+                ("on", DateTime.UtcNow.AddDays(60).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)),
+                ("__RequestVerificationToken", Visitor.Field(care, "__RequestVerificationToken"))
+            );
+            var page = await staff.Get($"/clients/{client}/publish");
+            if (
+                (
+                    await staff.Send(
+                        $"/clients/{client}/publish",
+                        ("Version", Visitor.Field(page, "Version")),
+                        ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken"))
+                    )
+                ).Contains("Published.", StringComparison.Ordinal) && page.Contains(title, StringComparison.Ordinal)
+            )
+            {
+                saved.Add(new("publications", title));
+            }
+        });
 
-    private static Task Import(Visitor staff, ConcurrentBag<Act> saved) => On(async () =>
-    {
-        var name = $"Bottle {Guid.NewGuid():n}";
-        var page = await staff.Get("/shelf/import");
-        var (look, address) = await staff.Upload("/shelf/import", Visitor.Field(page, "__RequestVerificationToken"), $"name,kind\n{name},moisturiser\n");
-        if ((await staff.Send(address, ("__RequestVerificationToken", Visitor.Field(look, "__RequestVerificationToken")))).Contains("put in place", StringComparison.Ordinal))
+    private static Task Import(Visitor staff, ConcurrentBag<Act> saved) =>
+        On(async () =>
         {
-            saved.Add(new("imports", name));
-        }
-    });
+            var name = $"Bottle {Guid.NewGuid():n}";
+            var page = await staff.Get("/shelf/import");
+            var (look, address) = await staff.Upload(
+                "/shelf/import",
+                Visitor.Field(page, "__RequestVerificationToken"),
+                $"name,kind\n{name},moisturiser\n"
+            );
+            if (
+                (await staff.Send(address, ("__RequestVerificationToken", Visitor.Field(look, "__RequestVerificationToken")))).Contains(
+                    "put in place",
+                    StringComparison.Ordinal
+                )
+            )
+            {
+                saved.Add(new("imports", name));
+            }
+        });
 
-    private static Task Dispense(Visitor staff, string client, ConcurrentBag<Act> saved) => On(async () =>
-    {
-        var page = await staff.Get("/shelf/reed-water");
-        if ((await staff.Send("/shelf/reed-water?handler=Dispense", ("client", client), ("batch", "kill"), ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken")))).Contains(" went to ", StringComparison.Ordinal))
+    private static Task Dispense(Visitor staff, string client, ConcurrentBag<Act> saved) =>
+        On(async () =>
         {
-            saved.Add(new("dispensed", ""));
-        }
+            var page = await staff.Get("/shelf/reed-water");
+            if (
+                (
+                    await staff.Send(
+                        "/shelf/reed-water?handler=Dispense",
+                        ("client", client),
+                        ("batch", "kill"),
+                        ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken"))
+                    )
+                ).Contains(" went to ", StringComparison.Ordinal)
+            )
+            {
+                saved.Add(new("dispensed", ""));
+            }
 
-        await Task.Delay(60);
-    });
+            await Task.Delay(60);
+        });
 
-    private static Task Report(Visitor phone, ConcurrentBag<Act> saved) => On(async () =>
-    {
-        var form = await phone.Get("/my/report");
-        var key = Visitor.Field(form, "key");
-        await phone.Send("/my/report", ("key", key), ("about", Visitor.Field(form, "about")), ("sting", "1"), ("length", "45"), ("redness", "0"), ("phone", Visitor.Field(form, "phone")), ("__RequestVerificationToken", Visitor.Field(form, "__RequestVerificationToken")));
-        saved.Add(new("reports", key));
-        await Task.Delay(40);
-    });
+    private static Task Report(Visitor phone, ConcurrentBag<Act> saved) =>
+        On(async () =>
+        {
+            var form = await phone.Get("/my/report");
+            var key = Visitor.Field(form, "key");
+            await phone.Send(
+                "/my/report",
+                ("key", key),
+                ("about", Visitor.Field(form, "about")),
+                ("sting", "1"),
+                ("length", "45"),
+                ("redness", "0"),
+                ("phone", Visitor.Field(form, "phone")),
+                ("__RequestVerificationToken", Visitor.Field(form, "__RequestVerificationToken"))
+            );
+            saved.Add(new("reports", key));
+            await Task.Delay(40);
+        });
 
     private static async Task Session(Visitor phone, ConcurrentBag<Act> saved)
     {
@@ -142,12 +210,22 @@ internal static class KillBench
             if (grant.Length == 0)
             {
                 var page = await phone.Get("/my/peel");
-                var guide = await phone.Send("/my/peel?handler=Practise", ("phone", Visitor.Field(page, "phone")), ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken")));
+                var guide = await phone.Send(
+                    "/my/peel?handler=Practise",
+                    ("phone", Visitor.Field(page, "phone")),
+                    ("__RequestVerificationToken", Visitor.Field(page, "__RequestVerificationToken"))
+                );
                 grant = Regex.Match(System.Net.WebUtility.HtmlDecode(guide), "\"grant\":\"([^\"]+)\"").Groups[1].Value;
             }
 
             var id = Guid.NewGuid().ToString("n");
-            await phone.SendJson("/my/session", $$"""{"grant":"{{grant}}","run":"killed-run","elapsedMilliseconds":{{n * 100}},"events":[{"id":"{{id}}","kind":"ticked","item":"water","atMilliseconds":{{n++ * 100}}}]}""");
+            await phone.SendJson(
+                "/my/session",
+                $$"""
+                {"grant":"{{grant}}","run":"killed-run","elapsedMilliseconds":{{n * 100}},
+                "events":[{"id":"{{id}}","kind":"ticked","item":"water","atMilliseconds":{{n++ * 100}}}]}
+                """
+            );
             saved.Add(new("session events", id));
             await Task.Delay(30);
         });
@@ -158,14 +236,28 @@ internal static class KillBench
     {
         using var connection = new SqliteConnection($"Data Source={Path.Combine(folder, DataFolder.DatabaseName)};Pooling=False");
         connection.Open();
-        return acts.Count(act => Number(connection, act.Kind switch
-        {
-            "reports" => "SELECT count(*) FROM fact WHERE id = $key",
-            "session events" => "SELECT count(*) FROM session_event WHERE event_id = $key",
-            "imports" => "SELECT count(*) FROM product WHERE name = $key",
-            "publications" => "SELECT count(*) FROM fact f JOIN publication_fact p ON p.fact_id = f.id WHERE f.kind = 'occasion' AND f.body LIKE '%' || $key || '%'",
-            _ => "SELECT count(*) FROM stock_move WHERE kind = 'dispensed' AND $key = ''",
-        }, act.Key) == 0) + (Number(connection, $"SELECT count(*) FROM stock_move WHERE kind = 'dispensed' AND batch = 'kill' AND $key = ''", "") < dispensed(acts) ? 1 : 0);
+        return acts.Count(act =>
+                Number(
+                    connection,
+                    act.Kind switch
+                    {
+                        "reports" => "SELECT count(*) FROM fact WHERE id = $key",
+                        "session events" => "SELECT count(*) FROM session_event WHERE event_id = $key",
+                        "imports" => "SELECT count(*) FROM product WHERE name = $key",
+                        "publications" =>
+                            "SELECT count(*) FROM fact f JOIN publication_fact p ON p.fact_id = f.id WHERE f.kind = 'occasion' AND f.body "
+                                + "LIKE '%' || $key || '%'",
+                        _ => "SELECT count(*) FROM stock_move WHERE kind = 'dispensed' AND $key = ''",
+                    },
+                    act.Key
+                ) == 0
+            )
+            + (
+                Number(connection, $"SELECT count(*) FROM stock_move WHERE kind = 'dispensed' AND batch = 'kill' AND $key = ''", "")
+                < dispensed(acts)
+                    ? 1
+                    : 0
+            );
 
         int dispensed(IEnumerable<Act> of) => of.Count(act => act.Kind == "dispensed");
     }

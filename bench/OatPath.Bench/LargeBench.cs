@@ -27,7 +27,10 @@ internal static class LargeBench
     private const string NewDay = "UPDATE client_digest SET care_day = '2000-01-01'";
     private const string OfNow = "SELECT count(*) FROM client_digest WHERE care_day > '2000-01-01'";
 
-    /// <summary>A new care day for everybody, with somebody who looks at a page all the while: of a program that has just been started, and of one that runs.</summary>
+    /// <summary>
+    /// A new care day for everybody, with somebody who looks at a page all the while: of a program that has just been started, and of one
+    /// that runs.
+    /// </summary>
     private static async Task Digest(string folder)
     {
         Execute(folder, NewDay);
@@ -48,8 +51,14 @@ internal static class LargeBench
     {
         // The first pages of a program are those that it compiles.
         var warm = waits.Skip(10).Order().ToList();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"Digest of {Clients} clients on a new care day {what}, s (bound 20): {seconds:0.0}; requests meanwhile, ms: median {warm[warm.Count / 2]:0}, slowest of {warm.Count} (bound 100) {warm[^1]:0}; the program takes {studio.MostMemory} MB at most"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"Digest of {Clients} clients on a new care day {what}, s (bound 20): {seconds:0.0}; requests meanwhile, ms: median "
+                    + $"{warm[warm.Count / 2]:0}, slowest of {warm.Count} (bound 100) {warm[^1]:0}; the program takes "
+                    + $"{studio.MostMemory} MB at most"
+            )
+        );
     }
 
     /// <summary>Looks at pages until the digest is made.</summary>
@@ -77,7 +86,8 @@ internal static class LargeBench
     private static async Task Starts(string folder)
     {
         var emptyFolder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;
-        double emptyStart = 0, largeStart = 0;
+        double emptyStart = 0,
+            largeStart = 0;
         for (var round = 0; round < 5; round++)
         {
             var start = Stopwatch.GetTimestamp();
@@ -89,7 +99,13 @@ internal static class LargeBench
         }
 
         Directory.Delete(emptyFolder, recursive: true);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Start until the first page, ms: empty studio {emptyStart:0}, large {largeStart:0}, ratio {largeStart / emptyStart:0.00} (bound 2)"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"Start until the first page, ms: empty studio {emptyStart:0}, large {largeStart:0}, ratio "
+                    + $"{largeStart / emptyStart:0.00} (bound 2)"
+            )
+        );
     }
 
     private static async Task Desk(string folder)
@@ -103,13 +119,24 @@ internal static class LargeBench
         var kilobytes = (await staff.Get("/")).Length / 1000.0;
         var clients = await Median(staff, "/clients", 40);
         var search = await Median(staff, "/clients?q=client%204711", 40);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Desk of {Clients} clients, ms over a page without a record ({empty:0.0}): {desk - empty:0.0} (bound 50), {kilobytes:0} KB (bound 60); Clients {clients - empty:0.0}; a search {search - empty:0.0}"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"Desk of {Clients} clients, ms over a page without a record ({empty:0.0}): {desk - empty:0.0} (bound 50), {kilobytes:0} "
+                    + $"KB (bound 60); Clients {clients - empty:0.0}; a search {search - empty:0.0}"
+            )
+        );
         for (var i = 0; i < 15; i++)
         {
             await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => staff.Get("/")));
         }
 
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Four Desks at once, MB of the whole program at most (bound 400): {studio.MostMemory}"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"Four Desks at once, MB of the whole program at most (bound 400): {studio.MostMemory}"
+            )
+        );
     }
 
     private static async Task<double> Median(Visitor visitor, string page, int runs)
@@ -144,7 +171,9 @@ internal static class LargeBench
 
     private static SqliteConnection Open(string folder)
     {
-        var connection = new SqliteConnection($"Data Source={Path.Combine(folder, DataFolder.DatabaseName)};Pooling=False;Default Timeout=30");
+        var connection = new SqliteConnection(
+            $"Data Source={Path.Combine(folder, DataFolder.DatabaseName)};Pooling=False;Default Timeout=30"
+        );
         connection.Open();
         return connection;
     }

@@ -11,15 +11,24 @@ internal static class Phones
     {
         using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
         var (links, publications) = (new Links(database), new Publications(database));
-        return [.. new Clients(database).Search(named, int.MaxValue).Where(client => publications.Latest(client.Id) is not null).Take(count)
-            .SelectMany(client =>
-            {
-                var token = links.Create(client.Id, "bench", DateTimeOffset.UtcNow);
-                return Enumerable.Range(0, each).Select(n =>
+        return
+        [
+            .. new Clients(database)
+                .Search(named, int.MaxValue)
+                .Where(client => publications.Latest(client.Id) is not null)
+                .Take(count)
+                .SelectMany(client =>
                 {
-                    _ = n == 0 || links.AllowOneMore(client.Id);
-                    return (client.Id, links.Admit(token, null, DateTimeOffset.UtcNow).Cookie!);
-                }).ToList();
-            })];
+                    var token = links.Create(client.Id, "bench", DateTimeOffset.UtcNow);
+                    return Enumerable
+                        .Range(0, each)
+                        .Select(n =>
+                        {
+                            _ = n == 0 || links.AllowOneMore(client.Id);
+                            return (client.Id, links.Admit(token, null, DateTimeOffset.UtcNow).Cookie!);
+                        })
+                        .ToList();
+                }),
+        ];
     }
 }

@@ -32,7 +32,15 @@ switch (args)
         await OatPath.Bench.KillBench.Run(int.Parse(kills, System.Globalization.CultureInfo.InvariantCulture));
         return;
     case ["life", var number]:
-        Console.Write(CaseJson.Write(OatPath.Bench.Life.Of(int.Parse(number, System.Globalization.CultureInfo.InvariantCulture), DateTimeOffset.UtcNow, "Europe/Vienna")));
+        Console.Write(
+            CaseJson.Write(
+                OatPath.Bench.Life.Of(
+                    int.Parse(number, System.Globalization.CultureInfo.InvariantCulture),
+                    DateTimeOffset.UtcNow,
+                    "Europe/Vienna"
+                )
+            )
+        );
         return;
 }
 
@@ -45,21 +53,45 @@ Console.WriteLine("26 weeks planned for one client, median ms (at most 2):");
 foreach (var file in Directory.GetFiles(Path.Combine(root, "demo", "cases"), "*.json").Order(StringComparer.Ordinal))
 {
     var demo = CaseJson.ReadCase(File.ReadAllText(file)).Case!;
-    Console.WriteLine($"  {Path.GetFileNameWithoutExtension(file),-20} {Median(() => PathPlanner.Plan(demo, rules, days: 182), 1500):0.00}   13 weeks {Median(() => PathPlanner.Plan(demo, rules, days: 91), 1500):0.00}");
+    Console.WriteLine(
+        $"  {Path.GetFileNameWithoutExtension(file),-20} {Median(() => PathPlanner.Plan(demo, rules, days: 182), 1500):0.00}   13 weeks "
+            + $"{Median(() => PathPlanner.Plan(demo, rules, days: 91), 1500):0.00}"
+    );
 }
 
 var busy = Busy.Case();
-Console.WriteLine($"5 actives and {busy.Log.Count} log entries, median ms (at most 2): 13 weeks {Median(() => PathPlanner.Plan(busy, rules, days: 91), 1500):0.00}   26 weeks {Median(() => PathPlanner.Plan(busy, rules, days: 182), 1500):0.00}   52 weeks {Median(() => PathPlanner.Plan(busy, rules, days: 364), 1500):0.00}");
-var demos = Directory.GetFiles(Path.Combine(root, "demo", "cases"), "*.json").Order(StringComparer.Ordinal).Select(file => CaseJson.ReadCase(File.ReadAllText(file)).Case!).Append(busy).ToArray();
+Console.WriteLine(
+    $"5 actives and {busy.Log.Count} log entries, median ms (at most 2): 13 weeks "
+        + $"{Median(() => PathPlanner.Plan(busy, rules, days: 91), 1500):0.00}   26 weeks "
+        + $"{Median(() => PathPlanner.Plan(busy, rules, days: 182), 1500):0.00}   52 weeks "
+        + $"{Median(() => PathPlanner.Plan(busy, rules, days: 364), 1500):0.00}"
+);
+var demos = Directory
+    .GetFiles(Path.Combine(root, "demo", "cases"), "*.json")
+    .Order(StringComparer.Ordinal)
+    .Select(file => CaseJson.ReadCase(File.ReadAllText(file)).Case!)
+    .Append(busy)
+    .ToArray();
 var all = Stopwatch.StartNew();
-Parallel.For(0, 10_000, new ParallelOptions { MaxDegreeOfParallelism = 2 }, i => PathPlanner.Plan(demos[i % demos.Length], rules, days: 182));
+Parallel.For(0, 10_000, new ParallelOptions { MaxDegreeOfParallelism = 2 }, i =>
+    PathPlanner.Plan(demos[i % demos.Length], rules, days: 182)
+);
 Console.WriteLine($"10,000 clients re-planned over 26 weeks on 2 cores, s (at most 30): {all.Elapsed.TotalSeconds:0.0}");
 
 var shelf = File.ReadAllText(Path.Combine(root, "demo", "shelf.csv"));
-var labels = ShelfCsv.Read(shelf, new DateOnly(2026, 1, 1)).Products.Select(product => product.Label).Where(label => LabelReader.Read(label).Reading is not null).ToList();
-var typed = "Aqua, Glycerin, Butylene Glycol, Niacinamide, Salycilic Acid, Glycollic Acid, Cetearil Alcohol, Moonpetal Leaf Extract, Dimethicone, Xantham Gum, Phenoxythanol, Ethylhexylglycerine, Parfum, Citric Acid";
+var labels = ShelfCsv
+    .Read(shelf, new DateOnly(2026, 1, 1))
+    .Products.Select(product => product.Label)
+    .Where(label => LabelReader.Read(label).Reading is not null)
+    .ToList();
+var typed =
+    "Aqua, Glycerin, Butylene Glycol, Niacinamide, Salycilic Acid, Glycollic Acid, Cetearil Alcohol, Moonpetal Leaf Extract, Dimethicone, "
+        + "Xantham Gum, Phenoxythanol, Ethylhexylglycerine, Parfum, Citric Acid";
 Console.WriteLine("A label read, median ms (under 1):");
-Console.WriteLine($"  mean of the demo shelf {Median(() => labels.ForEach(label => LabelReader.Read(label))) / labels.Count:0.000}   with six slips of the pen and an unknown name {Median(() => LabelReader.Read(typed)):0.000}");
+Console.WriteLine(
+    $"  mean of the demo shelf {Median(() => labels.ForEach(label => LabelReader.Read(label))) / labels.Count:0.000}   with six slips of "
+        + $"the pen and an unknown name {Median(() => LabelReader.Read(typed)):0.000}"
+);
 
 BenchRoutine(ShelfCsv.Read(shelf, new DateOnly(2026, 1, 1)).Products);
 
@@ -98,9 +130,29 @@ Directory.Delete(folder, recursive: true);
 
 void BenchRoutine(IReadOnlyList<Product> studio)
 {
-    var kinds = new[] { ProductKind.OilCleanser, ProductKind.GelCleanser, ProductKind.CreamCleanser, ProductKind.CalmingToner, ProductKind.ExfoliatingToner, ProductKind.LeaveOnAcidLiquid, ProductKind.AntioxidantSerum,
-        ProductKind.HydratingSerum, ProductKind.NiacinamideSerum, ProductKind.PigmentSerum, ProductKind.AzelaicSuspension, ProductKind.Retinoid, ProductKind.EyeGel, ProductKind.NeckCream, ProductKind.Moisturiser,
-        ProductKind.FaceOil, ProductKind.OcclusiveBalm, ProductKind.ClayMask, ProductKind.Scrub, ProductKind.SunscreenFluid };
+    var kinds = new[]
+    {
+        ProductKind.OilCleanser,
+        ProductKind.GelCleanser,
+        ProductKind.CreamCleanser,
+        ProductKind.CalmingToner,
+        ProductKind.ExfoliatingToner,
+        ProductKind.LeaveOnAcidLiquid,
+        ProductKind.AntioxidantSerum,
+        ProductKind.HydratingSerum,
+        ProductKind.NiacinamideSerum,
+        ProductKind.PigmentSerum,
+        ProductKind.AzelaicSuspension,
+        ProductKind.Retinoid,
+        ProductKind.EyeGel,
+        ProductKind.NeckCream,
+        ProductKind.Moisturiser,
+        ProductKind.FaceOil,
+        ProductKind.OcclusiveBalm,
+        ProductKind.ClayMask,
+        ProductKind.Scrub,
+        ProductKind.SunscreenFluid,
+    };
     var products = kinds.Select(kind => studio.First(product => product.Kind == kind)).ToList();
     var today = new DateOnly(2026, 3, 2);
     var file = new CaseFile
@@ -111,23 +163,44 @@ void BenchRoutine(IReadOnlyList<Product> studio)
         Zone = "UTC",
         Intake = new() { BirthDate = new DateOnly(1990, 1, 1) },
         Shelf = [.. products.Select(product => new ShelfItem { Product = product })],
-        Decisions = [.. products.Where(product => product.IsActive()).Take(3).Select(product => new StartActive { Id = product.Id, On = today, Product = product.Id, AlreadyInUse = true, Rung = 1, Reason = "in use" })],
+        Decisions =
+        [
+            .. products
+                .Where(product => product.IsActive())
+                .Take(3)
+                .Select(product => new StartActive
+                {
+                    Id = product.Id,
+                    On = today,
+                    Product = product.Id,
+                    AlreadyInUse = true,
+                    Rung = 1,
+                    Reason = "in use",
+                }),
+        ],
     };
     var clashes = BenchReview.Of(file, rules, studio);
-    Console.WriteLine($"A routine of 20 products ordered for a day, checked and mended, median ms (under 5): {Median(() => BenchReview.Of(file, rules, studio)):0.00}   ({clashes.Count} clashes, {clashes.Sum(clash => clash.Mends.Count)} mends)   ordered alone {Median(() => PathPlanner.Plan(file, rules, days: 1)):0.00}   14 days {Median(() => PathPlanner.Plan(file, rules, days: 14)):0.00}");
+    Console.WriteLine(
+        $"A routine of 20 products ordered for a day, checked and mended, median ms (under 5): "
+            + $"{Median(() => BenchReview.Of(file, rules, studio)):0.00}   ({clashes.Count} clashes, "
+            + $"{clashes.Sum(clash => clash.Mends.Count)} mends)   ordered alone "
+            + $"{Median(() => PathPlanner.Plan(file, rules, days: 1)):0.00}   14 days "
+            + $"{Median(() => PathPlanner.Plan(file, rules, days: 14)):0.00}"
+    );
 }
 
-static Product Numbered(int i) => new()
-{
-    Id = $"p-{i}",
-    Name = $"Bottle {i} of the bench",
-    Line = $"Line {i % 17}",
-    Kind = (ProductKind)(i % 40),
-    Actives = i % 3 == 0 ? [new(Substance.Glycolic, 1 + (i % 9))] : [],
-    Ph = i % 3 == 0 ? 3.6m : null,
-    ContentMl = 50,
-    Label = "Aqua, Glycerin, Propanediol, Cetearyl Alcohol, Glyceryl Stearate, Phenoxyethanol, Ethylhexylglycerin",
-};
+static Product Numbered(int i) =>
+    new()
+    {
+        Id = $"p-{i}",
+        Name = $"Bottle {i} of the bench",
+        Line = $"Line {i % 17}",
+        Kind = (ProductKind)(i % 40),
+        Actives = i % 3 == 0 ? [new(Substance.Glycolic, 1 + (i % 9))] : [],
+        Ph = i % 3 == 0 ? 3.6m : null,
+        ContentMl = 50,
+        Label = "Aqua, Glycerin, Propanediol, Cetearyl Alcohol, Glyceryl Stearate, Phenoxyethanol, Ethylhexylglycerin",
+    };
 
 static void BenchShelf(string file)
 {
@@ -162,14 +235,25 @@ static async Task<HttpClient> SignedIn(Microsoft.AspNetCore.Builder.WebApplicati
     var client = app.GetTestClient();
     var form = await client.GetAsync("/sign-in");
     var cookies = string.Join("; ", form.Headers.GetValues("Set-Cookie").Select(cookie => cookie.Split(';')[0]));
-    using var request = new HttpRequestMessage(HttpMethod.Post, "/sign-in") { Content = new FormUrlEncodedContent([new("Name", "maren"), new("Password", "ferry-and-oats"), new("__RequestVerificationToken", Token(await form.Content.ReadAsStringAsync()))]) };
+    using var request = new HttpRequestMessage(HttpMethod.Post, "/sign-in")
+    {
+        Content = new FormUrlEncodedContent([
+            new("Name", "maren"),
+            new("Password", "ferry-and-oats"),
+            new("__RequestVerificationToken", Token(await form.Content.ReadAsStringAsync())),
+        ]),
+    };
     request.Headers.Add("Cookie", cookies);
     var signed = await client.SendAsync(request);
-    client.DefaultRequestHeaders.Add("Cookie", cookies + "; " + string.Join("; ", signed.Headers.GetValues("Set-Cookie").Select(cookie => cookie.Split(';')[0])));
+    client.DefaultRequestHeaders.Add(
+        "Cookie",
+        cookies + "; " + string.Join("; ", signed.Headers.GetValues("Set-Cookie").Select(cookie => cookie.Split(';')[0]))
+    );
     return client;
 }
 
-static string Token(string html) => System.Text.RegularExpressions.Regex.Match(html, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value;
+static string Token(string html) =>
+    System.Text.RegularExpressions.Regex.Match(html, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value;
 
 static async Task BenchDrag(Microsoft.AspNetCore.Builder.WebApplication app, string id)
 {
@@ -179,16 +263,31 @@ static async Task BenchDrag(Microsoft.AspNetCore.Builder.WebApplication app, str
     var token = Token(page);
     var up = true;
     client.DefaultRequestHeaders.Add("HX-Request", "true");
-    var took = Median(() =>
-    {
-        using var moved = client.PostAsync($"/clients/{id}/routine?handler=Move", new FormUrlEncodedContent(
-            [new("Version", $"{version++}"), new("moment", "Evening"), new("product", "dew-serum"), new("direction", up ? "up" : "down"), new("__RequestVerificationToken", token)])).GetAwaiter().GetResult();
-        up = !up;
-        if (!moved.IsSuccessStatusCode)
+    var took = Median(
+        () =>
         {
-            throw new InvalidOperationException($"A move was answered {moved.StatusCode}.");
-        }
-    }, 40, 60);
+            using var moved = client
+                .PostAsync(
+                    $"/clients/{id}/routine?handler=Move",
+                    new FormUrlEncodedContent([
+                        new("Version", $"{version++}"),
+                        new("moment", "Evening"),
+                        new("product", "dew-serum"),
+                        new("direction", up ? "up" : "down"),
+                        new("__RequestVerificationToken", token),
+                    ])
+                )
+                .GetAwaiter()
+                .GetResult();
+            up = !up;
+            if (!moved.IsSuccessStatusCode)
+            {
+                throw new InvalidOperationException($"A move was answered {moved.StatusCode}.");
+            }
+        },
+        40,
+        60
+    );
     Console.WriteLine($"A drag on the Bench answered, saved and drawn again, median ms (under 100): {took:0.00}");
 }
 

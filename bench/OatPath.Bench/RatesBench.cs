@@ -4,7 +4,9 @@ using OatPath.Store;
 
 namespace OatPath.Bench;
 
-/// <summary>Pages of the demo in requests a second, as a part of what an empty Razor application gives on the same machine in the same run.</summary>
+/// <summary>
+/// Pages of the demo in requests a second, as a part of what an empty Razor application gives on the same machine in the same run.
+/// </summary>
 internal static class RatesBench
 {
     private const int Port = 5995;
@@ -32,8 +34,13 @@ internal static class RatesBench
             var all = phones.Select(phone => Visitor.Phone(studio.Origin, phone.Cookie)).ToList();
             Page[] pages =
             [
-                new("empty application", 1, [new(empty.Origin)], "/"), new("phone", 6, all, "/my"), new("Ramp", 12, [staff], $"/clients/{id}/ramp"), new("Bench", 12, [staff], $"/clients/{id}/routine"), new("Desk", 15, [staff], "/"),
-                new("a page without a record", double.NaN, [staff], "/clients/new"), new("a page for nobody", double.NaN, [staff], "/no-plan"),
+                new("empty application", 1, [new(empty.Origin)], "/"),
+                new("phone", 6, all, "/my"),
+                new("Ramp", 12, [staff], $"/clients/{id}/ramp"),
+                new("Bench", 12, [staff], $"/clients/{id}/routine"),
+                new("Desk", 15, [staff], "/"),
+                new("a page without a record", double.NaN, [staff], "/clients/new"),
+                new("a page for nobody", double.NaN, [staff], "/no-plan"),
             ];
             var took = new double[pages.Length];
 
@@ -47,31 +54,47 @@ internal static class RatesBench
                 }
             }
 
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Requests a second of an empty Razor application (own project, no layout, no middleware): {1 / took[0]:0}"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Requests a second of an empty Razor application (own project, no layout, no middleware): {1 / took[0]:0}"
+                )
+            );
             for (var i = 1; i < pages.Length; i++)
             {
                 var bound = double.IsNaN(pages[i].Bound) ? "" : $" (bound 1/{pages[i].Bound:0})";
-                Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"  {pages[i].Name}: 1/{took[i] / took[0]:0.0}{bound}, {took[i] * 1000:0.00} ms of both cores"));
+                Console.WriteLine(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"  {pages[i].Name}: 1/{took[i] / took[0]:0.0}{bound}, {took[i] * 1000:0.00} ms of both cores"
+                    )
+                );
             }
         }
 
         Directory.Delete(folder, recursive: true);
     }
 
-    /// <summary>Seconds that one request takes, some at once; each from an address of its own, so that no limit of requests is met.</summary>
+    /// <summary>
+    /// Seconds that one request takes, some at once; each from an address of its own, so that no limit of requests is met.
+    /// </summary>
     private static async Task<double> Seconds(Page page)
     {
         var visitors = page.Visitors.Select(visitor => visitor.From(addresses++)).ToList();
         var done = 0;
         await visitors[0].Get(page.Address);
         var start = Stopwatch.GetTimestamp();
-        await Task.WhenAll(Enumerable.Range(0, AtOnce).Select(async _ =>
-        {
-            for (var i = 0; i < RequestsEach; i++)
-            {
-                await visitors[Interlocked.Increment(ref done) % visitors.Count].Get(page.Address);
-            }
-        }));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, AtOnce)
+                .Select(async _ =>
+                {
+                    for (var i = 0; i < RequestsEach; i++)
+                    {
+                        await visitors[Interlocked.Increment(ref done) % visitors.Count].Get(page.Address);
+                    }
+                })
+        );
         var seconds = Stopwatch.GetElapsedTime(start).TotalSeconds / (AtOnce * RequestsEach);
         visitors.ForEach(visitor => visitor.Dispose());
         return seconds;

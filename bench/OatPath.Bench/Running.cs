@@ -11,7 +11,12 @@ internal sealed class Running : IDisposable
     private Running(string program, int port, string[] arguments)
     {
         Origin = $"http://127.0.0.1:{port}";
-        process = Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, program), .. arguments]) { RedirectStandardOutput = true })!;
+        process = Process.Start(
+            new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, program), .. arguments])
+            {
+                RedirectStandardOutput = true,
+            }
+        )!;
         process.OutputDataReceived += (_, _) => { };
         process.BeginOutputReadLine();
     }
@@ -22,7 +27,10 @@ internal sealed class Running : IDisposable
 
     /// <summary>The program on a folder, once its first page answers.</summary>
     public static Task<Running> Studio(string folder, int port, bool demo) =>
-        Answering(new("OatPath.Web.dll", port, ["--data", folder, "--port", $"{port}", .. demo ? ["--demo"] : Array.Empty<string>()]), "/sign-in");
+        Answering(
+            new("OatPath.Web.dll", port, ["--data", folder, "--port", $"{port}", .. demo ? ["--demo"] : Array.Empty<string>()]),
+            "/sign-in"
+        );
 
     /// <summary>The empty application.</summary>
     public static Task<Running> Empty(int port) => Answering(new("OatPath.EmptyApp.dll", port, [$"{port}"]), "/");
@@ -69,5 +77,10 @@ internal sealed class Running : IDisposable
     }
 
     private long Status(string name) =>
-        long.Parse(File.ReadLines($"/proc/{Id}/status").First(line => line.StartsWith(name, StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture) / 1000;
+        long.Parse(
+            File.ReadLines($"/proc/{Id}/status")
+                .First(line => line.StartsWith(name, StringComparison.Ordinal))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1],
+            CultureInfo.InvariantCulture
+        ) / 1000;
 }

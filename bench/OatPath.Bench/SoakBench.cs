@@ -28,7 +28,12 @@ internal static class SoakBench
                 await Task.Delay(TimeSpan.FromMinutes(1));
                 memory.Add(studio.Memory);
                 handles.Add(studio.Handles);
-                Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"  minute {minute}: {memory[^1]} MB, {handles[^1]} handles, {requests} requests, {failed} failed"));
+                Console.WriteLine(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"  minute {minute}: {memory[^1]} MB, {handles[^1]} handles, {requests} requests, {failed} failed"
+                    )
+                );
             }
         });
         while (Stopwatch.GetTimestamp() < until)
@@ -50,7 +55,14 @@ internal static class SoakBench
         var settled = memory.Skip(SettledAfter).ToList();
         if (settled.Count > 0)
         {
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"After {SettledAfter} of {minutes} minutes: {memory[SettledAfter - 1]} MB; then {settled.Min()} to {settled.Max()} MB (bound 10 %), {handles.Skip(SettledAfter).Min()} to {handles.Skip(SettledAfter).Max()} handles; {requests} requests, {failed} failed"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"After {SettledAfter} of {minutes} minutes: {memory[SettledAfter - 1]} MB; then {settled.Min()} to {settled.Max()} "
+                        + $"MB (bound 10 %), {handles.Skip(SettledAfter).Min()} to {handles.Skip(SettledAfter).Max()} handles; {requests} "
+                        + $"requests, {failed} failed"
+                )
+            );
         }
     }
 
@@ -61,11 +73,27 @@ internal static class SoakBench
         switch (random.Next(10))
         {
             case < 4:
-                await phone.Get(random.Next(3) switch { 0 => "/my", 1 => "/my/path", _ => "/my/report" });
+                await phone.Get(
+                    random.Next(3) switch
+                    {
+                        0 => "/my",
+                        1 => "/my/path",
+                        _ => "/my/report",
+                    }
+                );
                 break;
             case 4:
                 var form = await phone.Get("/my/report");
-                await phone.Send("/my/report", ("key", Visitor.Field(form, "key")), ("about", Visitor.Field(form, "about")), ("sting", "1"), ("length", "45"), ("redness", "0"), ("phone", Visitor.Field(form, "phone")), ("__RequestVerificationToken", Visitor.Field(form, "__RequestVerificationToken")));
+                await phone.Send(
+                    "/my/report",
+                    ("key", Visitor.Field(form, "key")),
+                    ("about", Visitor.Field(form, "about")),
+                    ("sting", "1"),
+                    ("length", "45"),
+                    ("redness", "0"),
+                    ("phone", Visitor.Field(form, "phone")),
+                    ("__RequestVerificationToken", Visitor.Field(form, "__RequestVerificationToken"))
+                );
                 break;
             case 5:
                 await staff.Get("/");

@@ -13,25 +13,27 @@ internal sealed partial class Visitor : IDisposable
     private readonly HttpClient http;
 
     public Visitor(string origin)
-        : this(origin, new CookieContainer(), IPAddress.Loopback)
-    {
-    }
+        : this(origin, new CookieContainer(), IPAddress.Loopback) { }
 
     private Visitor(string origin, CookieContainer cookies, IPAddress from)
     {
         (this.origin, this.cookies) = (origin, cookies);
-        http = new(new SocketsHttpHandler
-        {
-            CookieContainer = cookies,
-            ConnectCallback = async (context, stop) =>
+        http = new(
+            new SocketsHttpHandler
             {
-                var socket = new Socket(AddressFamily.InterNetwork, SocketType.Stream, ProtocolType.Tcp) { NoDelay = true };
-                socket.Bind(new IPEndPoint(from, 0));
-                await socket.ConnectAsync(context.DnsEndPoint, stop);
-                return new NetworkStream(socket, ownsSocket: true);
-            },
-        })
-        { BaseAddress = new Uri(origin) };
+                CookieContainer = cookies,
+                ConnectCallback = async (context, stop) =>
+                {
+                    var socket = new Socket(AddressFamily.InterNetwork, SocketType.Stream, ProtocolType.Tcp) { NoDelay = true };
+                    socket.Bind(new IPEndPoint(from, 0));
+                    await socket.ConnectAsync(context.DnsEndPoint, stop);
+                    return new NetworkStream(socket, ownsSocket: true);
+                },
+            }
+        )
+        {
+            BaseAddress = new Uri(origin),
+        };
     }
 
     /// <summary>The phone of a client, by the cookie that its link gave it.</summary>
@@ -71,7 +73,11 @@ internal sealed partial class Visitor : IDisposable
     /// <returns>The page that answers, and its address.</returns>
     public async Task<(string Page, string Address)> Upload(string address, string token, string text)
     {
-        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(text), "file", "shelf.csv" } };
+        using var form = new MultipartFormDataContent
+        {
+            { new StringContent(token), "__RequestVerificationToken" },
+            { new StringContent(text), "file", "shelf.csv" },
+        };
         using var answer = await http.PostAsync(address, form);
         answer.EnsureSuccessStatusCode();
         return (await answer.Content.ReadAsStringAsync(), answer.RequestMessage!.RequestUri!.PathAndQuery);

@@ -61,34 +61,49 @@ public sealed class Arguments
 
     public string? Text(string option) => options.GetValueOrDefault(option);
 
-    public string Needed(string option) => Text(option) is { Length: > 0 } text && !text.Contains('\0', StringComparison.Ordinal) ? text : throw new BadInputException($"{option}: name a file or folder");
+    public string Needed(string option) =>
+        Text(option) is { Length: > 0 } text && !text.Contains('\0', StringComparison.Ordinal)
+            ? text
+            : throw new BadInputException($"{option}: name a file or folder");
 
-    public DateOnly? Date(string option) => Text(option) switch
-    {
-        null => null,
-        var text when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) && date.Year is >= CaseCheck.FirstYear and <= CaseCheck.LastYear => date,
-        _ => throw new BadInputException($"{option}: write a date as 2026-03-09, from {CaseCheck.FirstYear} to {CaseCheck.LastYear}"),
-    };
+    public DateOnly? Date(string option) =>
+        Text(option) switch
+        {
+            null => null,
+            var text
+                when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+                    && date.Year is >= CaseCheck.FirstYear and <= CaseCheck.LastYear => date,
+            _ => throw new BadInputException($"{option}: write a date as 2026-03-09, from {CaseCheck.FirstYear} to {CaseCheck.LastYear}"),
+        };
 
-    public int Number(string option, int otherwise, int least, int most) => Text(option) switch
-    {
-        null => otherwise,
-        var text when int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most => number,
-        _ => throw new BadInputException($"{option}: give a whole number from {least} to {most}"),
-    };
+    public int Number(string option, int otherwise, int least, int most) =>
+        Text(option) switch
+        {
+            null => otherwise,
+            var text
+                when int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+                    && number >= least
+                    && number <= most => number,
+            _ => throw new BadInputException($"{option}: give a whole number from {least} to {most}"),
+        };
 
-    public double Share(string option, double otherwise, double least, double most) => Text(option) switch
-    {
-        null => otherwise,
-        var text when double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most => number,
-        _ => throw new BadInputException(string.Create(CultureInfo.InvariantCulture, $"{option}: give a number from {least} to {most}, written as 0.8")),
-    };
+    public double Share(string option, double otherwise, double least, double most) =>
+        Text(option) switch
+        {
+            null => otherwise,
+            var text
+                when double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+                    && number >= least
+                    && number <= most => number,
+            _ => throw new BadInputException(
+                string.Create(CultureInfo.InvariantCulture, $"{option}: give a number from {least} to {most}, written as 0.8")
+            ),
+        };
 
     public CaseFile Case() => Case(File);
 
-    public static CaseFile Case(string? file) => file is null
-        ? throw new BadInputException("CASE.json: name the case file")
-        : Checked(file, CaseJson.ReadCase(ReadText(file)));
+    public static CaseFile Case(string? file) =>
+        file is null ? throw new BadInputException("CASE.json: name the case file") : Checked(file, CaseJson.ReadCase(ReadText(file)));
 
     public HouseRules Rules() => Text("--rules") is { } file ? Checked(file, CaseJson.ReadRules(ReadText(file))) : new HouseRules();
 

@@ -15,7 +15,8 @@ public static class AuditCommand
             var rules = arguments.Rules();
             if (arguments.Files.Count > 1)
             {
-                return arguments.Text("--path") is not null ? throw new BadInputException("--path: goes with one case; name one file")
+                return arguments.Text("--path") is not null
+                    ? throw new BadInputException("--path: goes with one case; name one file")
                     : ManyFiles.Run(arguments.Files, output, file => Audited(file, rules));
             }
 

@@ -20,7 +20,14 @@ public static class CalendarCommand
             };
             var (file, rules) = (arguments.Case(), arguments.Rules());
             var path = PathPlanner.Plan(file, rules, days: arguments.Number("--days", 84, 1, PathPlanner.MaxDays));
-            output.Write(CalendarFile.Write(CalendarEntries.Of(file, path, named), rules.StudioName.Length > 0 ? rules.StudioName : "Skin plan", CareDay.FindZone(file.Zone)!, file.AsOf));
+            output.Write(
+                CalendarFile.Write(
+                    CalendarEntries.Of(file, path, named),
+                    rules.StudioName.Length > 0 ? rules.StudioName : "Skin plan",
+                    CareDay.FindZone(file.Zone)!,
+                    file.AsOf
+                )
+            );
             return ExitCode.Ok;
         }
         catch (BadInputException problem)

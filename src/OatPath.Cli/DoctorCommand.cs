@@ -6,13 +6,13 @@ namespace OatPath.Cli;
 public static class DoctorCommand
 {
     public static int Run(IReadOnlyList<string> words, TextWriter output, TextWriter error) => Maintenance.Run(error, () =>
-    {
-        var findings = Doctor.Look(Arguments.Parse(words, "--data").Needed("--data"), DateTimeOffset.UtcNow);
-        foreach (var finding in findings)
         {
-            output.WriteLine(finding.IsWell ? $"well: {finding.What}" : $"look: {finding.What} {finding.Remedy}");
-        }
+            var findings = Doctor.Look(Arguments.Parse(words, "--data").Needed("--data"), DateTimeOffset.UtcNow);
+            foreach (var finding in findings)
+            {
+                output.WriteLine(finding.IsWell ? $"well: {finding.What}" : $"look: {finding.What} {finding.Remedy}");
+            }
 
-        return findings.All(finding => finding.IsWell) ? ExitCode.Ok : ExitCode.Breaches;
-    });
+            return findings.All(finding => finding.IsWell) ? ExitCode.Ok : ExitCode.Breaches;
+        });
 }

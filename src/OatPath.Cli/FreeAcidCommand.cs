@@ -9,22 +9,35 @@ namespace OatPath.Cli;
 /// <summary>Prints how much of an acid, or of a blend, is free at a pH.</summary>
 public static class FreeAcidCommand
 {
-    private const string Usage = "--acid glycolic --percent 30 --ph 3.0; repeat --acid and --percent for a blend; --kind exfoliating-toner instead of --ph takes that kind's usual pH";
+    private const string Usage =
+        "--acid glycolic --percent 30 --ph 3.0; repeat --acid and --percent for a blend; --kind exfoliating-toner instead of --ph takes "
+            + "that kind's usual pH";
 
     public static int Run(IReadOnlyList<string> words, TextWriter output, TextWriter errors)
     {
         try
         {
             var product = Read(words);
-            var free = FreeAcidReading.Of(product) ?? throw new BadInputException($"--ph: is not given and the kind has no usual pH; write {Usage}");
-            output.Write(CaseJson.Write(new
-            {
-                Acids = free.Acids.Select(acid => new { Acid = acid.Substance, acid.Percent, acid.Pka, FreePercent = Math.Round(acid.FreePercent, 4) }),
-                free.Ph,
-                PhAssumed = free.Assumed,
-                FreePercent = Math.Round(free.FreePercent, 4),
-                Note = free.Assumed ? "The pH is assumed from the kind; an assumed pH clears no limit." : null,
-            }));
+            var free = FreeAcidReading.Of(product)
+                ?? throw new BadInputException($"--ph: is not given and the kind has no usual pH; write {Usage}");
+            output.Write(
+                CaseJson.Write(
+                    new
+                    {
+                        Acids = free.Acids.Select(acid => new
+                        {
+                            Acid = acid.Substance,
+                            acid.Percent,
+                            acid.Pka,
+                            FreePercent = Math.Round(acid.FreePercent, 4),
+                        }),
+                        free.Ph,
+                        PhAssumed = free.Assumed,
+                        FreePercent = Math.Round(free.FreePercent, 4),
+                        Note = free.Assumed ? "The pH is assumed from the kind; an assumed pH clears no limit." : null,
+                    }
+                )
+            );
             return ExitCode.Ok;
         }
         catch (BadInputException problem)
@@ -52,19 +65,34 @@ public static class FreeAcidCommand
                         throw new BadInputException($"--percent: is missing for {EnumName.Of(without)}; write {Usage}");
                     }
 
-                    waiting = EnumName.Find<Substance>(value) is { } substance && SubstanceTraits.Of(substance).Pka is not null ? substance
-                        : throw new BadInputException($"--acid: {value} is not known; use one of {string.Join(", ", FreeAcidReading.Known.Select(EnumName.Of))}");
+                    waiting =
+                        EnumName.Find<Substance>(value) is { } substance && SubstanceTraits.Of(substance).Pka is not null
+                            ? substance
+                            : throw new BadInputException(
+                                $"--acid: {value} is not known; use one of {string.Join(", ", FreeAcidReading.Known.Select(EnumName.Of))}"
+                            );
                     break;
                 case "--percent":
                     var acid = waiting ?? throw new BadInputException($"--percent: name its acid first; write {Usage}");
-                    acids.Add(new(acid, Number("--percent", value, 100, "percent above 0 and at most 100") is > 0 and var percent ? percent : throw new BadInputException("--percent: give a percent above 0 and at most 100")));
+                    acids.Add(
+                        new(
+                            acid,
+                            Number("--percent", value, 100, "percent above 0 and at most 100") is > 0 and var percent
+                                ? percent
+                                : throw new BadInputException("--percent: give a percent above 0 and at most 100")
+                        )
+                    );
                     waiting = null;
                     break;
                 case "--ph":
                     ph = Number("--ph", value, 14, "pH from 0 to 14");
                     break;
                 case "--kind":
-                    kind = EnumName.Find<ProductKind>(value) ?? throw new BadInputException($"--kind: {value} is not known; use one of {string.Join(", ", Enum.GetValues<ProductKind>().Select(EnumName.Of))}");
+                    kind = EnumName.Find<ProductKind>(value)
+                        ?? throw new BadInputException(
+                            $"--kind: {value} is not known; use one of "
+                                + $"{string.Join(", ", Enum.GetValues<ProductKind>().Select(EnumName.Of))}"
+                        );
                     kindGiven = true;
                     break;
                 default:
@@ -84,11 +112,20 @@ public static class FreeAcidCommand
 
         return ph is null && !kindGiven
             ? throw new BadInputException($"--ph: is missing; write {Usage}")
-            : new Product { Id = "blend", Name = "Blend", Kind = kind, Actives = acids, Ph = ph };
+            : new Product
+            {
+                Id = "blend",
+                Name = "Blend",
+                Kind = kind,
+                Actives = acids,
+                Ph = ph,
+            };
     }
 
     private static decimal Number(string option, string text, decimal most, string range) =>
-        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= 0 && number <= most
+        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+        && number >= 0
+        && number <= most
             ? number
             : throw new BadInputException($"{option}: give a {range}");
 }

@@ -17,34 +17,42 @@ public static class LabelCommand
         var (reading, problem) = LabelReader.Read(new string(buffer, 0, length));
         if (reading is null)
         {
-            errors.WriteLine(length == MostRead ? $"Label: holds more than {LabelReader.MaxLength} characters; a label is shorter. Paste only the list of one product" : problem!.ToString());
+            errors.WriteLine(
+                length == MostRead
+                    ? $"Label: holds more than {LabelReader.MaxLength} characters; a label is shorter. Paste only the list of one product"
+                    : problem!.ToString()
+            );
             return ExitCode.BadInput;
         }
 
-        output.Write(CaseJson.Write(new
-        {
-            reading.Kind,
-            reading.KindCertainty,
-            reading.Title,
-            reading.Roles,
-            reading.Flags,
-            reading.Ph,
-            reading.Spf,
-            reading.Alphabetical,
-            reading.OnePercentFrom,
-            Ingredients = reading.Ingredients.Select(item => new
-            {
-                item.Name,
-                item.Written,
-                Family = item.Family is { } family ? EnumName.Of(family) : "none",
-                item.Position,
-                item.Role,
-                item.Certainty,
-                item.Percent,
-            }),
-            reading.Unknown,
-            Notes = reading.Notes.Select(Words.Say),
-        }));
+        output.Write(
+            CaseJson.Write(
+                new
+                {
+                    reading.Kind,
+                    reading.KindCertainty,
+                    reading.Title,
+                    reading.Roles,
+                    reading.Flags,
+                    reading.Ph,
+                    reading.Spf,
+                    reading.Alphabetical,
+                    reading.OnePercentFrom,
+                    Ingredients = reading.Ingredients.Select(item => new
+                    {
+                        item.Name,
+                        item.Written,
+                        Family = item.Family is { } family ? EnumName.Of(family) : "none",
+                        item.Position,
+                        item.Role,
+                        item.Certainty,
+                        item.Percent,
+                    }),
+                    reading.Unknown,
+                    Notes = reading.Notes.Select(Words.Say),
+                }
+            )
+        );
         return ExitCode.Ok;
     }
 }

@@ -14,7 +14,10 @@ internal static class ManyFiles
         foreach (var (line, code) in files.AsParallel().AsOrdered().Select(file => Line(file, work)))
         {
             output.WriteLine(line);
-            exit = exit == ExitCode.BadInput || code == ExitCode.Ok ? exit : code == ExitCode.BadInput || exit == ExitCode.Ok ? code : exit;
+            exit =
+                exit == ExitCode.BadInput || code == ExitCode.Ok ? exit
+                : code == ExitCode.BadInput || exit == ExitCode.Ok ? code
+                : exit;
         }
 
         return exit;
@@ -29,7 +32,10 @@ internal static class ManyFiles
         }
         catch (BadInputException problem)
         {
-            return (JsonSerializer.Serialize(new { file, problems = problem.Message.Split(Environment.NewLine) }, CaseJson.Compact), ExitCode.BadInput);
+            return (
+                JsonSerializer.Serialize(new { file, problems = problem.Message.Split(Environment.NewLine) }, CaseJson.Compact),
+                ExitCode.BadInput
+            );
         }
     }
 }

@@ -11,38 +11,47 @@ public static class PeopleCommand
     private const string Letters = "abcdefghjkmnpqrstuvwxyz23456789";
 
     public static int Run(IReadOnlyList<string> words, TextWriter output, TextWriter error) => Maintenance.Run(error, () =>
-    {
-        var (what, rest) = words is ["list" or "unlock" or "reset" or "forget-factor" or "sign-out", ..] ? (words[0], words.Skip(1).ToList()) : ("list", words.ToList());
-        var arguments = Arguments.Parse(rest, "--data");
-        var folder = new DataFolder(arguments.Needed("--data"));
-        if (!File.Exists(folder.DatabaseFile))
         {
-            throw new StoreException(StoreFault.Lost);
-        }
-
-        using var database = new Database(folder.DatabaseFile);
-        Migrator.Migrate(database);
-        var people = new People(database);
-        if (what == "list")
-        {
-            if (arguments.File is not null)
+            var (what, rest) = words is ["list" or "unlock" or "reset" or "forget-factor" or "sign-out", ..]
+                ? (words[0], words.Skip(1).ToList())
+                : ("list", words.ToList());
+            var arguments = Arguments.Parse(rest, "--data");
+            var folder = new DataFolder(arguments.Needed("--data"));
+            if (!File.Exists(folder.DatabaseFile))
             {
-                throw new BadInputException($"{arguments.File}: use list, unlock NAME, reset NAME, forget-factor NAME or sign-out NAME");
+                throw new StoreException(StoreFault.Lost);
             }
 
-            var open = new SignIns(database).Counts();
-            foreach (var person in people.All())
+            using var database = new Database(folder.DatabaseFile);
+            Migrator.Migrate(database);
+            var people = new People(database);
+            if (what == "list")
             {
-                output.WriteLine($"{person.SignIn}\t{person.Role}\t{person.Name}\t{(person.Active ? "may sign in" : "shut out")}\t{(person.Factor is null ? "password" : "password and code")}\tsigned in {open.GetValueOrDefault(person.Id)} times");
+                if (arguments.File is not null)
+                {
+                    throw new BadInputException(
+                        $"{arguments.File}: use list, unlock NAME, reset NAME, forget-factor NAME or sign-out NAME"
+                    );
+                }
+
+                var open = new SignIns(database).Counts();
+                foreach (var person in people.All())
+                {
+                    output.WriteLine(
+                        $"{person.SignIn}\t{person.Role}\t{person.Name}\t{(person.Active ? "may sign in" : "shut out")}\t"
+                            + $"{(person.Factor is null ? "password" : "password and code")}\tsigned in "
+                            + $"{open.GetValueOrDefault(person.Id)} times"
+                    );
+                }
+
+                return ExitCode.Ok;
             }
 
+            var found = people.Find(arguments.File ?? throw new BadInputException($"{what}: name whom, by the sign-in name"))
+                ?? throw new BadInputException($"{arguments.File}: nobody signs in by that name; ./oat people list names everybody");
+            output.WriteLine(Do(what, found, people, new SignIns(database)));
             return ExitCode.Ok;
-        }
-
-        var found = people.Find(arguments.File ?? throw new BadInputException($"{what}: name whom, by the sign-in name")) ?? throw new BadInputException($"{arguments.File}: nobody signs in by that name; ./oat people list names everybody");
-        output.WriteLine(Do(what, found, people, new SignIns(database)));
-        return ExitCode.Ok;
-    });
+        });
 
     private static string Do(string what, Person person, People people, SignIns signIns)
     {

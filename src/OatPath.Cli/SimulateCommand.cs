@@ -10,7 +10,17 @@ public static class SimulateCommand
     {
         try
         {
-            var arguments = Arguments.Parse(words, "--clients", "--weeks", "--seed", "--tenderness", "--unevenness", "--adherence", "--reporting", "--rules");
+            var arguments = Arguments.Parse(
+                words,
+                "--clients",
+                "--weeks",
+                "--seed",
+                "--tenderness",
+                "--unevenness",
+                "--adherence",
+                "--reporting",
+                "--rules"
+            );
             var usual = new TrialSettings();
             var settings = usual with
             {

@@ -15,7 +15,16 @@ public sealed record BackupPart(string Name, long Bytes, string Sha256);
 /// <param name="Version">Version of the database.</param>
 /// <param name="Sha256">Of the database file.</param>
 /// <param name="Parts">Every file beside the manifest; null in one of an older program, whose keys are under no hash.</param>
-public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, long Clients, long Facts, long Publications, string Sha256, IReadOnlyList<BackupPart>? Parts = null);
+public sealed record BackupManifest(
+    string Format,
+    int Version,
+    DateTimeOffset MadeAt,
+    long Clients,
+    long Facts,
+    long Publications,
+    string Sha256,
+    IReadOnlyList<BackupPart>? Parts = null
+);
 
 /// <summary>What was restored.</summary>
 /// <param name="Former">Where the files that were there are now; null where there were none.</param>
@@ -27,7 +36,8 @@ public sealed record Restored(BackupManifest Manifest, string? Former, int Erase
 public sealed class BackupException(string message) : Exception(message);
 
 /// <summary>
-/// Backups: one ZIP with the database as SQLite's own online backup copies it while it is in use, the keys beside it, and a manifest with counts and hash. Written beside its place, checked, and put there whole.
+/// Backups: one ZIP with the database as SQLite's own online backup copies it while it is in use, the keys beside it, and a manifest with
+/// counts and hash. Written beside its place, checked, and put there whole.
 /// </summary>
 public static class Backup
 {
@@ -49,10 +59,20 @@ public static class Backup
         try
         {
             var manifest = Copy(folder.DatabaseFile, copy, at);
-            var files = (Directory.Exists(folder.Keys) ? Directory.GetFiles(folder.Keys) : []).Select(key => (Name: $"{DataFolder.KeysName}/{Path.GetFileName(key)}", Bytes: File.ReadAllBytes(key))).ToList();
+            var files = (Directory.Exists(folder.Keys) ? Directory.GetFiles(folder.Keys) : [])
+                .Select(key => (Name: $"{DataFolder.KeysName}/{Path.GetFileName(key)}", Bytes: File.ReadAllBytes(key)))
+                .ToList();
             manifest = manifest with
             {
-                Parts = [new(DataFolder.DatabaseName, new FileInfo(copy).Length, manifest.Sha256), .. files.Select(key => new BackupPart(key.Name, key.Bytes.Length, Convert.ToHexStringLower(SHA256.HashData(key.Bytes))))],
+                Parts =
+                [
+                    new(DataFolder.DatabaseName, new FileInfo(copy).Length, manifest.Sha256),
+                    .. files.Select(key => new BackupPart(
+                        key.Name,
+                        key.Bytes.Length,
+                        Convert.ToHexStringLower(SHA256.HashData(key.Bytes))
+                    )),
+                ],
             };
             using (var stream = new FileStream(zip, FileMode.Create, FileAccess.ReadWrite))
             {
@@ -107,17 +127,23 @@ public static class Backup
     public static BackupManifest Check(string file) => BackupArchive.Read(file, (_, bytes) => bytes.CopyTo(Stream.Null));
 
     /// <summary>
-    /// Puts a backup into a data folder that no program uses. What was there is kept beside it; clients who were erased there since are erased again,
+    /// Puts a backup into a data folder that no program uses. What was there is kept beside it; clients who were erased there since are
+    /// erased again,
     /// and what was closed there since stays closed.
     /// </summary>
-    /// <param name="linksStay">Where the folder knows nothing of links: they stay as in the backup, because somebody says that none was closed since.</param>
-    /// <exception cref="BackupException">It is none, not whole, of a newer program, holds what is not ours, or the folder is in use.</exception>
+    /// <param name="linksStay">Where the folder knows nothing of links: they stay as in the backup, because somebody says that none was
+    /// closed since.</param>
+    /// <exception cref="BackupException">It is none, not whole, of a newer program, holds what is not ours, or the folder is in
+    /// use.</exception>
     public static Restored Restore(string file, string dataFolder, DateTimeOffset at, bool linksStay = false)
     {
         var manifest = Check(file);
         if (manifest.Version > Migrator.Known[^1].Version)
         {
-            throw new BackupException($"It was written by a newer program (version {manifest.Version}; this one reads up to {Migrator.Known[^1].Version}). Update the program.");
+            throw new BackupException(
+                $"It was written by a newer program (version {manifest.Version}; this one reads up to {Migrator.Known[^1].Version}). "
+                    + $"Update the program."
+            );
         }
 
         using var folder = new DataFolder(dataFolder);
@@ -186,9 +212,29 @@ public static class Backup
     public static IReadOnlyList<(string File, DateOnly Day)> Daily(string dataFolder)
     {
         var folder = Path.Combine(dataFolder, Folder);
-        return !Directory.Exists(folder) ? [] : [.. Directory.GetFiles(folder, $"{DailyPrefix}*.zip")
-            .Select(file => (file, IsDay: DateOnly.TryParseExact(Path.GetFileNameWithoutExtension(file)[DailyPrefix.Length..], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day), day))
-            .Where(found => found.IsDay).Select(found => (found.file, found.day)).OrderByDescending(found => found.day)];
+        return !Directory.Exists(folder)
+            ? []
+            :
+            [
+                .. Directory
+                    .GetFiles(folder, $"{DailyPrefix}*.zip")
+                    .Select(file =>
+                        (
+                            file,
+                            IsDay: DateOnly.TryParseExact(
+                                Path.GetFileNameWithoutExtension(file)[DailyPrefix.Length..],
+                                "yyyy-MM-dd",
+                                CultureInfo.InvariantCulture,
+                                DateTimeStyles.None,
+                                out var day
+                            ),
+                            day
+                        )
+                    )
+                    .Where(found => found.IsDay)
+                    .Select(found => (found.file, found.day))
+                    .OrderByDescending(found => found.day),
+            ];
     }
 
     /// <summary>Writes the backup of a day, unless it is there, and lets the oldest go.</summary>
@@ -234,7 +280,15 @@ public static class Backup
 
             using var copy = Sql.Connect(to, SqliteOpenMode.ReadOnly);
             using var bytes = File.OpenRead(to);
-            return new(BackupArchive.FormatName, (int)copy.Number("PRAGMA user_version"), at, copy.Number("SELECT count(*) FROM client"), copy.Number("SELECT count(*) FROM fact"), copy.Number("SELECT count(*) FROM publication"), Convert.ToHexStringLower(SHA256.HashData(bytes)));
+            return new(
+                BackupArchive.FormatName,
+                (int)copy.Number("PRAGMA user_version"),
+                at,
+                copy.Number("SELECT count(*) FROM client"),
+                copy.Number("SELECT count(*) FROM fact"),
+                copy.Number("SELECT count(*) FROM publication"),
+                Convert.ToHexStringLower(SHA256.HashData(bytes))
+            );
         }
         catch (SqliteException fault)
         {
@@ -247,7 +301,11 @@ public static class Backup
         try
         {
             using var connection = File.Exists(database) ? Sql.Connect(database, SqliteOpenMode.ReadWrite) : null;
-            return connection is null ? [] : connection.Query("SELECT client_id, erased_at, erased_by FROM erasure", row => (row.GetString(0), row.Instant(1), row.GetString(2)));
+            return connection is null
+                ? []
+                : connection.Query("SELECT client_id, erased_at, erased_by FROM erasure", row =>
+                    (row.GetString(0), row.Instant(1), row.GetString(2))
+                );
         }
         catch (SqliteException)
         {

@@ -5,7 +5,10 @@ using OatPath.Core.Formats;
 
 namespace OatPath.Store;
 
-/// <summary>The ZIP of a backup as it is read: each name once and ours, each file as long as the manifest says and with its hash, nothing beside them.</summary>
+/// <summary>
+/// The ZIP of a backup as it is read: each name once and ours, each file as long as the manifest says and with its hash, nothing beside
+/// them.
+/// </summary>
 internal static class BackupArchive
 {
     public const string FormatName = "oatpath/backup";
@@ -13,7 +16,9 @@ internal static class BackupArchive
     private const int LongestManifest = 1_000_000;
     private const int LongestKey = 100_000;
 
-    /// <summary>Hands every file of a backup on, with its name in the data folder; reading more of it than the manifest says is refused.</summary>
+    /// <summary>
+    /// Hands every file of a backup on, with its name in the data folder; reading more of it than the manifest says is refused.
+    /// </summary>
     /// <exception cref="BackupException">It is none, or not whole, or holds what is not ours.</exception>
     public static BackupManifest Read(string file, Action<string, Stream> take)
     {
@@ -30,7 +35,11 @@ internal static class BackupArchive
                 take(entry.FullName, counted);
                 if (counted.Taken != part.Bytes || (part.Sha256.Length > 0 && counted.Hash() != part.Sha256))
                 {
-                    throw new BackupException(entry.FullName == DataFolder.DatabaseName ? "The database in it is not the one that was written." : $"{entry.FullName} in it is not the file that was written.");
+                    throw new BackupException(
+                        entry.FullName == DataFolder.DatabaseName
+                            ? "The database in it is not the one that was written."
+                            : $"{entry.FullName} in it is not the file that was written."
+                    );
                 }
             }
 
@@ -64,7 +73,15 @@ internal static class BackupArchive
         }
 
         // Of an older program: only the database is under a hash.
-        var parts = manifest.Parts ?? [.. found.Values.Select(entry => new BackupPart(entry.FullName, entry.Length, entry.FullName == DataFolder.DatabaseName ? manifest.Sha256 : ""))];
+        var parts = manifest.Parts
+            ??
+            [
+                .. found.Values.Select(entry => new BackupPart(
+                    entry.FullName,
+                    entry.Length,
+                    entry.FullName == DataFolder.DatabaseName ? manifest.Sha256 : ""
+                )),
+            ];
         if (parts.GroupBy(part => part.Name).FirstOrDefault(group => group.Count() > 1) is { } twice)
         {
             throw new BackupException($"Its manifest names {Said(twice.Key)} twice.");
@@ -80,7 +97,12 @@ internal static class BackupArchive
             throw new BackupException($"{added} was added to it after it was written.");
         }
 
-        if (parts.FirstOrDefault(part => part.Bytes != found[part.Name].Length || (part.Name != DataFolder.DatabaseName && part.Bytes > LongestKey)) is { } other)
+        if (
+            parts.FirstOrDefault(part =>
+                part.Bytes != found[part.Name].Length || (part.Name != DataFolder.DatabaseName && part.Bytes > LongestKey)
+            ) is
+            { } other
+        )
         {
             throw new BackupException($"{other.Name} in it is not as long as it was written.");
         }
@@ -89,20 +111,29 @@ internal static class BackupArchive
     }
 
     /// <summary>The database, or one file right in the folder of keys.</summary>
-    private static bool IsOurs(string name) => name == DataFolder.DatabaseName
-        || (name.Split('/') is [DataFolder.KeysName, { Length: > 0 } key] && key.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.' or '_') && key.Trim('.').Length > 0);
+    private static bool IsOurs(string name) =>
+        name == DataFolder.DatabaseName
+        || (
+            name.Split('/') is [DataFolder.KeysName, { Length: > 0 } key]
+            && key.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.' or '_')
+            && key.Trim('.').Length > 0
+        );
 
     private static BackupManifest ManifestOf(ZipArchive archive)
     {
         var manifests = archive.Entries.Where(entry => entry.FullName == ManifestName).ToList();
         if (manifests.Count != 1)
         {
-            throw new BackupException(manifests.Count == 0 ? "There is no manifest in it; it is no backup of this program." : "There are several manifests in it.");
+            throw new BackupException(
+                manifests.Count == 0 ? "There is no manifest in it; it is no backup of this program." : "There are several manifests in it."
+            );
         }
 
         using var entry = manifests[0].Open();
         using var counted = new HashedStream(entry, LongestManifest);
-        return JsonSerializer.Deserialize<BackupManifest>(counted, CaseJson.Compact) is { Format: FormatName, Sha256: not null } manifest ? manifest : throw new BackupException("It is no backup of this program.");
+        return JsonSerializer.Deserialize<BackupManifest>(counted, CaseJson.Compact) is { Format: FormatName, Sha256: not null } manifest
+            ? manifest
+            : throw new BackupException("It is no backup of this program.");
     }
 
     private static string Said(string name) => new([.. (name ?? "").Take(80).Select(letter => char.IsControl(letter) ? '?' : letter)]);
@@ -122,7 +153,11 @@ internal static class BackupArchive
 
         public override long Length => throw new NotSupportedException();
 
-        public override long Position { get => Taken; set => throw new NotSupportedException(); }
+        public override long Position
+        {
+            get => Taken;
+            set => throw new NotSupportedException();
+        }
 
         public string Hash() => Convert.ToHexStringLower(hash.GetHashAndReset());
 
@@ -147,9 +182,7 @@ internal static class BackupArchive
 
         public override int Read(byte[] buffer, int offset, int count) => Read(buffer.AsSpan(offset, count));
 
-        public override void Flush()
-        {
-        }
+        public override void Flush() { }
 
         public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
 

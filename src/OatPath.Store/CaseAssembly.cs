@@ -11,27 +11,38 @@ namespace OatPath.Store;
 public static class CaseAssembly
 {
     /// <summary>The practitioner's view: every decision, published or still a draft.</summary>
-    public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: false);
+    public static CaseFile Draft(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) =>
+        Build(facts, sessions, asOf, zone, clientView: false);
 
     /// <summary>
     /// What the client's plan follows: published decisions, everything that happened, and safety facts at once.
     /// It may differ from what was published only toward gentler.
     /// </summary>
-    public static CaseFile Client(IReadOnlyList<Fact> facts, DateTimeOffset asOf, string zone, params IReadOnlyList<SessionHeld> sessions) => Build(facts, sessions, asOf, zone, clientView: true);
+    public static CaseFile Client(
+        IReadOnlyList<Fact> facts,
+        DateTimeOffset asOf,
+        string zone,
+        params IReadOnlyList<SessionHeld> sessions
+    ) => Build(facts, sessions, asOf, zone, clientView: true);
 
     /// <summary>Facts that wait for the next publication.</summary>
     public static IReadOnlyList<Fact> Waiting(IReadOnlyList<Fact> facts)
     {
         var ids = facts.ToDictionary(fact => fact.Id);
         var gone = Retracted(facts, ids, _ => true);
-        return [.. facts.Where(fact => !fact.Published && NeedsPublishing(fact, ids) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts))];
+        return
+        [
+            .. facts.Where(fact => !fact.Published && NeedsPublishing(fact, ids) && !gone.Contains(fact.Id) && !UndoesADraft(fact, facts)),
+        ];
     }
 
     /// <summary>A fact's body.</summary>
     public static T Body<T>(Fact fact)
         where T : class => fact.As<T>();
 
-    /// <summary>Reads a fact of any kind that is planned with, so that one that cannot be read is found before anything is derived without it.</summary>
+    /// <summary>
+    /// Reads a fact of any kind that is planned with, so that one that cannot be read is found before anything is derived without it.
+    /// </summary>
     /// <exception cref="UnreadableException">It cannot be read.</exception>
     public static void Prove(Fact fact)
     {
@@ -52,31 +63,62 @@ public static class CaseAssembly
         }
         catch (Exception fault) when (IsUnreadable(fault))
         {
-            throw new UnreadableException(fact.ClientId, $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({fact.Kind}, {fact.Id})", fault);
+            throw new UnreadableException(
+                fact.ClientId,
+                $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({fact.Kind}, {fact.Id})",
+                fault
+            );
         }
     }
 
-    internal static bool IsUnreadable(Exception fault) => fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;
+    internal static bool IsUnreadable(Exception fault) =>
+        fault is JsonException or NotSupportedException or FormatException or InvalidDataException or ArgumentException;
 
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 
-    /// <summary>Decisions, shelf changes and occasions wait for publication; what happened, safety answers, stops and clearings do not. Taking back what acts at once acts at once.</summary>
-    private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) => fact.Kind switch
-    {
-        "retract" => !(fact.Supersedes is { } id && all.TryGetValue(id, out var target) && target.Kind != "retract" && !NeedsPublishing(target, all)),
-        "shelf" or "shelf-removed" or "intake" or "occasion" => true,
-        "decision" => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
-        _ => false,
-    };
+    /// <summary>
+    /// Decisions, shelf changes and occasions wait for publication; what happened, safety answers, stops and clearings do not. Taking back
+    /// what acts at once acts at once.
+    /// </summary>
+    private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) =>
+        fact.Kind switch
+        {
+            "retract" => !(
+                fact.Supersedes is { } id
+                && all.TryGetValue(id, out var target)
+                && target.Kind != "retract"
+                && !NeedsPublishing(target, all)
+            ),
+            "shelf" or "shelf-removed" or "intake" or "occasion" => true,
+            "decision" => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
+            _ => false,
+        };
 
     private static bool UndoesADraft(Fact fact, IReadOnlyList<Fact> facts) =>
         fact.Kind == "retract" && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
 
-    /// <summary>What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log.</summary>
+    /// <summary>
+    /// What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log.
+    /// </summary>
     private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Dictionary<string, Fact> all, Func<Fact, bool> counts) =>
-        [.. facts.Where(fact => fact.Kind == "retract" && fact.Supersedes is { } id && !(all.TryGetValue(id, out var target) && target.Kind == "log" && Body<LogEntry>(target) is CheckedIn) && counts(fact)).Select(fact => fact.Supersedes!)];
+        [
+            .. facts
+                .Where(fact =>
+                    fact.Kind == "retract"
+                    && fact.Supersedes is { } id
+                    && !(all.TryGetValue(id, out var target) && target.Kind == "log" && Body<LogEntry>(target) is CheckedIn)
+                    && counts(fact)
+                )
+                .Select(fact => fact.Supersedes!),
+        ];
 
-    private static CaseFile Build(IReadOnlyList<Fact> all, IReadOnlyList<SessionHeld> sessions, DateTimeOffset asOf, string zone, bool clientView)
+    private static CaseFile Build(
+        IReadOnlyList<Fact> all,
+        IReadOnlyList<SessionHeld> sessions,
+        DateTimeOffset asOf,
+        string zone,
+        bool clientView
+    )
     {
         var facts = all.Where(fact => fact.RecordedAt <= asOf).ToList();
         var ids = facts.ToDictionary(fact => fact.Id);
@@ -100,7 +142,11 @@ public static class CaseAssembly
             }
         }
 
-        var decisions = used.Where(fact => fact.Kind == "decision").Select(Body<Decision>).Where(decision => NamesAProduct(decision, shelf)).Select(decision => OnThisShelf(decision, shelf)).ToList();
+        var decisions = used.Where(fact => fact.Kind == "decision")
+            .Select(Body<Decision>)
+            .Where(decision => NamesAProduct(decision, shelf))
+            .Select(decision => OnThisShelf(decision, shelf))
+            .ToList();
         return new CaseFile
         {
             Format = CaseFile.FormatName,
@@ -111,8 +157,18 @@ public static class CaseAssembly
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
             Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>), .. sessions],
-            Treatments = [.. Newest(used, "treatment").Select(fact => Body<Treatment>(fact) with { RecordedAt = fact.RecordedAt }).Where(treatment => !treatment.CalledOff)],
-            Occasions = [.. Newest(used, "occasion").Select(fact => Body<Occasion>(fact) with { RecordedAt = fact.RecordedAt }).Where(occasion => !occasion.CalledOff)],
+            Treatments =
+            [
+                .. Newest(used, "treatment")
+                    .Select(fact => Body<Treatment>(fact) with { RecordedAt = fact.RecordedAt })
+                    .Where(treatment => !treatment.CalledOff),
+            ],
+            Occasions =
+            [
+                .. Newest(used, "occasion")
+                    .Select(fact => Body<Occasion>(fact) with { RecordedAt = fact.RecordedAt })
+                    .Where(occasion => !occasion.CalledOff),
+            ],
         };
     }
 
@@ -142,21 +198,26 @@ public static class CaseAssembly
     }
 
     /// <summary>A week without the products that left the shelf.</summary>
-    private static Decision OnThisShelf(Decision decision, Dictionary<string, ShelfItem> shelf) => decision is ShapeWeek week && week.Never.Any(never => !shelf.ContainsKey(never.Product))
-        ? week with { Never = [.. week.Never.Where(never => shelf.ContainsKey(never.Product))] }
-        : decision;
+    private static Decision OnThisShelf(Decision decision, Dictionary<string, ShelfItem> shelf) =>
+        decision is ShapeWeek week && week.Never.Any(never => !shelf.ContainsKey(never.Product))
+            ? week with
+            {
+                Never = [.. week.Never.Where(never => shelf.ContainsKey(never.Product))],
+            }
+            : decision;
 
     /// <summary>Decisions about a product that left the shelf no longer count.</summary>
-    private static bool NamesAProduct(Decision decision, Dictionary<string, ShelfItem> shelf) => decision switch
-    {
-        StartActive start => shelf.ContainsKey(start.Product),
-        StopActive stop => shelf.ContainsKey(stop.Product),
-        StepUp step => shelf.ContainsKey(step.Product),
-        WaitBeforeStep wait => shelf.ContainsKey(wait.Product),
-        KeepLevel keep => shelf.ContainsKey(keep.Product),
-        ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
-        ShapeLadder ladder => shelf.ContainsKey(ladder.Product),
-        TryHalf half => shelf.ContainsKey(half.Product),
-        _ => true,
-    };
+    private static bool NamesAProduct(Decision decision, Dictionary<string, ShelfItem> shelf) =>
+        decision switch
+        {
+            StartActive start => shelf.ContainsKey(start.Product),
+            StopActive stop => shelf.ContainsKey(stop.Product),
+            StepUp step => shelf.ContainsKey(step.Product),
+            WaitBeforeStep wait => shelf.ContainsKey(wait.Product),
+            KeepLevel keep => shelf.ContainsKey(keep.Product),
+            ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
+            ShapeLadder ladder => shelf.ContainsKey(ladder.Product),
+            TryHalf half => shelf.ContainsKey(half.Product),
+            _ => true,
+        };
 }

@@ -6,17 +6,19 @@ using OatPath.Core.Formats;
 
 namespace OatPath.Store;
 
-/// <summary>Everything that is kept of one client as an open archive: a ZIP of JSON files and tables, with a page that says what is what.</summary>
+/// <summary>
+/// Everything that is kept of one client as an open archive: a ZIP of JSON files and tables, with a page that says what is what.
+/// </summary>
 public sealed class ClientArchive(Database database, ClientReading reading)
 {
     private static readonly JsonSerializerOptions Json = new(CaseJson.Compact) { WriteIndented = true };
 
-    private const string ReadMe =
-        """
+    private const string ReadMe = """
         What this studio keeps of one client, as it was at the moment of writing.
 
         client.json         name, phone number, since when
-        case.json           the case file: answers, shelf, decisions, log, treatments (format oatpath/case; schema: case.schema.json of the program)
+        case.json           the case file: answers, shelf, decisions, log, treatments
+                            (format oatpath/case; schema: case.schema.json of the program)
         facts.jsonl         every entry as it was written down, one JSON object a line, in the order of writing; body holds what was told
         publications/       each plan that was given out: inputs, house rules, path
         sessions.json       guided sessions with every press
@@ -30,33 +32,106 @@ public sealed class ClientArchive(Database database, ClientReading reading)
     /// <summary>Writes the archive.</summary>
     /// <returns>False where there is no such client.</returns>
     /// <exception cref="UnreadableException">An entry cannot be read.</exception>
-    public bool Write(string clientId, Stream to, DateTimeOffset at) => database.Read(connection =>
-    {
-        if (reading.Read(connection, clientId, at) is not { } told)
+    public bool Write(string clientId, Stream to, DateTimeOffset at) =>
+        database.Read(connection =>
         {
-            return false;
-        }
+            if (reading.Read(connection, clientId, at) is not { } told)
+            {
+                return false;
+            }
 
-        using var archive = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
-        Text(archive, "read-me.txt", ReadMe);
-        Text(archive, "client.json", JsonSerializer.Serialize(new { told.Client.Id, told.Client.Name, told.Client.Phone, Since = told.Client.CreatedAt, WrittenAt = at }, Json));
-        Text(archive, "case.json", JsonSerializer.Serialize(CaseAssembly.Draft(told.Facts, at, told.Rules.Zone, told.Sessions) with { Reference = "" }, CaseJson.Options));
-        Text(archive, "facts.jsonl", string.Concat(told.Facts.Select(fact => JsonSerializer.Serialize(fact, CaseJson.Compact) + "\n")));
-        Text(archive, "sessions.json", JsonSerializer.Serialize(told.Sessions, Json));
-        foreach (var id in connection.Query("SELECT id FROM publication WHERE client_id = $1 ORDER BY id", row => row.GetInt64(0), clientId))
-        {
-            var publication = Publications.Find(connection, id)!;
-            Text(archive, string.Create(CultureInfo.InvariantCulture, $"publications/{publication.PublishedAt.UtcDateTime:yyyy-MM-dd-HHmmss}-{id}.json"),
-                $$"""{"publishedAt":"{{publication.PublishedAt:O}}","publishedBy":{{JsonSerializer.Serialize(publication.PublishedBy)}},"engine":"{{publication.Engine}}","hash":"{{publication.Hash}}","inputs":{{publication.Inputs}},"rules":{{publication.Rules}},"path":{{publication.Path}}}""");
-        }
+            using var archive = new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true);
+            Text(archive, "read-me.txt", ReadMe);
+            Text(
+                archive,
+                "client.json",
+                JsonSerializer.Serialize(
+                    new
+                    {
+                        told.Client.Id,
+                        told.Client.Name,
+                        told.Client.Phone,
+                        Since = told.Client.CreatedAt,
+                        WrittenAt = at,
+                    },
+                    Json
+                )
+            );
+            Text(
+                archive,
+                "case.json",
+                JsonSerializer.Serialize(
+                    CaseAssembly.Draft(told.Facts, at, told.Rules.Zone, told.Sessions) with
+                    {
+                        Reference = "",
+                    },
+                    CaseJson.Options
+                )
+            );
+            Text(archive, "facts.jsonl", string.Concat(told.Facts.Select(fact => JsonSerializer.Serialize(fact, CaseJson.Compact) + "\n")));
+            Text(archive, "sessions.json", JsonSerializer.Serialize(told.Sessions, Json));
+            foreach (
+                var id in connection.Query("SELECT id FROM publication WHERE client_id = $1 ORDER BY id", row => row.GetInt64(0), clientId)
+            )
+            {
+                var publication = Publications.Find(connection, id)!;
+                Text(
+                    archive,
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"publications/{publication.PublishedAt.UtcDateTime:yyyy-MM-dd-HHmmss}-{id}.json"
+                    ),
+                    $$"""
+                    {"publishedAt":"{{publication.PublishedAt:O}}","publishedBy":{{JsonSerializer.Serialize(publication.PublishedBy)}},
+                    "engine":"{{publication.Engine}}","hash":"{{publication.Hash}}",
+                    "inputs":{{publication.Inputs}},"rules":{{publication.Rules}},"path":{{publication.Path}}}
+                    """
+                );
+            }
 
-        Table(archive, "readings.csv", ["person", "page", "at"], connection.Query("SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id", row => new[] { row.GetString(0), row.GetString(1), row.GetString(2) }, clientId));
-        Table(archive, "messages.csv", ["written", "text", "state", "settled", "reason"], connection.Query("SELECT written_at, text, state, coalesce(settled_at, ''), reason FROM message WHERE client_id = $1 ORDER BY id", row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) }, clientId));
-        Table(archive, "phones.csv", ["link since", "by", "link ended", "phone since", "last seen", "phone ended"], connection.Query(
-            "SELECT l.created_at, l.created_by, coalesce(l.revoked_at, ''), coalesce(d.created_at, ''), coalesce(d.last_seen_at, ''), coalesce(d.closed_at, '') FROM link l LEFT JOIN device d ON d.link_id = l.id WHERE l.client_id = $1 ORDER BY l.id, d.id",
-            row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4), row.GetString(5) }, clientId));
-        return true;
-    });
+            Table(
+                archive,
+                "readings.csv",
+                ["person", "page", "at"],
+                connection.Query(
+                    "SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id",
+                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2) },
+                    clientId
+                )
+            );
+            Table(
+                archive,
+                "messages.csv",
+                ["written", "text", "state", "settled", "reason"],
+                connection.Query(
+                    "SELECT written_at, text, state, coalesce(settled_at, ''), reason FROM message WHERE client_id = $1 ORDER BY id",
+                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
+                    clientId
+                )
+            );
+            Table(
+                archive,
+                "phones.csv",
+                ["link since", "by", "link ended", "phone since", "last seen", "phone ended"],
+                connection.Query(
+                    "SELECT l.created_at, l.created_by, coalesce(l.revoked_at, ''), coalesce(d.created_at, ''), coalesce(d.last_seen_at, "
+                        + "''), coalesce(d.closed_at, '') FROM link l LEFT JOIN device d ON d.link_id = l.id WHERE l.client_id = $1 ORDER "
+                        + "BY l.id, d.id",
+                    row =>
+                        new[]
+                        {
+                            row.GetString(0),
+                            row.GetString(1),
+                            row.GetString(2),
+                            row.GetString(3),
+                            row.GetString(4),
+                            row.GetString(5),
+                        },
+                    clientId
+                )
+            );
+            return true;
+        });
 
     private static void Text(ZipArchive archive, string name, string text)
     {

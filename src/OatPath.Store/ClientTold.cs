@@ -10,7 +10,14 @@ namespace OatPath.Store;
 public sealed record ClientStamp(long Touched, long Rules);
 
 /// <summary>Everything told about a client, as of one moment of the database.</summary>
-public sealed record ClientTold(Client Client, IReadOnlyList<Fact> Facts, IReadOnlyList<SessionHeld> Sessions, Publication? Published, HouseRules Rules, ClientStamp Stamp);
+public sealed record ClientTold(
+    Client Client,
+    IReadOnlyList<Fact> Facts,
+    IReadOnlyList<SessionHeld> Sessions,
+    Publication? Published,
+    HouseRules Rules,
+    ClientStamp Stamp
+);
 
 /// <summary>Reads what is told about a client in one go.</summary>
 public sealed class ClientReading(Database database, Studio studio)
@@ -20,7 +27,8 @@ public sealed class ClientReading(Database database, Studio studio)
 
     /// <param name="before">What was told before, where that is at hand: facts that stand in it are not read again.</param>
     /// <exception cref="UnreadableException">An entry cannot be read.</exception>
-    public ClientTold? Read(string id, DateTimeOffset asOf, IReadOnlyList<Fact>? before = null) => database.Read(connection => Read(connection, id, asOf, before));
+    public ClientTold? Read(string id, DateTimeOffset asOf, IReadOnlyList<Fact>? before = null) =>
+        database.Read(connection => Read(connection, id, asOf, before));
 
     /// <summary>The same inside a write, with what it has written so far.</summary>
     /// <exception cref="UnreadableException">An entry cannot be read.</exception>
@@ -37,11 +45,24 @@ public sealed class ClientReading(Database database, Studio studio)
             CaseAssembly.Prove(fact);
         }
 
-        return new(client, facts, Proved(id, "A guided session", () => Sessions.Of(connection, id, asOf)), Proved(id, "What was published", () => Publications.Latest(connection, id)), studio.Current(connection).Rules, stamp);
+        return new(
+            client,
+            facts,
+            Proved(id, "A guided session", () => Sessions.Of(connection, id, asOf)),
+            Proved(id, "What was published", () => Publications.Latest(connection, id)),
+            studio.Current(connection).Rules,
+            stamp
+        );
     }
 
-    public static ClientStamp? Stamp(SqliteConnection connection, string id) => connection.Query(
-        "SELECT touched, coalesce((SELECT row_version FROM studio WHERE id = 1), 0) FROM client WHERE id = $1", row => new ClientStamp(row.GetInt64(0), row.GetInt64(1)), id).FirstOrDefault();
+    public static ClientStamp? Stamp(SqliteConnection connection, string id) =>
+        connection
+            .Query(
+                "SELECT touched, coalesce((SELECT row_version FROM studio WHERE id = 1), 0) FROM client WHERE id = $1",
+                row => new ClientStamp(row.GetInt64(0), row.GetInt64(1)),
+                id
+            )
+            .FirstOrDefault();
 
     /// <summary>Name and phone, which are readable whatever else is not.</summary>
     public static Client? Client(SqliteConnection connection, string id) => Clients.Find(connection, id);

@@ -5,10 +5,13 @@ namespace OatPath.Store;
 /// <summary>Why a data folder is not served, and what to do about it.</summary>
 public sealed record Trouble(StoreFault Fault, string What, string Remedy)
 {
-    public static Trouble Of(StoreFault fault, string? detail = null) => new(fault, detail is null ? StoreException.What(fault) : $"{StoreException.What(fault)} {detail}", StoreException.RemedyOf(fault));
+    public static Trouble Of(StoreFault fault, string? detail = null) =>
+        new(fault, detail is null ? StoreException.What(fault) : $"{StoreException.What(fault)} {detail}", StoreException.RemedyOf(fault));
 }
 
-/// <summary>The folder of one studio, held by one program at a time: database, keys, backups, and a marker that says that there was a database here.</summary>
+/// <summary>
+/// The folder of one studio, held by one program at a time: database, keys, backups, and a marker that says that there was a database here.
+/// </summary>
 public sealed class DataFolder : IDisposable
 {
     public const string DatabaseName = "oatpath.db";
@@ -42,7 +45,9 @@ public sealed class DataFolder : IDisposable
 
     private string Filling => Path.Combine(Folder, FillingName);
 
-    /// <summary>Takes the folder for this program and looks whether it can be served: there, writable, alone, with a whole database or none ever.</summary>
+    /// <summary>
+    /// Takes the folder for this program and looks whether it can be served: there, writable, alone, with a whole database or none ever.
+    /// </summary>
     /// <returns>What is wrong, or null; it comes when the whole database was read through, and nothing may be served before.</returns>
     public Task<Trouble?> Take()
     {
@@ -59,7 +64,11 @@ public sealed class DataFolder : IDisposable
     {
         try
         {
-            if (Directory.Exists(Folder) && Directory.EnumerateFileSystemEntries(Folder).ToList() is { Count: > 0 } entries && !entries.Exists(IsOurs))
+            if (
+                Directory.Exists(Folder)
+                && Directory.EnumerateFileSystemEntries(Folder).ToList() is { Count: > 0 } entries
+                && !entries.Exists(IsOurs)
+            )
             {
                 return Trouble.Of(StoreFault.Foreign, Folder);
             }
@@ -122,20 +131,24 @@ public sealed class DataFolder : IDisposable
     }
 
     /// <summary>What a refusal of the file system means; numbers as in errno.h of Linux.</summary>
-    internal static StoreFault FaultOf(IOException fault) => fault.HResult switch
-    {
-        NoSpace => StoreFault.Full,
-        ReadOnlyFileSystem => StoreFault.ReadOnly,
-        WouldBlock => StoreFault.Busy,
-        _ => StoreFault.Failed,
-    };
+    internal static StoreFault FaultOf(IOException fault) =>
+        fault.HResult switch
+        {
+            NoSpace => StoreFault.Full,
+            ReadOnlyFileSystem => StoreFault.ReadOnly,
+            WouldBlock => StoreFault.Busy,
+            _ => StoreFault.Failed,
+        };
 
     /// <summary>From now on a missing database is a loss and no first run.</summary>
     public void MarkUsed()
     {
         if (!File.Exists(Marker))
         {
-            Write(Marker, "This folder holds the data of a studio. Where the database beside this file is gone, it is lost: restore a backup.\n");
+            Write(
+                Marker,
+                "This folder holds the data of a studio. Where the database beside this file is gone, it is lost: restore a backup.\n"
+            );
         }
 
         Close();
@@ -160,7 +173,11 @@ public sealed class DataFolder : IDisposable
         const UnixFileMode File600 = UnixFileMode.UserRead | UnixFileMode.UserWrite;
         // Only what is ours: whoever names a wrong folder must not find its files closed.
         File.SetUnixFileMode(Folder, File600 | UnixFileMode.UserExecute);
-        foreach (var entry in new DirectoryInfo(Folder).EnumerateFileSystemInfos().Where(entry => IsOurs(entry.FullName) && entry.LinkTarget is null))
+        foreach (
+            var entry in new DirectoryInfo(Folder)
+                .EnumerateFileSystemInfos()
+                .Where(entry => IsOurs(entry.FullName) && entry.LinkTarget is null)
+        )
         {
             if (entry is DirectoryInfo inside)
             {
@@ -181,8 +198,13 @@ public sealed class DataFolder : IDisposable
         }
     }
 
-    private static bool IsOurs(string path) => Path.GetFileName(path) is var name
-        && (name.StartsWith(DatabaseName, StringComparison.Ordinal) || name.StartsWith(FormerPrefix, StringComparison.Ordinal) || name is KeysName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName);
+    private static bool IsOurs(string path) =>
+        Path.GetFileName(path) is var name
+        && (
+            name.StartsWith(DatabaseName, StringComparison.Ordinal)
+            || name.StartsWith(FormerPrefix, StringComparison.Ordinal)
+            || name is KeysName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName
+        );
 
     public void Dispose() => held?.Dispose();
 

@@ -5,7 +5,8 @@ using Microsoft.Data.Sqlite;
 namespace OatPath.Store;
 
 /// <summary>
-/// The one SQLite file. Every connection asserts its pragmas once and is used again; a read sees one moment; writes are immediate transactions, one at a time,
+/// The one SQLite file. Every connection asserts its pragmas once and is used again; a read sees one moment; writes are immediate
+/// transactions, one at a time,
 /// and a write has returned only after its commit is on disk.
 /// </summary>
 public sealed class Database : IDisposable
@@ -30,7 +31,9 @@ public sealed class Database : IDisposable
 
     public string File { get; }
 
-    /// <summary>Called inside a write, before its commit, with the clients it touched, so that whoever keeps something about them hears of it.</summary>
+    /// <summary>
+    /// Called inside a write, before its commit, with the clients it touched, so that whoever keeps something about them hears of it.
+    /// </summary>
     public Action<SqliteConnection, IReadOnlyList<string>>? BeforeCommit { get; set; }
 
     /// <summary>Opens a connection and asserts WAL, full synchronous writes and foreign keys.</summary>
@@ -57,13 +60,14 @@ public sealed class Database : IDisposable
 
     /// <summary>Reads as of one moment: what is written meanwhile is not seen.</summary>
     /// <exception cref="StoreException">It cannot be read.</exception>
-    public T Read<T>(Func<SqliteConnection, T> read) => On(connection =>
-    {
-        connection.Run("BEGIN");
-        var result = read(connection);
-        connection.Run("COMMIT");
-        return result;
-    });
+    public T Read<T>(Func<SqliteConnection, T> read) =>
+        On(connection =>
+        {
+            connection.Run("BEGIN");
+            var result = read(connection);
+            connection.Run("COMMIT");
+            return result;
+        });
 
     /// <summary>Runs a write and returns once it is durable; when it throws, nothing of it is kept.</summary>
     /// <exception cref="StoreException">It cannot be kept.</exception>
@@ -97,11 +101,12 @@ public sealed class Database : IDisposable
         }
     }
 
-    public void Write(Action<SqliteConnection> write) => Write(connection =>
-    {
-        write(connection);
-        return true;
-    });
+    public void Write(Action<SqliteConnection> write) =>
+        Write(connection =>
+        {
+            write(connection);
+            return true;
+        });
 
     /// <summary>Writes the whole file anew and empties its log, so that nothing is left of what was removed.</summary>
     public void Rewrite()

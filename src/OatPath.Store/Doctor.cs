@@ -8,7 +8,10 @@ namespace OatPath.Store;
 /// <param name="Remedy">What to do; empty where all is well.</param>
 public sealed record Finding(bool IsWell, string What, string Remedy = "");
 
-/// <summary>Looks a data folder over, also while it is served: integrity, rights, space, clock, keys, backups, versions, every entry. Writes nothing but a probe.</summary>
+/// <summary>
+/// Looks a data folder over, also while it is served: integrity, rights, space, clock, keys, backups, versions, every entry. Writes nothing
+/// but a probe.
+/// </summary>
 public static class Doctor
 {
     /// <summary>Below this much free space writing may soon fail.</summary>
@@ -40,7 +43,13 @@ public static class Doctor
         }
         catch (Exception fault) when (fault is StoreException or SqliteException or InvalidOperationException)
         {
-            var store = fault as StoreException ?? (fault is SqliteException sqlite ? new StoreException(StoreException.Of(sqlite), sqlite) : new StoreException(StoreFault.Failed, fault));
+            var store =
+                fault as StoreException
+                ?? (
+                    fault is SqliteException sqlite
+                        ? new StoreException(StoreException.Of(sqlite), sqlite)
+                        : new StoreException(StoreFault.Failed, fault)
+                );
             findings.Add(new(false, store.Message, store.Remedy));
         }
 
@@ -54,10 +63,22 @@ public static class Doctor
             return new(true, "Rights are the system's.");
         }
 
-        const UnixFileMode Others = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.OtherExecute;
+        const UnixFileMode Others =
+            UnixFileMode.GroupRead
+            | UnixFileMode.GroupWrite
+            | UnixFileMode.GroupExecute
+            | UnixFileMode.OtherRead
+            | UnixFileMode.OtherWrite
+            | UnixFileMode.OtherExecute;
         bool IsOpen(string path) => !OperatingSystem.IsWindows() && (File.GetUnixFileMode(path) & Others) != 0;
         var open = Directory.EnumerateFiles(folder.Folder, "*", SearchOption.AllDirectories).Prepend(folder.Folder).Where(IsOpen).ToList();
-        return open.Count == 0 ? new(true, "The folder and everything in it are for their owner only.") : new(false, $"{open[0]} can be reached by others{(open.Count > 1 ? $", and {open.Count - 1} more" : "")}.", $"chmod -R go= {folder.Folder}");
+        return open.Count == 0
+            ? new(true, "The folder and everything in it are for their owner only.")
+            : new(
+                false,
+                $"{open[0]} can be reached by others{(open.Count > 1 ? $", and {open.Count - 1} more" : "")}.",
+                $"chmod -R go= {folder.Folder}"
+            );
     }
 
     private static Finding Space(DataFolder folder)
@@ -67,22 +88,40 @@ public static class Doctor
         return free >= LowSpace ? new(true, words) : new(false, words, "Free some space; below that saving may soon fail.");
     }
 
-    private static Finding Keys(DataFolder folder) => Directory.Exists(folder.Keys) && Directory.EnumerateFiles(folder.Keys, "*.xml").Any()
-        ? new(true, "The keys are beside the database.")
-        : new(false, "There are no keys beside the database.", "They are made anew at the next start: everybody signs in again, and second factors must be set again (./oat people forget-factor).");
+    private static Finding Keys(DataFolder folder) =>
+        Directory.Exists(folder.Keys) && Directory.EnumerateFiles(folder.Keys, "*.xml").Any()
+            ? new(true, "The keys are beside the database.")
+            : new(
+                false,
+                "There are no keys beside the database.",
+                "They are made anew at the next start: everybody signs in again, and second factors must be set again (./oat people "
+                    + "forget-factor)."
+            );
 
     private static Finding Backups(DataFolder folder, DateTimeOffset now)
     {
-        if (Backup.Daily(folder.Folder).Where(backup => backup.Day <= DateOnly.FromDateTime(now.UtcDateTime).AddDays(1)).ToList() is not [var (file, day), ..])
+        if (
+            Backup.Daily(folder.Folder).Where(backup => backup.Day <= DateOnly.FromDateTime(now.UtcDateTime).AddDays(1)).ToList()
+            is not [var (file, day), ..]
+        )
         {
-            return new(false, "There is no daily backup.", "Write one with ./oat backup, or switch the daily one on at the House page; keep copies on another machine.");
+            return new(
+                false,
+                "There is no daily backup.",
+                "Write one with ./oat backup, or switch the daily one on at the House page; keep copies on another machine."
+            );
         }
 
         try
         {
             var manifest = Backup.Check(file);
-            return now - manifest.MadeAt < OldBackup ? new(true, $"The backup of {day:yyyy-MM-dd} is whole: {manifest.Clients} clients, {manifest.Facts} facts.")
-                : new(false, $"The last daily backup is of {day:yyyy-MM-dd}.", "Look at the House page whether it is switched on, and at the program's messages why it fails.");
+            return now - manifest.MadeAt < OldBackup
+                ? new(true, $"The backup of {day:yyyy-MM-dd} is whole: {manifest.Clients} clients, {manifest.Facts} facts.")
+                : new(
+                    false,
+                    $"The last daily backup is of {day:yyyy-MM-dd}.",
+                    "Look at the House page whether it is switched on, and at the program's messages why it fails."
+                );
         }
         catch (BackupException fault)
         {
@@ -100,7 +139,13 @@ public static class Doctor
         }
 
         var loose = connection.Query("PRAGMA foreign_key_check", row => row.GetString(0));
-        return loose.Count == 0 ? new(true, "The database is whole.") : new(false, $"{loose.Count} rows name others that are not there, the first in {loose[0]}.", StoreException.RemedyOf(StoreFault.Damaged));
+        return loose.Count == 0
+            ? new(true, "The database is whole.")
+            : new(
+                false,
+                $"{loose.Count} rows name others that are not there, the first in {loose[0]}.",
+                StoreException.RemedyOf(StoreFault.Damaged)
+            );
     }
 
     private static IEnumerable<Finding> Contents(string file, DateTimeOffset now)
@@ -109,18 +154,36 @@ public static class Doctor
         var version = (int)database.Read(connection => connection.Number("PRAGMA user_version"));
         var newest = Migrator.Known[^1].Version;
         yield return version == newest ? new(true, $"The database is of version {version}, the engine {EngineVersion.Current}.")
-            : version > newest ? new(false, $"The database is of version {version}; this program reads up to {newest}.", "Update the program.")
-            : new(false, $"The database is of version {version}; this program brings it to {newest} at its next start.", "Write a backup, then start the program once.");
+        : version > newest ? new(false, $"The database is of version {version}; this program reads up to {newest}.", "Update the program.")
+        : new(
+            false,
+            $"The database is of version {version}; this program brings it to {newest} at its next start.",
+            "Write a backup, then start the program once."
+        );
         if (version != newest)
         {
             yield break;
         }
 
         var last = new Facts(database).LastRecorded();
-        yield return last is { } at && at > now.AddMinutes(1) ? new(false, $"This machine's clock is behind the last entry, of {at:yyyy-MM-dd HH:mm} UTC.", "Set the clock right, and let a time service keep it. Where the clock is right and had run ahead, run ./oat clock --data DIR.") : new(true, "The clock is not behind the record.");
+        yield return last is { } at && at > now.AddMinutes(1)
+            ? new(
+                false,
+                $"This machine's clock is behind the last entry, of {at:yyyy-MM-dd HH:mm} UTC.",
+                "Set the clock right, and let a time service keep it. Where the clock is right and had run ahead, run ./oat "
+                    + "clock --data DIR."
+            )
+            : new(true, "The clock is not behind the record.");
 
         var unreadable = Unreadable(database).ToList();
-        yield return unreadable.Count == 0 ? new(true, "Every entry can be read.") : new(false, string.Join(" ", unreadable.Select(fault => $"Client {fault.ClientId}: {fault.Message}")), "Restore a backup of before, or have the entry looked at by whoever keeps the program. Nothing is planned for these clients until then.");
+        yield return unreadable.Count == 0
+            ? new(true, "Every entry can be read.")
+            : new(
+                false,
+                string.Join(" ", unreadable.Select(fault => $"Client {fault.ClientId}: {fault.Message}")),
+                "Restore a backup of before, or have the entry looked at by whoever keeps the program. Nothing is planned for these "
+                    + "clients until then."
+            );
     }
 
     private static IEnumerable<UnreadableException> Unreadable(Database database)
@@ -131,7 +194,10 @@ public static class Doctor
             UnreadableException? found = null;
             try
             {
-                if (reading.Read(client, DateTimeOffset.MaxValue) is { Published: { } published } && Publication.HashOf(published.Path) != published.Hash)
+                if (
+                    reading.Read(client, DateTimeOffset.MaxValue) is { Published: { } published }
+                    && Publication.HashOf(published.Path) != published.Hash
+                )
                 {
                     found = new(client, "What was published", new InvalidDataException("The path is not the one that was published."));
                 }

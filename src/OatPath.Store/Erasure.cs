@@ -1,6 +1,9 @@
 namespace OatPath.Store;
 
-/// <summary>Removes everything of one client: the one act that takes facts away. What remains says that it happened, when and by whom, and names nobody.</summary>
+/// <summary>
+/// Removes everything of one client: the one act that takes facts away. What remains says that it happened, when and by whom, and names
+/// nobody.
+/// </summary>
 public sealed class Erasure(Database database, ViewLog views)
 {
     // In the order in which rows may go. Units that were dispensed stay counted; for whom is forgotten.
@@ -64,8 +67,12 @@ public sealed class Erasure(Database database, ViewLog views)
     }
 
     /// <summary>Everybody who was erased, and when.</summary>
-    public IReadOnlyList<(string ClientId, DateTimeOffset At, string By)> All() => database.Read(connection =>
-        connection.Query("SELECT client_id, erased_at, erased_by FROM erasure ORDER BY erased_at DESC", row => (row.GetString(0), row.Instant(1), row.GetString(2))));
+    public IReadOnlyList<(string ClientId, DateTimeOffset At, string By)> All() =>
+        database.Read(connection =>
+            connection.Query("SELECT client_id, erased_at, erased_by FROM erasure ORDER BY erased_at DESC", row =>
+                (row.GetString(0), row.Instant(1), row.GetString(2))
+            )
+        );
 
     /// <summary>Erases again in a database that is older than the act.</summary>
     public static int Again(Database older, IReadOnlyList<(string ClientId, DateTimeOffset At, string By)> erased)

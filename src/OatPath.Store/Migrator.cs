@@ -22,7 +22,9 @@ public static class Migrator
         var current = database.Read(connection => connection.Number("PRAGMA user_version"));
         if (current > Known[^1].Version)
         {
-            throw new InvalidOperationException($"The data was written by a newer version ({current}); this program reads up to {Known[^1].Version}. Update the program.");
+            throw new InvalidOperationException(
+                $"The data was written by a newer version ({current}); this program reads up to {Known[^1].Version}. Update the program."
+            );
         }
 
         foreach (var (version, sql) in Known.Where(step => step.Version > current && step.Version <= upTo))
@@ -43,7 +45,12 @@ public static class Migrator
     private static IEnumerable<(int Version, string Sql)> Load()
     {
         var assembly = Assembly.GetExecutingAssembly();
-        foreach (var name in assembly.GetManifestResourceNames().Where(name => name.StartsWith(Prefix, StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        foreach (
+            var name in assembly
+                .GetManifestResourceNames()
+                .Where(name => name.StartsWith(Prefix, StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+        )
         {
             using var reader = new StreamReader(assembly.GetManifestResourceStream(name)!);
             yield return (int.Parse(name.AsSpan(Prefix.Length, 3), NumberStyles.None, CultureInfo.InvariantCulture), reader.ReadToEnd());

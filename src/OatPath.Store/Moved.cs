@@ -38,13 +38,19 @@ internal static class Moved
     private static object Clone(object value, Func<DateOnly, DateOnly> day, Func<DateTimeOffset, DateTimeOffset> at)
     {
         var type = value.GetType();
-        if (!MayHold(type) || type.GetMethod("<Clone>$", BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic) is not { } clone)
+        if (
+            !MayHold(type)
+            || type.GetMethod("<Clone>$", BindingFlags.Instance | BindingFlags.Public | BindingFlags.NonPublic) is not { } clone
+        )
         {
             return value;
         }
 
         var copy = clone.Invoke(value, [])!;
-        foreach (var property in type.GetProperties(BindingFlags.Instance | BindingFlags.Public).Where(property => property.CanWrite && property.GetIndexParameters().Length == 0))
+        foreach (
+            var property in type.GetProperties(BindingFlags.Instance | BindingFlags.Public)
+                .Where(property => property.CanWrite && property.GetIndexParameters().Length == 0)
+        )
         {
             property.SetValue(copy, Of(property.GetValue(value), day, at));
         }
@@ -52,8 +58,22 @@ internal static class Moved
         return copy;
     }
 
-    private static Type? Element(Type list) => list.IsArray ? list.GetElementType()
-        : list.GetInterfaces().FirstOrDefault(known => known.IsGenericType && known.GetGenericTypeDefinition() == typeof(IEnumerable<>))?.GetGenericArguments()[0];
+    private static Type? Element(Type list) =>
+        list.IsArray
+            ? list.GetElementType()
+            : list.GetInterfaces()
+                .FirstOrDefault(known => known.IsGenericType && known.GetGenericTypeDefinition() == typeof(IEnumerable<>))
+                ?.GetGenericArguments()[0];
 
-    private static bool MayHold(Type type) => type == typeof(DateOnly) || type == typeof(DateTimeOffset) || !(type.IsPrimitive || type.IsEnum || type == typeof(string) || type == typeof(decimal) || type == typeof(TimeOnly) || type == typeof(TimeSpan));
+    private static bool MayHold(Type type) =>
+        type == typeof(DateOnly)
+        || type == typeof(DateTimeOffset)
+        || !(
+            type.IsPrimitive
+            || type.IsEnum
+            || type == typeof(string)
+            || type == typeof(decimal)
+            || type == typeof(TimeOnly)
+            || type == typeof(TimeSpan)
+        );
 }

@@ -3,7 +3,9 @@ using System.Text;
 
 namespace OatPath.Store;
 
-/// <summary>Texts that repeat themselves, kept small. Format: Brotli over UTF-8, parts set apart by a zero byte, which JSON never holds.</summary>
+/// <summary>
+/// Texts that repeat themselves, kept small. Format: Brotli over UTF-8, parts set apart by a zero byte, which JSON never holds.
+/// </summary>
 internal static class PackedText
 {
     private const int Quality = 6;

@@ -29,27 +29,38 @@ public sealed class ProgramSettings(Database database)
 {
     private (ProgramChoices Choices, long Version)? read;
 
-    public (ProgramChoices Choices, long Version) Current() => database.Read(connection =>
-    {
-        var version = connection.Number("SELECT row_version FROM program_choice WHERE id = 1");
-        if (read is not { } known || known.Version != version)
+    public (ProgramChoices Choices, long Version) Current() =>
+        database.Read(connection =>
         {
-            read = connection.Query("SELECT body, row_version FROM program_choice WHERE id = 1", row => (CaseJson.ReadStored<ProgramChoices>(row.GetString(0)), row.GetInt64(1))).FirstOrDefault((new ProgramChoices(), 0L));
-        }
+            var version = connection.Number("SELECT row_version FROM program_choice WHERE id = 1");
+            if (read is not { } known || known.Version != version)
+            {
+                read = connection
+                    .Query("SELECT body, row_version FROM program_choice WHERE id = 1", row =>
+                        (CaseJson.ReadStored<ProgramChoices>(row.GetString(0)), row.GetInt64(1))
+                    )
+                    .FirstOrDefault((new ProgramChoices(), 0L));
+            }
 
-        return read.Value;
-    });
+            return read.Value;
+        });
 
     /// <exception cref="ConflictException">Somebody else changed them in the meantime.</exception>
-    public void Save(ProgramChoices choices, long version) => database.Write(connection =>
-    {
-        var json = JsonSerializer.Serialize(choices, CaseJson.Compact);
-        var changed = version == 0
-            ? connection.Run("INSERT OR IGNORE INTO program_choice (id, body, row_version) VALUES (1, $1, 1)", json)
-            : connection.Run("UPDATE program_choice SET body = $1, row_version = row_version + 1 WHERE id = 1 AND row_version = $2", json, version);
-        if (changed == 0)
+    public void Save(ProgramChoices choices, long version) =>
+        database.Write(connection =>
         {
-            throw new ConflictException("The house page", connection.Number("SELECT row_version FROM program_choice WHERE id = 1"));
-        }
-    });
+            var json = JsonSerializer.Serialize(choices, CaseJson.Compact);
+            var changed =
+                version == 0
+                    ? connection.Run("INSERT OR IGNORE INTO program_choice (id, body, row_version) VALUES (1, $1, 1)", json)
+                    : connection.Run(
+                        "UPDATE program_choice SET body = $1, row_version = row_version + 1 WHERE id = 1 AND row_version = $2",
+                        json,
+                        version
+                    );
+            if (changed == 0)
+            {
+                throw new ConflictException("The house page", connection.Number("SELECT row_version FROM program_choice WHERE id = 1"));
+            }
+        });
 }

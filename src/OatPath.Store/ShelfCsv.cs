@@ -28,18 +28,50 @@ public static class ShelfCsv
 
     public static IReadOnlyList<string> Headers { get; } =
     [
-        "id", "name", "line", "kind", "actives", "ph", "dispenser", "content_ml", "pieces", "unit_ml", "amount", "spf", "broad_spectrum", "matt", "strong_sulphate",
-        "contains", "made_for", "charge", "needle_mm", "sheet", "ending", "alcohol_near_top", "heavy_oil", "shake_first", "runniness", "months_good", "keep_cold", "price", "supplier", "label",
+        "id",
+        "name",
+        "line",
+        "kind",
+        "actives",
+        "ph",
+        "dispenser",
+        "content_ml",
+        "pieces",
+        "unit_ml",
+        "amount",
+        "spf",
+        "broad_spectrum",
+        "matt",
+        "strong_sulphate",
+        "contains",
+        "made_for",
+        "charge",
+        "needle_mm",
+        "sheet",
+        "ending",
+        "alcohol_near_top",
+        "heavy_oil",
+        "shake_first",
+        "runniness",
+        "months_good",
+        "keep_cold",
+        "price",
+        "supplier",
+        "label",
     ];
 
     public static string Write(IEnumerable<Product> products)
     {
         var text = new StringBuilder();
-        using var writer = new CsvWriter(new StringWriter(text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            NewLine = "\r\n",
-            ShouldQuote = field => field.Field is { Length: > 0 } text && (text.AsSpan().IndexOfAny(Quoted) >= 0 || text[0] == ' ' || text[^1] == ' '),
-        });
+        using var writer = new CsvWriter(
+            new StringWriter(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                NewLine = "\r\n",
+                ShouldQuote = field =>
+                    field.Field is { Length: > 0 } text && (text.AsSpan().IndexOfAny(Quoted) >= 0 || text[0] == ' ' || text[^1] == ' '),
+            }
+        );
         foreach (var header in Headers)
         {
             writer.WriteField(header);
@@ -90,12 +122,15 @@ public static class ShelfCsv
         var problems = new List<RowProblem>();
         var products = new List<Product>();
         var badLine = 0;
-        using var parser = new CsvParser(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            Delimiter = DelimiterOf(text).ToString(),
-            BadDataFound = bad => badLine = bad.Context.Parser!.RawRow,
-            IgnoreBlankLines = true,
-        });
+        using var parser = new CsvParser(
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                Delimiter = DelimiterOf(text).ToString(),
+                BadDataFound = bad => badLine = bad.Context.Parser!.RawRow,
+                IgnoreBlankLines = true,
+            }
+        );
         if (!parser.Read())
         {
             return ([], [new(1, "file", $"is empty; the first line names the columns: {string.Join(", ", Headers)}")]);
@@ -116,7 +151,13 @@ public static class ShelfCsv
 
             if (badLine > 0)
             {
-                problems.Add(new(line, "row", "has a quotation mark out of place; put a field with quotation marks in quotation marks and double those inside"));
+                problems.Add(
+                    new(
+                        line,
+                        "row",
+                        "has a quotation mark out of place; put a field with quotation marks in quotation marks and double those inside"
+                    )
+                );
                 badLine = 0;
                 continue;
             }
@@ -141,7 +182,15 @@ public static class ShelfCsv
         var columns = Array.ConvertAll(record, name => name.Trim().ToLowerInvariant().Replace(' ', '_'));
         foreach (var unknown in columns.Where(name => !Headers.Contains(name)))
         {
-            problems.Add(new(1, unknown.Length == 0 ? "an empty header" : unknown.Length > 40 ? unknown[..40] : unknown, $"is no column of a shelf; use {string.Join(", ", Headers)}"));
+            problems.Add(
+                new(
+                    1,
+                    unknown.Length == 0 ? "an empty header"
+                        : unknown.Length > 40 ? unknown[..40]
+                        : unknown,
+                    $"is no column of a shelf; use {string.Join(", ", Headers)}"
+                )
+            );
         }
 
         foreach (var twice in columns.GroupBy(name => name).Where(group => group.Count() > 1))
@@ -161,7 +210,9 @@ public static class ShelfCsv
     {
         var header = text.AsSpan()[..(text.IndexOf('\n', StringComparison.Ordinal) is >= 0 and var end ? end : text.Length)];
         var (commas, semicolons, tabs) = (header.Count(','), header.Count(';'), header.Count('\t'));
-        return semicolons > commas && semicolons >= tabs ? ';' : tabs > commas ? '\t' : ',';
+        return semicolons > commas && semicolons >= tabs ? ';'
+            : tabs > commas ? '\t'
+            : ',';
     }
 
     private static IEnumerable<string> Fields(Product product)
@@ -170,7 +221,10 @@ public static class ShelfCsv
         yield return product.Name;
         yield return product.Line;
         yield return EnumName.Of(product.Kind);
-        yield return string.Join(" + ", product.Actives.Select(active => EnumName.Of(active.Substance) + (active.Percent is { } percent ? " " + Number(percent) : "")));
+        yield return string.Join(
+            " + ",
+            product.Actives.Select(active => EnumName.Of(active.Substance) + (active.Percent is { } percent ? " " + Number(percent) : ""))
+        );
         yield return Number(product.Ph);
         yield return EnumName.Of(product.Dispenser);
         yield return Number(product.ContentMl);
@@ -204,8 +258,12 @@ public static class ShelfCsv
 
     private const string Formula = "=+-@\t\r'";
 
-    /// <summary>A spreadsheet would run a field that begins like a formula; a leading ' keeps it text, and reading strips it again.</summary>
-    private static string Guard(string field) => field.Length > 0 && Formula.Contains(field[0], StringComparison.Ordinal) ? "'" + field : field;
+    /// <summary>
+    /// A spreadsheet would run a field that begins like a formula; a leading ' keeps it text, and reading strips it again.
+    /// </summary>
+    private static string Guard(string field) =>
+        field.Length > 0 && Formula.Contains(field[0], StringComparison.Ordinal) ? "'" + field : field;
 
-    internal static string Unguard(string field) => field.Length > 1 && field[0] == '\'' && Formula.Contains(field[1], StringComparison.Ordinal) ? field[1..] : field;
+    internal static string Unguard(string field) =>
+        field.Length > 1 && field[0] == '\'' && Formula.Contains(field[1], StringComparison.Ordinal) ? field[1..] : field;
 }

@@ -18,7 +18,13 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
     {
         if (record.Length > columns.Length)
         {
-            problems.Add(new(line, "row", $"has {record.Length} fields for {columns.Length} columns; put fields that hold the separator in quotation marks"));
+            problems.Add(
+                new(
+                    line,
+                    "row",
+                    $"has {record.Length} fields for {columns.Length} columns; put fields that hold the separator in quotation marks"
+                )
+            );
             return null;
         }
 
@@ -60,7 +66,11 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         var found = new List<Problem>();
         CaseCheck.CheckProduct(found, product, today, "");
         var named = problems.Skip(before).Select(problem => problem.Field).ToHashSet();
-        problems.AddRange(found.Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy)).Where(problem => !named.Contains(problem.Field)));
+        problems.AddRange(
+            found
+                .Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy))
+                .Where(problem => !named.Contains(problem.Field))
+        );
         if (product.Id is "new" or "import")
         {
             problems.Add(new(line, "id", $"{product.Id} is kept for the program; give another id"));
@@ -69,15 +79,16 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         return problems.Count == before ? product : null;
     }
 
-    private static string Column(string field) => field.TrimStart('.') switch
-    {
-        "contentMl" => "content_ml",
-        "unitMl" => "unit_ml",
-        "monthsGood" => "months_good",
-        "madeFor" => "made_for",
-        "needleMm" => "needle_mm",
-        var other => other.Split('[', '.')[0],
-    };
+    private static string Column(string field) =>
+        field.TrimStart('.') switch
+        {
+            "contentMl" => "content_ml",
+            "unitMl" => "unit_ml",
+            "monthsGood" => "months_good",
+            "madeFor" => "made_for",
+            "needleMm" => "needle_mm",
+            var other => other.Split('[', '.')[0],
+        };
 
     /// <summary>Letters and digits of line and name, so that the same row without an id is the same product each time.</summary>
     private static string Slug(string text)
@@ -96,8 +107,10 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         }
 
         var found = slug.ToString().Trim('-');
-        return found.Length == 0 && text.Trim().Length > 0 ? "p-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16]
-            : found.Length <= 64 ? found : found[..64].Trim('-');
+        return found.Length == 0 && text.Trim().Length > 0
+                ? "p-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16]
+            : found.Length <= 64 ? found
+            : found[..64].Trim('-');
     }
 
     private string Text(string column)
@@ -120,12 +133,19 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         }
         catch (JsonException)
         {
-            problems.Add(new(line, "sheet", "cannot be read; write it as in a case file, such as {\"mostSeconds\":600,\"restDays\":3}, or leave it empty"));
+            problems.Add(
+                new(
+                    line,
+                    "sheet",
+                    "cannot be read; write it as in a case file, such as {\"mostSeconds\":600,\"restDays\":3}, or leave it empty"
+                )
+            );
             return null;
         }
     }
 
-    private string[] Parts(string column) => Text(column).Split('+', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+    private string[] Parts(string column) =>
+        Text(column).Split('+', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     private IEnumerable<Active> Actives()
     {
@@ -159,7 +179,9 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             }
             else
             {
-                problems.Add(new(line, "contains", $"{part} is not known; use {string.Join(", ", Enum.GetValues<Allergen>().Select(EnumName.Of))}"));
+                problems.Add(
+                    new(line, "contains", $"{part} is not known; use {string.Join(", ", Enum.GetValues<Allergen>().Select(EnumName.Of))}")
+                );
             }
         }
     }
@@ -195,7 +217,14 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             return value;
         }
 
-        problems.Add(new(line, column, $"\"{(text.Length > 40 ? text[..40] : text)}\" is not known; use one of {string.Join(", ", Enum.GetValues<T>().Select(EnumName.Of))}"));
+        problems.Add(
+            new(
+                line,
+                column,
+                $"\"{(text.Length > 40 ? text[..40] : text)}\" is not known; use one of "
+                    + $"{string.Join(", ", Enum.GetValues<T>().Select(EnumName.Of))}"
+            )
+        );
         return null;
     }
 
@@ -212,7 +241,13 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             return number;
         }
 
-        problems.Add(new(line, column, $"\"{(text.Length > 40 ? text[..40] : text)}\" is no number; write for example 3.6, or leave it empty when not known"));
+        problems.Add(
+            new(
+                line,
+                column,
+                $"\"{(text.Length > 40 ? text[..40] : text)}\" is no number; write for example 3.6, or leave it empty when not known"
+            )
+        );
         return null;
     }
 
@@ -249,5 +284,13 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
     }
 
     private static decimal? Parse(string text) =>
-        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 1_000_000_000 ? number : null;
+        decimal.TryParse(
+            text.Replace(',', '.'),
+            NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+        && Math.Abs(number) < 1_000_000_000
+            ? number
+            : null;
 }

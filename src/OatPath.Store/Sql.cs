@@ -10,7 +10,15 @@ internal static class Sql
     /// <summary>A connection of its own to a database file, outside of <see cref="Database"/>: to look at it or to copy it.</summary>
     public static SqliteConnection Connect(string file, SqliteOpenMode mode = SqliteOpenMode.ReadWrite)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false, DefaultTimeout = 15 }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = mode,
+                Pooling = false,
+                DefaultTimeout = 15,
+            }.ToString()
+        );
         connection.Open();
         return connection;
     }
@@ -27,7 +35,12 @@ internal static class Sql
         return changed;
     }
 
-    public static List<T> Query<T>(this SqliteConnection connection, string sql, Func<SqliteDataReader, T> read, params ReadOnlySpan<object?> values)
+    public static List<T> Query<T>(
+        this SqliteConnection connection,
+        string sql,
+        Func<SqliteDataReader, T> read,
+        params ReadOnlySpan<object?> values
+    )
     {
         var command = Command(connection, sql, values);
         var rows = new List<T>();
@@ -70,12 +83,15 @@ internal static class Sql
         command.Parameters.Clear();
         for (var i = 0; i < values.Length; i++)
         {
-            command.Parameters.AddWithValue(i < Names.Length ? Names[i] : $"${i + 1}", values[i] switch
-            {
-                null => DBNull.Value,
-                DateTimeOffset instant => Write(instant),
-                var value => value,
-            });
+            command.Parameters.AddWithValue(
+                i < Names.Length ? Names[i] : $"${i + 1}",
+                values[i] switch
+                {
+                    null => DBNull.Value,
+                    DateTimeOffset instant => Write(instant),
+                    var value => value,
+                }
+            );
         }
 
         return command;

@@ -21,19 +21,40 @@ public sealed class Stock(Database database)
     public const int MostUnits = 10_000;
 
     /// <summary>Levels of every product that ever had stock or a mark.</summary>
-    public IReadOnlyDictionary<string, StockLevel> Levels() => database.Read(connection => connection.Query(
-        """
-        SELECT p.id, coalesce(sum(m.units), 0), k.low FROM product p
-        LEFT JOIN stock_move m ON m.product_id = p.id LEFT JOIN stock_mark k ON k.product_id = p.id
-        GROUP BY p.id HAVING count(m.id) > 0 OR k.low IS NOT NULL
-        """,
-        row => (Id: row.GetString(0), Level: new StockLevel(row.GetInt64(1), row.IsDBNull(2) ? null : row.GetInt64(2)))).ToDictionary(row => row.Id, row => row.Level));
+    public IReadOnlyDictionary<string, StockLevel> Levels() =>
+        database.Read(connection =>
+            connection
+                .Query(
+                    """
+                    SELECT p.id, coalesce(sum(m.units), 0), k.low FROM product p
+                    LEFT JOIN stock_move m ON m.product_id = p.id LEFT JOIN stock_mark k ON k.product_id = p.id
+                    GROUP BY p.id HAVING count(m.id) > 0 OR k.low IS NOT NULL
+                    """,
+                    row => (Id: row.GetString(0), Level: new StockLevel(row.GetInt64(1), row.IsDBNull(2) ? null : row.GetInt64(2)))
+                )
+                .ToDictionary(row => row.Id, row => row.Level)
+        );
 
     public IReadOnlyList<StockBatch> Batches(string product) => database.Read(connection => Batches(connection, product));
 
-    public IReadOnlyList<StockMove> Moves(string product, int most = 20) => database.Read(connection => connection.Query(
-        "SELECT m.id, m.batch, m.units, m.kind, c.name, m.moved_at, m.moved_by FROM stock_move m LEFT JOIN client c ON c.id = m.client_id WHERE m.product_id = $1 ORDER BY m.id DESC LIMIT $2",
-        row => new StockMove(row.GetInt64(0), row.GetString(1), row.GetInt64(2), row.GetString(3), row.Text(4), row.Instant(5), row.GetString(6)), product, most));
+    public IReadOnlyList<StockMove> Moves(string product, int most = 20) =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT m.id, m.batch, m.units, m.kind, c.name, m.moved_at, m.moved_by FROM stock_move m LEFT JOIN client c ON c.id = "
+                    + "m.client_id WHERE m.product_id = $1 ORDER BY m.id DESC LIMIT $2",
+                row => new StockMove(
+                    row.GetInt64(0),
+                    row.GetString(1),
+                    row.GetInt64(2),
+                    row.GetString(3),
+                    row.Text(4),
+                    row.Instant(5),
+                    row.GetString(6)
+                ),
+                product,
+                most
+            )
+        );
 
     public void TakeIn(string product, string batch, int units, DateTimeOffset at, string by)
     {
@@ -43,7 +64,8 @@ public sealed class Stock(Database database)
     }
 
     /// <summary>
-    /// Takes one unit out for a client, from the given batch or from the one that came in first, and writes what that means for their record, in one step:
+    /// Takes one unit out for a client, from the given batch or from the one that came in first, and writes what that means for their
+    /// record, in one step:
     /// no unit leaves without its entry, and none where the entry is refused.
     /// </summary>
     /// <param name="version">The client's version that was seen.</param>
@@ -51,25 +73,45 @@ public sealed class Stock(Database database)
     /// <returns>The batch and the entries, or null when there is none left of it.</returns>
     /// <exception cref="ConflictException">Somebody changed the client in the meantime.</exception>
     public (string Batch, IReadOnlyList<Fact> Facts)? Dispense(
-        string product, string? batch, string client, long version, Func<string, IReadOnlyList<Fact>> facts, DateTimeOffset at, string by) => database.Write(connection =>
-    {
-        if (Held(connection, product, batch) is not { } from)
+        string product,
+        string? batch,
+        string client,
+        long version,
+        Func<string, IReadOnlyList<Fact>> facts,
+        DateTimeOffset at,
+        string by
+    ) =>
+        database.Write(connection =>
         {
-            return ((string, IReadOnlyList<Fact>)?)null;
-        }
+            if (Held(connection, product, batch) is not { } from)
+            {
+                return ((string, IReadOnlyList<Fact>)?)null;
+            }
 
-        var made = facts(from);
-        _ = Facts.Append(connection, client, version, made);
-        Dispense(connection, product, from, client, made[0].Id, at, by);
-        return (from, made);
-    });
+            var made = facts(from);
+            _ = Facts.Append(connection, client, version, made);
+            Dispense(connection, product, from, client, made[0].Id, at, by);
+            return (from, made);
+        });
 
     /// <summary>The batch that a unit is taken from, or null where none is left.</summary>
     private static string? Held(SqliteConnection connection, string product, string? batch) =>
         Batches(connection, product).FirstOrDefault(held => held.Units > 0 && (batch is null || held.Batch == batch))?.Batch;
 
-    private static void Dispense(SqliteConnection connection, string product, string batch, string client, string factId, DateTimeOffset at, string by) => connection.Run(
-        "UPDATE stock_move SET fact_id = $2 WHERE id = $1", Move(connection, product, batch, -1, "dispensed", client, at, by), factId);
+    private static void Dispense(
+        SqliteConnection connection,
+        string product,
+        string batch,
+        string client,
+        string factId,
+        DateTimeOffset at,
+        string by
+    ) =>
+        connection.Run(
+            "UPDATE stock_move SET fact_id = $2 WHERE id = $1",
+            Move(connection, product, batch, -1, "dispensed", client, at, by),
+            factId
+        );
 
     /// <summary>
     /// What a fact that takes back or does again means for the cupboard: what left with a fact comes back when that is taken back, once;
@@ -87,14 +129,26 @@ public sealed class Stock(Database database)
             connection.Run(
                 """
                 INSERT OR IGNORE INTO stock_move (product_id, batch, units, kind, client_id, undoes, moved_at, moved_by)
-                SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move WHERE fact_id = $1 AND client_id = $2 AND kind = 'dispensed'
+                SELECT product_id, batch, 1, 'back', client_id, id, $3, $4 FROM stock_move
+                WHERE fact_id = $1 AND client_id = $2 AND kind = 'dispensed'
                 """,
-                other, client, fact.RecordedAt, fact.RecordedBy);
+                other,
+                client,
+                fact.RecordedAt,
+                fact.RecordedBy
+            );
             return;
         }
 
-        foreach (var (product, batch) in connection.Query(
-            "SELECT s.product_id, s.batch FROM stock_move s JOIN stock_move b ON b.undoes = s.id WHERE s.fact_id = $1 AND s.client_id = $2", row => (row.GetString(0), row.GetString(1)), other, client))
+        foreach (
+            var (product, batch) in connection.Query(
+                "SELECT s.product_id, s.batch FROM stock_move s JOIN stock_move b ON b.undoes = s.id WHERE s.fact_id = $1 AND "
+                    + "s.client_id = $2",
+                row => (row.GetString(0), row.GetString(1)),
+                other,
+                client
+            )
+        )
         {
             if (Held(connection, product, batch) is { } from)
             {
@@ -118,19 +172,45 @@ public sealed class Stock(Database database)
         });
     }
 
-    public void SetMark(string product, int? low) => database.Write(connection => low is { } mark
-        ? connection.Run("INSERT INTO stock_mark (product_id, low) VALUES ($1, $2) ON CONFLICT (product_id) DO UPDATE SET low = excluded.low", product, mark)
-        : connection.Run("DELETE FROM stock_mark WHERE product_id = $1", product));
+    public void SetMark(string product, int? low) =>
+        database.Write(connection =>
+            low is { } mark
+                ? connection.Run(
+                    "INSERT INTO stock_mark (product_id, low) VALUES ($1, $2) ON CONFLICT (product_id) DO UPDATE SET low = excluded.low",
+                    product,
+                    mark
+                )
+                : connection.Run("DELETE FROM stock_mark WHERE product_id = $1", product)
+        );
 
-    private static List<StockBatch> Batches(SqliteConnection connection, string product) => connection.Query(
-        "SELECT batch, sum(units) FROM stock_move WHERE product_id = $1 GROUP BY batch HAVING sum(units) <> 0 ORDER BY min(id)",
-        row => new StockBatch(row.GetString(0), row.GetInt64(1)), product);
+    private static List<StockBatch> Batches(SqliteConnection connection, string product) =>
+        connection.Query(
+            "SELECT batch, sum(units) FROM stock_move WHERE product_id = $1 GROUP BY batch HAVING sum(units) <> 0 ORDER BY min(id)",
+            row => new StockBatch(row.GetString(0), row.GetInt64(1)),
+            product
+        );
 
-    private static long Move(SqliteConnection connection, string product, string batch, long units, string kind, string? client, DateTimeOffset at, string by)
+    private static long Move(
+        SqliteConnection connection,
+        string product,
+        string batch,
+        long units,
+        string kind,
+        string? client,
+        DateTimeOffset at,
+        string by
+    )
     {
         connection.Run(
             "INSERT INTO stock_move (product_id, batch, units, kind, client_id, moved_at, moved_by) VALUES ($1, $2, $3, $4, $5, $6, $7)",
-            product, batch, units, kind, client, at, by);
+            product,
+            batch,
+            units,
+            kind,
+            client,
+            at,
+            by
+        );
         return connection.Number("SELECT last_insert_rowid()");
     }
 }

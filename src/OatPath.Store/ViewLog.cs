@@ -3,7 +3,8 @@ using System.Collections.Concurrent;
 namespace OatPath.Store;
 
 /// <summary>
-/// Who read a record, which path a phone was shown, when a phone was last seen: kept in memory for a moment and written together, so that no reading waits for a write or fails where none is possible.
+/// Who read a record, which path a phone was shown, when a phone was last seen: kept in memory for a moment and written together, so that
+/// no reading waits for a write or fails where none is possible.
 /// What waits counts as written for whoever asks.
 /// </summary>
 public sealed class ViewLog(Database database)
@@ -33,7 +34,10 @@ public sealed class ViewLog(Database database)
         }
     }
 
-    /// <summary>Notes that somebody saw lines of several clients, each once an hour: a page that is opened all day long would else write more than everything else.</summary>
+    /// <summary>
+    /// Notes that somebody saw lines of several clients, each once an hour: a page that is opened all day long would else write more than
+    /// everything else.
+    /// </summary>
     public void LogLines(IEnumerable<string> clientIds, string person, string page, DateTimeOffset at)
     {
         lock (gate)
@@ -57,7 +61,13 @@ public sealed class ViewLog(Database database)
     /// <summary>Notes that a device was seen, and which path it was shown, once for each change.</summary>
     public void LogShown(Device device, string pathHash, DateTimeOffset at)
     {
-        var last = lastShown.GetOrAdd(device.Id, id => database.Read(connection => connection.Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), id).FirstOrDefault()) ?? "");
+        var last = lastShown.GetOrAdd(device.Id, id =>
+            database.Read(connection =>
+                connection
+                    .Query("SELECT path_hash FROM shown WHERE device_id = $1 ORDER BY id DESC LIMIT 1", row => row.GetString(0), id)
+                    .FirstOrDefault()
+            ) ?? ""
+        );
         lock (gate)
         {
             seen[device.Id] = at;
@@ -80,7 +90,11 @@ public sealed class ViewLog(Database database)
             }
         }
 
-        return database.Read(connection => connection.Query("SELECT shown_at FROM shown WHERE client_id = $1 ORDER BY id DESC LIMIT 1", row => row.Instant(0), clientId).Exists(at => at >= since));
+        return database.Read(connection =>
+            connection
+                .Query("SELECT shown_at FROM shown WHERE client_id = $1 ORDER BY id DESC LIMIT 1", row => row.Instant(0), clientId)
+                .Exists(at => at >= since)
+        );
     }
 
     /// <summary>Who read a client's record, the latest first.</summary>
@@ -89,10 +103,23 @@ public sealed class ViewLog(Database database)
         List<(string, string, DateTimeOffset)> waiting;
         lock (gate)
         {
-            waiting = [.. readings.Where(reading => reading.ClientId == clientId).Select(reading => (reading.Person, reading.Page, reading.At)).Reverse()];
+            waiting =
+            [
+                .. readings
+                    .Where(reading => reading.ClientId == clientId)
+                    .Select(reading => (reading.Person, reading.Page, reading.At))
+                    .Reverse(),
+            ];
         }
 
-        var written = database.Read(connection => connection.Query("SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id DESC LIMIT $2", row => (row.GetString(0), row.GetString(1), row.Instant(2)), clientId, most));
+        var written = database.Read(connection =>
+            connection.Query(
+                "SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id DESC LIMIT $2",
+                row => (row.GetString(0), row.GetString(1), row.Instant(2)),
+                clientId,
+                most
+            )
+        );
         return [.. waiting.Concat(written).Take(most)];
     }
 
@@ -136,12 +163,24 @@ public sealed class ViewLog(Database database)
         {
             foreach (var reading in read)
             {
-                connection.Run("INSERT INTO record_read (client_id, person, page, read_at) SELECT id, $2, $3, $4 FROM client WHERE id = $1", reading.ClientId, reading.Person, reading.Page, reading.At);
+                connection.Run(
+                    "INSERT INTO record_read (client_id, person, page, read_at) SELECT id, $2, $3, $4 FROM client WHERE id = $1",
+                    reading.ClientId,
+                    reading.Person,
+                    reading.Page,
+                    reading.At
+                );
             }
 
             foreach (var showing in shown)
             {
-                connection.Run("INSERT INTO shown (client_id, device_id, path_hash, shown_at) SELECT $1, id, $3, $4 FROM device WHERE id = $2", showing.ClientId, showing.Device, showing.Hash, showing.At);
+                connection.Run(
+                    "INSERT INTO shown (client_id, device_id, path_hash, shown_at) SELECT $1, id, $3, $4 FROM device WHERE id = $2",
+                    showing.ClientId,
+                    showing.Device,
+                    showing.Hash,
+                    showing.At
+                );
             }
 
             foreach (var (device, at) in devices)

@@ -1,6 +1,8 @@
 namespace OatPath.Web;
 
-/// <summary>A browser that carries more than this site ever gave it is relieved of it, before a request grows too large to be read.</summary>
+/// <summary>
+/// A browser that carries more than this site ever gave it is relieved of it, before a request grows too large to be read.
+/// </summary>
 public sealed class CookieDiet(RequestDelegate next)
 {
     /// <summary>More than all cookies of this site together.</summary>

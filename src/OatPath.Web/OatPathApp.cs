@@ -56,17 +56,27 @@ public static class OatPathApp
 
     private static WebApplicationBuilder Builder(ServeOptions options)
     {
-        var builder = WebApplication.CreateBuilder(new WebApplicationOptions
-        {
-            ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
-            ContentRootPath = AppContext.BaseDirectory,
-            WebRootPath = WebRoot(),
-            Args = ["--hostBuilder:reloadConfigOnChange=false"],
-        });
+        var builder = WebApplication.CreateBuilder(
+            new WebApplicationOptions
+            {
+                ApplicationName = typeof(OatPathApp).Assembly.GetName().Name,
+                ContentRootPath = AppContext.BaseDirectory,
+                WebRootPath = WebRoot(),
+                Args = ["--hostBuilder:reloadConfigOnChange=false"],
+            }
+        );
 
         // Files ship with the program and do not change, and a small machine may have no file watcher to spare.
-        builder.Environment.WebRootFileProvider = new PhysicalFileProvider(builder.Environment.WebRootPath) { UsePollingFileWatcher = true, UseActivePolling = true };
-        builder.Environment.ContentRootFileProvider = new PhysicalFileProvider(builder.Environment.ContentRootPath) { UsePollingFileWatcher = true, UseActivePolling = true };
+        builder.Environment.WebRootFileProvider = new PhysicalFileProvider(builder.Environment.WebRootPath)
+        {
+            UsePollingFileWatcher = true,
+            UseActivePolling = true,
+        };
+        builder.Environment.ContentRootFileProvider = new PhysicalFileProvider(builder.Environment.ContentRootPath)
+        {
+            UsePollingFileWatcher = true,
+            UseActivePolling = true,
+        };
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -76,7 +86,10 @@ public static class OatPathApp
             // Room enough to answer a browser that carries too much, so that it can be relieved of it.
             kestrel.Limits.MaxRequestHeadersTotalSize = 131_072;
         });
-        builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning)
+        builder
+            .Logging.ClearProviders()
+            .AddSimpleConsole()
+            .SetMinimumLevel(LogLevel.Warning)
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         return builder;
     }
@@ -99,7 +112,9 @@ public static class OatPathApp
         if (app.Services.GetService<Trouble>() is { } trouble)
         {
             Console.Error.WriteLine($"{trouble.What} {trouble.Remedy}");
-            Console.WriteLine($"Oat Path is closed and says so at http://127.0.0.1:{options.Port}. Stop with Ctrl+C, mend it, start again.");
+            Console.WriteLine(
+                $"Oat Path is closed and says so at http://127.0.0.1:{options.Port}. Stop with Ctrl+C, mend it, start again."
+            );
             return;
         }
 
@@ -111,7 +126,9 @@ public static class OatPathApp
 
         if (!app.Services.GetRequiredService<Store.People>().Any())
         {
-            Console.WriteLine($"First run: open /first-run and enter the one-time code {app.Services.GetRequiredService<FirstRunCode>().Code}");
+            Console.WriteLine(
+                $"First run: open /first-run and enter the one-time code {app.Services.GetRequiredService<FirstRunCode>().Code}"
+            );
         }
 
         Console.WriteLine("Stop with Ctrl+C.");
@@ -121,8 +138,28 @@ public static class OatPathApp
     {
         services.AddSingleton(options).AddSingleton(_ => folder);
         services.AddSingleton(_ => new Database(folder.DatabaseFile));
-        services.AddSingleton<Clients>().AddSingleton<Facts>().AddSingleton<Publications>().AddSingleton<Links>().AddSingleton<Sessions>().AddSingleton<Studio>().AddSingleton<StudioShelf>().AddSingleton<Stock>().AddSingleton<ShelfImports>().AddSingleton<Templates>().AddSingleton<HouseTreatments>().AddSingleton<CalendarFeeds>().AddSingleton<Outbox>().AddSingleton<ShelfSearch>();
-        services.AddSingleton<ClientReading>().AddSingleton<RecordKept>().AddSingleton<ViewLog>().AddSingleton<DigestTable>().AddSingleton<ClientDigests>().AddScoped<DigestView>();
+        services
+            .AddSingleton<Clients>()
+            .AddSingleton<Facts>()
+            .AddSingleton<Publications>()
+            .AddSingleton<Links>()
+            .AddSingleton<Sessions>()
+            .AddSingleton<Studio>()
+            .AddSingleton<StudioShelf>()
+            .AddSingleton<Stock>()
+            .AddSingleton<ShelfImports>()
+            .AddSingleton<Templates>()
+            .AddSingleton<HouseTreatments>()
+            .AddSingleton<CalendarFeeds>()
+            .AddSingleton<Outbox>()
+            .AddSingleton<ShelfSearch>();
+        services
+            .AddSingleton<ClientReading>()
+            .AddSingleton<RecordKept>()
+            .AddSingleton<ViewLog>()
+            .AddSingleton<DigestTable>()
+            .AddSingleton<ClientDigests>()
+            .AddScoped<DigestView>();
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
         services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
@@ -140,7 +177,12 @@ public static class OatPathApp
 
         services.AddSingleton<IMessageGateway, SimulatedGateway>().AddSingleton<Messenger>();
         // A test winds its own clock and makes its own rounds.
-        services.AddSingleton<Erasure>().AddSingleton<ClientArchive>().AddSingleton<Retention>().AddSingleton<BackupState>().AddSingleton<BackupRounds>();
+        services
+            .AddSingleton<Erasure>()
+            .AddSingleton<ClientArchive>()
+            .AddSingleton<Retention>()
+            .AddSingleton<BackupState>()
+            .AddSingleton<BackupRounds>();
         if (clock is null)
         {
             services.AddHostedService<DigestRounds>().AddHostedService<MessengerRounds>();
@@ -160,20 +202,23 @@ public static class OatPathApp
         services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>().AddSingleton<RunTimes>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();
         services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(folder.Keys)).SetApplicationName("oatpath");
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie =>
-        {
-            cookie.Cookie.Name = "oatpath";
-            cookie.Cookie.HttpOnly = true;
-            cookie.Cookie.SameSite = SameSiteMode.Strict;
-            cookie.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
-            cookie.LoginPath = "/sign-in";
-            cookie.AccessDeniedPath = "/not-yours";
-            cookie.ExpireTimeSpan = TimeSpan.FromHours(10);
-            cookie.SlidingExpiration = true;
-            cookie.TimeProvider = TimeProvider.System;
-            cookie.Events.OnValidatePrincipal = SignInDesk.Validate;
-        });
-        services.AddAuthorizationBuilder()
+        services
+            .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)
+            .AddCookie(cookie =>
+            {
+                cookie.Cookie.Name = "oatpath";
+                cookie.Cookie.HttpOnly = true;
+                cookie.Cookie.SameSite = SameSiteMode.Strict;
+                cookie.Cookie.SecurePolicy = options.Trusted ? CookieSecurePolicy.Always : CookieSecurePolicy.SameAsRequest;
+                cookie.LoginPath = "/sign-in";
+                cookie.AccessDeniedPath = "/not-yours";
+                cookie.ExpireTimeSpan = TimeSpan.FromHours(10);
+                cookie.SlidingExpiration = true;
+                cookie.TimeProvider = TimeProvider.System;
+                cookie.Events.OnValidatePrincipal = SignInDesk.Validate;
+            });
+        services
+            .AddAuthorizationBuilder()
             .AddPolicy(Roles.Decides, policy => policy.RequireRole(Roles.Owner, Roles.Practitioner))
             .AddPolicy(Roles.KeepsHouse, policy => policy.RequireRole(Roles.Owner))
             .SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
@@ -193,12 +238,21 @@ public static class OatPathApp
         services.AddSingleton<CookieTempDataProvider>().Replace(ServiceDescriptor.Singleton<ITempDataProvider, SaidInBrief>());
 
         // A name that is not ours, in a request, is nobody's address.
-        services.AddHostFiltering(filter => filter.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. options.PublicUrl is { } address ? [new Uri(address).Host] : Array.Empty<string>()]);
-        services.AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute)).AddMvcOptions(mvc =>
-        {
-            mvc.Filters.Add<HandlerNeeded>();
-            mvc.Filters.Add<RefusalFilter>();
-        });
+        services.AddHostFiltering(filter =>
+            filter.AllowedHosts = [
+                "localhost",
+                "127.0.0.1",
+                "[::1]",
+                .. options.PublicUrl is { } address ? [new Uri(address).Host] : Array.Empty<string>(),
+            ]
+        );
+        services
+            .AddRazorPages(pages => pages.Conventions.AddPageRoute("/Phone/Open", PhoneDoor.KnockRoute))
+            .AddMvcOptions(mvc =>
+            {
+                mvc.Filters.Add<HandlerNeeded>();
+                mvc.Filters.Add<RefusalFilter>();
+            });
         services.AddResponseCompression(compression =>
         {
             compression.EnableForHttps = false;
@@ -213,7 +267,13 @@ public static class OatPathApp
         if (options.Trusted)
         {
             // Believed from this machine only, and one step back.
-            app.UseForwardedHeaders(new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto, ForwardLimit = 1 });
+            app.UseForwardedHeaders(
+                new ForwardedHeadersOptions
+                {
+                    ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto,
+                    ForwardLimit = 1,
+                }
+            );
         }
 
         app.UseHostFiltering();
@@ -222,16 +282,21 @@ public static class OatPathApp
             app.UseMiddleware<OnlyTls>();
         }
 
-
         app.UseMiddleware<SecurityHeaders>();
         app.UseMiddleware<CookieDiet>();
-        app.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandlingPath = "/went-wrong", StatusCodeSelector = WentWrong.StatusOf, AllowStatusCode404Response = true });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandlingPath = "/went-wrong",
+                StatusCodeSelector = WentWrong.StatusOf,
+                AllowStatusCode404Response = true,
+            }
+        );
         app.UseStatusCodePagesWithReExecute("/went-wrong", "?code={0}");
         app.UseResponseCompression();
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=3600",
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=3600" }
+        );
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();

@@ -1,6 +1,8 @@
 namespace OatPath.Web;
 
-/// <summary>Behind a proxy that speaks TLS, whoever comes past it is sent to the address in front; what they sent is not looked at.</summary>
+/// <summary>
+/// Behind a proxy that speaks TLS, whoever comes past it is sent to the address in front; what they sent is not looked at.
+/// </summary>
 public sealed class OnlyTls(RequestDelegate next, ServeOptions options)
 {
     public Task InvokeAsync(HttpContext http)

@@ -4,7 +4,10 @@ using OatPath.Store;
 
 namespace OatPath.Web;
 
-/// <summary>Answers a save that met somebody else's, or that was not whole, with a page that says so; pages that can keep what was typed catch it themselves.</summary>
+/// <summary>
+/// Answers a save that met somebody else's, or that was not whole, with a page that says so; pages that can keep what was typed catch it
+/// themselves.
+/// </summary>
 public sealed class RefusalFilter : IExceptionFilter
 {
     public void OnException(ExceptionContext context)
@@ -12,7 +15,9 @@ public sealed class RefusalFilter : IExceptionFilter
         if (context.Exception is ConflictException or FactNotWholeException)
         {
             context.ExceptionHandled = true;
-            context.Result = new StatusCodeResult(context.Exception is ConflictException ? StatusCodes.Status409Conflict : StatusCodes.Status400BadRequest);
+            context.Result = new StatusCodeResult(
+                context.Exception is ConflictException ? StatusCodes.Status409Conflict : StatusCodes.Status400BadRequest
+            );
         }
     }
 }

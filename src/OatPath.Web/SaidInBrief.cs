@@ -2,7 +2,10 @@ using Microsoft.AspNetCore.Mvc.ViewFeatures;
 
 namespace OatPath.Web;
 
-/// <summary>What is said once on the next page travels in a cookie; a long text in it would grow past what a request may carry, and lock its sender out. So it is kept brief.</summary>
+/// <summary>
+/// What is said once on the next page travels in a cookie; a long text in it would grow past what a request may carry, and lock its sender
+/// out. So it is kept brief.
+/// </summary>
 public sealed class SaidInBrief(CookieTempDataProvider cookie) : ITempDataProvider
 {
     private const int Most = 400;
@@ -10,5 +13,8 @@ public sealed class SaidInBrief(CookieTempDataProvider cookie) : ITempDataProvid
     public IDictionary<string, object> LoadTempData(HttpContext context) => cookie.LoadTempData(context);
 
     public void SaveTempData(HttpContext context, IDictionary<string, object> values) =>
-        cookie.SaveTempData(context, values.ToDictionary(pair => pair.Key, pair => pair.Value is string { Length: > Most } text ? text[..Most] + "…" : pair.Value));
+        cookie.SaveTempData(
+            context,
+            values.ToDictionary(pair => pair.Key, pair => pair.Value is string { Length: > Most } text ? text[..Most] + "…" : pair.Value)
+        );
 }

@@ -7,7 +7,8 @@ namespace OatPath.Web;
 /// <param name="Demo">Fills an empty database with the made-up studio and shows the demo clock.</param>
 /// <param name="Trusted">Whether a proxy in front on this machine speaks TLS; then cookies are sent over TLS only.</param>
 /// <param name="DemoFrom">The day a new demo begins on; null for today.</param>
-/// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine does.</param>
+/// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine
+/// does.</param>
 public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted, string? PublicUrl = null, DateOnly? DemoFrom = null)
 {
     /// <summary>What links are made of; never what a request says of itself.</summary>
@@ -28,13 +29,24 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
                 case "--data" when i + 1 < args.Count:
                     data = args[++i];
                     break;
-                case "--port" when i + 1 < args.Count && int.TryParse(args[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out port) && port is >= 1024 and <= 65535:
+                case "--port"
+                    when i + 1 < args.Count
+                        && int.TryParse(args[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out port)
+                        && port is >= 1024 and <= 65535:
                     i++;
                     break;
                 case "--demo":
                     demo = true;
                     break;
-                case "--demo-from" when i + 1 < args.Count && DateOnly.TryParseExact(args[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
+                case "--demo-from"
+                    when i + 1 < args.Count
+                        && DateOnly.TryParseExact(
+                            args[i + 1],
+                            "yyyy-MM-dd",
+                            CultureInfo.InvariantCulture,
+                            DateTimeStyles.None,
+                            out var day
+                        ):
                     from = day;
                     i++;
                     break;
@@ -51,10 +63,17 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
         }
 
         // Behind a proxy the app cannot know its own address, and whoever asks must not tell it.
-        return data is null || (trusted && address is null) || (from is not null && !demo) ? null : new(data, port, demo, trusted, address, from);
+        return data is null || (trusted && address is null) || (from is not null && !demo)
+            ? null
+            : new(data, port, demo, trusted, address, from);
     }
 
     private static string? Address(string text) =>
-        Uri.TryCreate(text, UriKind.Absolute, out var address) && (address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp) && address.PathAndQuery == "/" && address.Fragment.Length == 0 && address.UserInfo.Length == 0
-            ? address.GetLeftPart(UriPartial.Authority) : null;
+        Uri.TryCreate(text, UriKind.Absolute, out var address)
+        && (address.Scheme == Uri.UriSchemeHttps || address.Scheme == Uri.UriSchemeHttp)
+        && address.PathAndQuery == "/"
+        && address.Fragment.Length == 0
+        && address.UserInfo.Length == 0
+            ? address.GetLeftPart(UriPartial.Authority)
+            : null;
 }

@@ -17,7 +17,18 @@ public class BookingTests
     private static readonly DateOnly On = Today.AddDays(30);
 
     private static BookingAnswer Ask(CaseFile file, TreatmentKind kind, DateOnly? on = null, Func<Treatment, Treatment>? with = null) =>
-        BookingScreening.Of(file, CaseBuilder.Rules, (with ?? (one => one))(new Treatment { Id = "asked", Kind = kind, On = on ?? On }));
+        BookingScreening.Of(
+            file,
+            CaseBuilder.Rules,
+            (with ?? (one => one))(
+                new Treatment
+                {
+                    Id = "asked",
+                    Kind = kind,
+                    On = on ?? On,
+                }
+            )
+        );
 
     private static CaseBuilder Adult() => CaseBuilder.Basic();
 
@@ -28,7 +39,13 @@ public class BookingTests
     [InlineData(TreatmentKind.NeedlingShallow)]
     public void Isotretinoin_keeps_it_away_for_six_months_and_no_reason_helps(TreatmentKind kind)
     {
-        var answer = Ask(Adult().Flag(FlagKind.Isotretinoin, Today.AddDays(-100), Today.AddDays(-10)).Build(), kind, with: one => one with { Despite = "she wants it", ClinicianWord = "Dr Sandt, yesterday" });
+        var answer = Ask(Adult().Flag(FlagKind.Isotretinoin, Today.AddDays(-100), Today.AddDays(-10)).Build(), kind, with: one =>
+            one with
+            {
+                Despite = "she wants it",
+                ClinicianWord = "Dr Sandt, yesterday",
+            }
+        );
 
         Assert.True(answer.IsHard);
         Assert.Equal(Today.AddDays(-10).AddMonths(6), answer.Nearest[0]);
@@ -61,8 +78,24 @@ public class BookingTests
         var file = Adult().Flag(FlagKind.ColdSoreHistory).Build();
 
         Assert.Equal(BookingOutcome.AskClinician, Ask(file, TreatmentKind.MediumPeel).Outcome);
-        Assert.Equal(BookingOutcome.Warned, Ask(file, TreatmentKind.MediumPeel, with: one => one with { ClinicianWord = "Dr Sandt on Monday: cover from two days before" }).Outcome);
-        Assert.Equal(BookingOutcome.Refused, Ask(Adult().Flag(FlagKind.ColdSoreActive, On.AddDays(-2), On.AddDays(4)).Build(), TreatmentKind.Dermaplaning, with: one => one with { ClinicianWord = "yes" }).Outcome);
+        Assert.Equal(
+            BookingOutcome.Warned,
+            Ask(file, TreatmentKind.MediumPeel, with: one =>
+                one with
+                {
+                    ClinicianWord = "Dr Sandt on Monday: cover from two days before",
+                }
+            ).Outcome
+        );
+        Assert.Equal(
+            BookingOutcome.Refused,
+            Ask(Adult().Flag(FlagKind.ColdSoreActive, On.AddDays(-2), On.AddDays(4)).Build(), TreatmentKind.Dermaplaning, with: one =>
+                one with
+                {
+                    ClinicianWord = "yes",
+                }
+            ).Outcome
+        );
     }
 
     [Fact]
@@ -91,15 +124,25 @@ public class BookingTests
     [Fact]
     public void Skin_that_marks_easily_waits_for_four_weeks_of_a_pigment_inhibitor_before_a_mixed_peel()
     {
-        var pigment = new Product { Id = "pigment", Name = "Pale barley serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Tranexamic, 3)] };
+        var pigment = new Product
+        {
+            Id = "pigment",
+            Name = "Pale barley serum",
+            Kind = ProductKind.PigmentSerum,
+            Actives = [new(Substance.Tranexamic, 3)],
+        };
         CaseBuilder Deep() => Adult().With(intake => intake with { Phototype = Phototype.V }).Own(pigment);
         var without = Ask(Deep().Build(), TreatmentKind.MediumPeel, Today.AddDays(10));
         var begun = Deep().Start("pigment", Today.AddDays(-20)).Use("pigment", Today.AddDays(-15)).Build();
 
         Assert.Contains(without.Reasons, reason => reason.Because.Rule == RuleBook.BookPigment);
         Assert.Equal(Today.AddDays(28), without.Nearest[0]);
-        Assert.Contains(Ask(begun, TreatmentKind.MediumPeel, Today.AddDays(10)).Reasons, reason => reason.Because.Rule == RuleBook.BookPigment);
-        Assert.DoesNotContain(Ask(begun, TreatmentKind.MediumPeel, Today.AddDays(13)).Reasons, reason => reason.Because.Rule == RuleBook.BookPigment);
+        Assert.Contains(Ask(begun, TreatmentKind.MediumPeel, Today.AddDays(10)).Reasons, reason =>
+            reason.Because.Rule == RuleBook.BookPigment
+        );
+        Assert.DoesNotContain(Ask(begun, TreatmentKind.MediumPeel, Today.AddDays(13)).Reasons, reason =>
+            reason.Because.Rule == RuleBook.BookPigment
+        );
     }
 
     [Fact]
@@ -126,8 +169,24 @@ public class BookingTests
     {
         var answer = Ask(Adult().Build(), TreatmentKind.AblativeLaser);
 
-        Assert.Contains(answer.Reasons, reason => reason.Because.Rule == RuleBook.BookShelf && reason.Because.Values["what"].Contains("ointment", StringComparison.Ordinal));
-        Assert.Empty(Ask(Adult().Own(new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm }).Build(), TreatmentKind.AblativeLaser).Reasons);
+        Assert.Contains(answer.Reasons, reason =>
+            reason.Because.Rule == RuleBook.BookShelf && reason.Because.Values["what"].Contains("ointment", StringComparison.Ordinal)
+        );
+        Assert.Empty(
+            Ask(
+                Adult()
+                    .Own(
+                        new Product
+                        {
+                            Id = "balm",
+                            Name = "Plain ointment",
+                            Kind = ProductKind.OcclusiveBalm,
+                        }
+                    )
+                    .Build(),
+                TreatmentKind.AblativeLaser
+            ).Reasons
+        );
     }
 
     [Theory]
@@ -145,8 +204,22 @@ public class BookingTests
     {
         Question? Asked(FlagKind kind, string despite)
         {
-            var file = Adult().Flag(kind).Build() with { Treatments = [new Treatment { Id = "t", Kind = TreatmentKind.MediumPeel, On = On, Despite = despite }] };
-            return PathPlanner.Plan(file, CaseBuilder.Rules, days: 3).Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking);
+            var file = Adult().Flag(kind).Build() with
+            {
+                Treatments =
+                [
+                    new Treatment
+                    {
+                        Id = "t",
+                        Kind = TreatmentKind.MediumPeel,
+                        On = On,
+                        Despite = despite,
+                    },
+                ],
+            };
+            return PathPlanner
+                .Plan(file, CaseBuilder.Rules, days: 3)
+                .Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking);
         }
 
         Assert.Equal("t", Asked(FlagKind.KeloidTendency, "")!.Report);
@@ -156,7 +229,10 @@ public class BookingTests
 
     [Fact]
     public void What_happened_is_recorded_and_only_warned_of() =>
-        Assert.Equal(BookingOutcome.Warned, Ask(Adult().Flag(FlagKind.Isotretinoin).Build(), TreatmentKind.SuperficialPeel, Today.AddDays(-2)).Outcome);
+        Assert.Equal(
+            BookingOutcome.Warned,
+            Ask(Adult().Flag(FlagKind.Isotretinoin).Build(), TreatmentKind.SuperficialPeel, Today.AddDays(-2)).Outcome
+        );
 
     /// <summary>Whatever the facts, a day offered as fitting fits.</summary>
     [Fact]
@@ -167,11 +243,20 @@ public class BookingTests
         for (var i = 0; i < 200; i++)
         {
             var file = RandomCase.Build(new Random(random.Next()));
-            var asked = new Treatment { Id = "asked", Kind = (TreatmentKind)random.Next(10), On = DateOnly.FromDateTime(file.AsOf.Date).AddDays(random.Next(1, 60)) };
+            var asked = new Treatment
+            {
+                Id = "asked",
+                Kind = (TreatmentKind)random.Next(10),
+                On = DateOnly.FromDateTime(file.AsOf.Date).AddDays(random.Next(1, 60)),
+            };
             var answer = BookingScreening.Of(file, CaseBuilder.Rules, asked);
             offered += answer.Nearest.Count;
 
-            Assert.All(answer.Nearest, on => Assert.DoesNotContain(BookingScreening.Of(file, CaseBuilder.Rules, asked with { On = on }).Reasons, reason => reason.Outcome == BookingOutcome.Refused));
+            Assert.All(answer.Nearest, on =>
+                Assert.DoesNotContain(BookingScreening.Of(file, CaseBuilder.Rules, asked with { On = on }).Reasons, reason =>
+                    reason.Outcome == BookingOutcome.Refused
+                )
+            );
             Assert.True(answer.Outcome == BookingOutcome.Refused || answer.Nearest.Count == 0);
         }
 

@@ -14,46 +14,76 @@ public class CalendarTests
 
     [Fact]
     public void A_calendar_says_the_same_ends_as_the_path_and_nothing_of_the_past() => RandomCase.Each(400, (file, _) =>
-    {
-        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
-        var entries = CalendarEntries.Of(file, path, named: true);
-
-        Assert.All(entries, entry => Assert.True(entry.On >= path.Today));
-        Assert.Equal(entries.Count, entries.Select(entry => entry.Uid).Distinct().Count());
-        foreach (var window in path.Windows.Where(window => window.Restriction is not null && window.Because.Rule != RuleBook.TreatmentBefore && window.Until >= path.Today))
         {
-            var title = $"Allowed again: {Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant()}";
-            Assert.Contains(entries, entry => entry.Title == title && entry.On == (window.EndsOn ?? window.Until!.Value.AddDays(1)) && entry.At == window.EndsAt);
-        }
-    });
+            var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
+            var entries = CalendarEntries.Of(file, path, named: true);
+
+            Assert.All(entries, entry => Assert.True(entry.On >= path.Today));
+            Assert.Equal(entries.Count, entries.Select(entry => entry.Uid).Distinct().Count());
+            foreach (
+                var window in path.Windows.Where(window =>
+                    window.Restriction is not null && window.Because.Rule != RuleBook.TreatmentBefore && window.Until >= path.Today
+                )
+            )
+            {
+                var title = $"Allowed again: {Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant()}";
+                Assert.Contains(entries, entry =>
+                    entry.Title == title && entry.On == (window.EndsOn ?? window.Until!.Value.AddDays(1)) && entry.At == window.EndsAt
+                );
+            }
+        });
 
     [Fact]
     public void A_neutral_calendar_names_no_product_no_treatment_and_no_active() => RandomCase.Each(400, (file, _) =>
-    {
-        var entries = CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules, days: 60), named: false);
-        var secrets = file.Shelf.Select(item => item.Product.Name).Concat(CareTemplates.All.Select(template => template.Title)).Append("peel").Append("acid").Append("skin is").ToList();
+        {
+            var entries = CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules, days: 60), named: false);
+            var secrets = file
+                .Shelf.Select(item => item.Product.Name)
+                .Concat(CareTemplates.All.Select(template => template.Title))
+                .Append("peel")
+                .Append("acid")
+                .Append("skin is")
+                .ToList();
 
-        Assert.All(entries, entry => Assert.DoesNotContain(secrets, secret => $"{entry.Title} {entry.Details} {entry.Uid}".Contains(secret, StringComparison.OrdinalIgnoreCase)));
-    });
+            Assert.All(entries, entry =>
+                Assert.DoesNotContain(secrets, secret =>
+                    $"{entry.Title} {entry.Details} {entry.Uid}".Contains(secret, StringComparison.OrdinalIgnoreCase)
+                )
+            );
+        });
 
     [Fact]
     public void An_entry_has_one_uid_in_every_file_named_or_not_and_after_it_moved()
     {
         var on = CaseBuilder.Monday.AddDays(20);
-        Core.Case.CaseFile File(DateOnly day) => CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, day, treatment => treatment with { Id = "t" }).Build();
-        IReadOnlyList<CalendarEntry> Of(DateOnly day, bool named) => CalendarEntries.Of(File(day), PathPlanner.Plan(File(day), CaseBuilder.Rules), named);
-        string Studio(DateOnly day, bool named) => Of(day, named).Single(entry => named ? entry.Title.Contains("at the studio", StringComparison.Ordinal) : entry.Title == "Studio").Uid;
+        Core.Case.CaseFile File(DateOnly day) =>
+            CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, day, treatment => treatment with { Id = "t" }).Build();
+        IReadOnlyList<CalendarEntry> Of(DateOnly day, bool named) =>
+            CalendarEntries.Of(File(day), PathPlanner.Plan(File(day), CaseBuilder.Rules), named);
+        string Studio(DateOnly day, bool named) =>
+            Of(day, named)
+                .Single(entry => named ? entry.Title.Contains("at the studio", StringComparison.Ordinal) : entry.Title == "Studio")
+                .Uid;
 
         Assert.Equal(Studio(on, named: true), Studio(on, named: false));
         Assert.Equal(Studio(on, named: true), Studio(on.AddDays(3), named: true));
-        Assert.Subset(Of(on, named: true).Select(entry => entry.Uid).ToHashSet(), Of(on, named: false).Select(entry => entry.Uid).ToHashSet());
+        Assert.Subset(
+            Of(on, named: true).Select(entry => entry.Uid).ToHashSet(),
+            Of(on, named: false).Select(entry => entry.Uid).ToHashSet()
+        );
     }
 
     [Fact]
     public void The_same_plan_gives_the_same_file_and_it_is_one_calendar()
     {
         var file = CaseBuilder.Basic().Treat(TreatmentKind.MediumPeel, CaseBuilder.Monday.AddDays(20)).Build();
-        string Written() => CalendarFile.Write(CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules), named: true), "Skin plan", Vienna, file.AsOf);
+        string Written() =>
+            CalendarFile.Write(
+                CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules), named: true),
+                "Skin plan",
+                Vienna,
+                file.AsOf
+            );
 
         Assert.Equal(Written(), Written());
         Assert.StartsWith("BEGIN:VCALENDAR\r\n", Written(), StringComparison.Ordinal);
@@ -63,9 +93,15 @@ public class CalendarTests
     [Fact]
     public void An_appointment_that_stands_against_the_facts_is_only_to_be_confirmed()
     {
-        var file = CaseBuilder.Basic().Flag(Core.Skin.FlagKind.Isotretinoin).Treat(TreatmentKind.MediumPeel, CaseBuilder.Monday.AddDays(20)).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Flag(Core.Skin.FlagKind.Isotretinoin)
+            .Treat(TreatmentKind.MediumPeel, CaseBuilder.Monday.AddDays(20))
+            .Build();
 
-        Assert.Contains(CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules), named: true), entry => entry.Title.Contains("to be confirmed", StringComparison.Ordinal));
+        Assert.Contains(CalendarEntries.Of(file, PathPlanner.Plan(file, CaseBuilder.Rules), named: true), entry =>
+            entry.Title.Contains("to be confirmed", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -80,12 +116,18 @@ public class CalendarTests
                 continue;
             }
 
-            var at = new DateTimeOffset(2027, 3, 26, 0, 0, 0, TimeSpan.Zero).AddMinutes(random.Next(60 * 24 * 4) + (random.Next(2) * 60 * 24 * 217));
+            var at = new DateTimeOffset(2027, 3, 26, 0, 0, 0, TimeSpan.Zero).AddMinutes(
+                random.Next(60 * 24 * 4) + (random.Next(2) * 60 * 24 * 217)
+            );
             var sent = Reminders.OutsideQuietHours(at, rules, Vienna);
             var time = TimeOnly.FromDateTime(TimeZoneInfo.ConvertTime(sent, Vienna).DateTime);
 
             Assert.True(sent >= at && sent < at.AddHours(26));
-            Assert.False(rules.QuietFrom < rules.QuietUntil ? time >= rules.QuietFrom && time < rules.QuietUntil : time >= rules.QuietFrom || time < rules.QuietUntil);
+            Assert.False(
+                rules.QuietFrom < rules.QuietUntil
+                    ? time >= rules.QuietFrom && time < rules.QuietUntil
+                    : time >= rules.QuietFrom || time < rules.QuietUntil
+            );
         }
     }
 
@@ -93,7 +135,24 @@ public class CalendarTests
     public void Two_reminders_at_most_for_one_question_and_none_for_an_old_one()
     {
         var today = CaseBuilder.Monday;
-        IReadOnlyList<Reminder> On(int day) => Reminders.Of([new CheckInDue(CheckInOf.Treatment, "t", "superficial peel", today.AddDays(-1), 1, today, today.AddDays(1), day == 0 ? CheckInState.Due : CheckInState.Overdue)], today.AddDays(day), CaseBuilder.Rules, Vienna);
+        IReadOnlyList<Reminder> On(int day) =>
+            Reminders.Of(
+                [
+                    new CheckInDue(
+                        CheckInOf.Treatment,
+                        "t",
+                        "superficial peel",
+                        today.AddDays(-1),
+                        1,
+                        today,
+                        today.AddDays(1),
+                        day == 0 ? CheckInState.Due : CheckInState.Overdue
+                    ),
+                ],
+                today.AddDays(day),
+                CaseBuilder.Rules,
+                Vienna
+            );
 
         Assert.Single(On(0));
         Assert.Single(On(1));

@@ -15,28 +15,52 @@ public class CareRowTests
     private static readonly DateOnly On = CaseBuilder.Monday.AddDays(20);
     private static readonly TimeZoneInfo Zone = CareDay.FindZone("Europe/Vienna")!;
 
-    public static bool IsOpen(TreatmentKind kind, DateOnly on, DateOnly day) => kind == TreatmentKind.AblativeLaser && day >= on && day <= on.AddDays(10);
+    public static bool IsOpen(TreatmentKind kind, DateOnly on, DateOnly day) =>
+        kind == TreatmentKind.AblativeLaser && day >= on && day <= on.AddDays(10);
 
-    public static TheoryData<TreatmentKind, string, string, int?, int[]> Rows => new()
-    {
-        { TreatmentKind.SuperficialPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 7, byhand 10, makeup 24 h, sport 48 h, heat 48 h, sun 14", 28, [1, 3, 7] },
-        { TreatmentKind.MediumPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 14, byhand 14, sun 28", 90, [1, 3, 7] },
-        { TreatmentKind.Dermaplaning, "irritants 3", "irritants 3, makeup 24 h, sun 3", 28, [1] },
-        { TreatmentKind.NeedlingShallow, "irritants 3, sun 7", "irritants 3, makeup 24 h, sport 24 h, sun 7", 42, [1, 4] },
-        { TreatmentKind.NeedlingDeep, "irritants 7, sun 7", "irritants 7, makeup 24 h, sport 48 h, sun 14", 180, [1, 4] },
-        { TreatmentKind.RadioFrequencyNeedling, "irritants 3, retinoid 7, sun 7", "irritants 5, makeup 0, sport 24 h, sun 14", 42, [1, 4] },
-        { TreatmentKind.AblativeLaser, "irritants 7, retinoid 7, sun 14", "irritants 28, makeup 10, sport 5, sun 28, cleansing 10", null, [1, 3, 5, 10] },
-        { TreatmentKind.HydratingFacial, "", "irritants 0", 7, [] },
-        { TreatmentKind.GalvanicFacial, "", "irritants 0", 7, [] },
-        { TreatmentKind.Waxing, "irritants 3", "irritants 3, heat 24 h, sport 24 h", 28, [] },
-    };
+    public static TheoryData<TreatmentKind, string, string, int?, int[]> Rows =>
+        new()
+        {
+            {
+                TreatmentKind.SuperficialPeel,
+                "irritants 7, byhand 7, sun 7, waxing 7",
+                "irritants 7, byhand 10, makeup 24 h, sport 48 h, heat 48 h, sun 14",
+                28,
+                [1, 3, 7]
+            },
+            { TreatmentKind.MediumPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 14, byhand 14, sun 28", 90, [1, 3, 7] },
+            { TreatmentKind.Dermaplaning, "irritants 3", "irritants 3, makeup 24 h, sun 3", 28, [1] },
+            { TreatmentKind.NeedlingShallow, "irritants 3, sun 7", "irritants 3, makeup 24 h, sport 24 h, sun 7", 42, [1, 4] },
+            { TreatmentKind.NeedlingDeep, "irritants 7, sun 7", "irritants 7, makeup 24 h, sport 48 h, sun 14", 180, [1, 4] },
+            {
+                TreatmentKind.RadioFrequencyNeedling,
+                "irritants 3, retinoid 7, sun 7",
+                "irritants 5, makeup 0, sport 24 h, sun 14",
+                42,
+                [1, 4]
+            },
+            {
+                TreatmentKind.AblativeLaser,
+                "irritants 7, retinoid 7, sun 14",
+                "irritants 28, makeup 10, sport 5, sun 28, cleansing 10",
+                null,
+                [1, 3, 5, 10]
+            },
+            { TreatmentKind.HydratingFacial, "", "irritants 0", 7, [] },
+            { TreatmentKind.GalvanicFacial, "", "irritants 0", 7, [] },
+            { TreatmentKind.Waxing, "irritants 3", "irritants 3, heat 24 h, sport 24 h", 28, [] },
+        };
 
     [Theory]
     [MemberData(nameof(Rows))]
     public void A_row_asks_for_what_it_should(TreatmentKind kind, string before, string after, int? again, int[] checkIns)
     {
         var times = TreatmentTimes.Of(kind);
-        string Said(IReadOnlyList<Restriction> all) => string.Join(", ", all.Select(one => $"{one.Kind.ToString().ToLowerInvariant()} {one.Length}{(one.Unit == LengthUnit.Hours ? " h" : "")}"));
+        string Said(IReadOnlyList<Restriction> all) =>
+            string.Join(
+                ", ",
+                all.Select(one => $"{one.Kind.ToString().ToLowerInvariant()} {one.Length}{(one.Unit == LengthUnit.Hours ? " h" : "")}")
+            );
 
         Assert.All(before.Split(", ", StringSplitOptions.RemoveEmptyEntries), one => Assert.Contains(one, Said(times.Before).Split(", ")));
         Assert.All(after.Split(", "), one => Assert.Contains(one, Said(times.After).Split(", ")));
@@ -44,16 +68,30 @@ public class CareRowTests
     }
 
     [Fact]
-    public void Rows_are_complete() => Assert.Equal(Enum.GetValues<TreatmentKind>().Order(), Rows.Select(row => (TreatmentKind)row[0]).Order());
+    public void Rows_are_complete() =>
+        Assert.Equal(Enum.GetValues<TreatmentKind>().Order(), Rows.Select(row => (TreatmentKind)row[0]).Order());
 
     /// <summary>A light peel on nightly glycolic, a weekly razor and a retinoid.</summary>
     [Fact]
     public void The_worked_example_comes_out_to_the_day()
     {
-        var razor = new Product { Id = "razor", Name = "Guarded razor", Kind = ProductKind.Razor, Pieces = 20 };
-        var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, razor)
-            .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 4).InUse("retinol", CaseBuilder.Monday.AddDays(-1), 2).InUse("razor", CaseBuilder.Monday.AddDays(-1), 0)
-            .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Established(Family.ByHand, CaseBuilder.Monday).Treat(TreatmentKind.SuperficialPeel, On);
+        var razor = new Product
+        {
+            Id = "razor",
+            Name = "Guarded razor",
+            Kind = ProductKind.Razor,
+            Pieces = 20,
+        };
+        var builder = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, razor)
+            .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 4)
+            .InUse("retinol", CaseBuilder.Monday.AddDays(-1), 2)
+            .InUse("razor", CaseBuilder.Monday.AddDays(-1), 0)
+            .Established(Family.Aha, CaseBuilder.Monday)
+            .Established(Family.Retinoid, CaseBuilder.Monday)
+            .Established(Family.ByHand, CaseBuilder.Monday)
+            .Treat(TreatmentKind.SuperficialPeel, On);
         var file = builder.Build();
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
         var (acid, retinoid, shaved) = (path.DaysOf("glycolic"), path.DaysOf("retinol"), path.DaysOf("razor"));
@@ -63,10 +101,15 @@ public class CareRowTests
         Assert.Contains(shaved, day => day < On.AddDays(-7));
         Assert.Contains(shaved, day => day > On.AddDays(10));
         Assert.Equal(On.AddDays(8), acid.Concat(retinoid).Where(day => day > On).Min());
-        var back = path.Days.SelectMany(day => day.Evening.Steps).First(step => step.Product == "glycolic" && step.Because.Any(because => because.Rule == RuleBook.DropAfterWindow));
+        var back = path
+            .Days.SelectMany(day => day.Evening.Steps)
+            .First(step => step.Product == "glycolic" && step.Because.Any(because => because.Rule == RuleBook.DropAfterWindow));
         Assert.Equal(Frequency.EveryOther, back.Frequency);
         DateOnly? Ends(RestrictionKind kind) => path.Windows.Single(window => window.Restriction == kind && window.From == On).Until;
-        Assert.Equal((On.AddDays(7), On.AddDays(10), On.AddDays(14)), (Ends(RestrictionKind.Irritants), Ends(RestrictionKind.ByHand), Ends(RestrictionKind.Sun)));
+        Assert.Equal(
+            (On.AddDays(7), On.AddDays(10), On.AddDays(14)),
+            (Ends(RestrictionKind.Irritants), Ends(RestrictionKind.ByHand), Ends(RestrictionKind.Sun))
+        );
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
         var after = PathPlanner.Plan(builder.Now(On).Build(), CaseBuilder.Rules, days: 5);
         Assert.Equal([On.AddDays(1), On.AddDays(3), On.AddDays(7)], after.CheckIns.Select(due => due.Due));
@@ -83,9 +126,24 @@ public class CareRowTests
     [InlineData(null, null, false)]
     public void The_morning_of_a_laser_is_a_morning_before_it_until_its_hour(int? hour, int? minute, bool before)
     {
-        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
-        var file = CaseBuilder.Basic().Own(balm, CaseBuilder.Glycolic).InUse("glycolic", On.AddDays(-60), 4)
-            .Treat(TreatmentKind.AblativeLaser, On, treatment => treatment with { At = hour is { } at ? new TimeOnly(at, minute!.Value) : null }).Now(On.AddDays(-1)).Build();
+        var balm = new Product
+        {
+            Id = "balm",
+            Name = "Plain ointment",
+            Kind = ProductKind.OcclusiveBalm,
+        };
+        var file = CaseBuilder
+            .Basic()
+            .Own(balm, CaseBuilder.Glycolic)
+            .InUse("glycolic", On.AddDays(-60), 4)
+            .Treat(TreatmentKind.AblativeLaser, On, treatment =>
+                treatment with
+                {
+                    At = hour is { } at ? new TimeOnly(at, minute!.Value) : null,
+                }
+            )
+            .Now(On.AddDays(-1))
+            .Build();
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
         var day = path.On(On)!;
 
@@ -102,8 +160,20 @@ public class CareRowTests
     [InlineData(16, 0, false)]
     public void From_the_hour_of_a_laser_on_nothing_but_ointment_goes_on(int hour, int minute, bool before)
     {
-        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
-        var file = CaseBuilder.Basic().Own(balm).Treat(TreatmentKind.AblativeLaser, On, treatment => treatment with { At = new(10, 0) }).Build() with { AsOf = CaseBuilder.At(On, hour, minute) };
+        var balm = new Product
+        {
+            Id = "balm",
+            Name = "Plain ointment",
+            Kind = ProductKind.OcclusiveBalm,
+        };
+        var file = CaseBuilder
+            .Basic()
+            .Own(balm)
+            .Treat(TreatmentKind.AblativeLaser, On, treatment => treatment with { At = new(10, 0) })
+            .Build() with
+        {
+            AsOf = CaseBuilder.At(On, hour, minute),
+        };
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 12);
 
         Assert.Equal(before, path.On(On)!.Morning.Steps.Any(step => step.Product is not null && step.Product != "balm"));
@@ -112,17 +182,29 @@ public class CareRowTests
 
         // The auditor by itself: yesterday's view of this morning does not stand once the hour has come.
         var early = PathPlanner.Plan(file with { AsOf = CaseBuilder.At(On, 6) }, CaseBuilder.Rules, days: 12);
-        Assert.Equal(!before, PathAuditor.Audit(file, CaseBuilder.Rules, early).Any(breach => breach.Rule == RuleBook.OpenAfterTreatment && breach.Date == On));
+        Assert.Equal(
+            !before,
+            PathAuditor.Audit(file, CaseBuilder.Rules, early).Any(breach => breach.Rule == RuleBook.OpenAfterTreatment && breach.Date == On)
+        );
     }
 
     [Fact]
     public void Open_skin_after_a_laser_gets_water_and_plain_ointment_and_nothing_else()
     {
-        var balm = new Product { Id = "balm", Name = "Plain ointment", Kind = ProductKind.OcclusiveBalm };
+        var balm = new Product
+        {
+            Id = "balm",
+            Name = "Plain ointment",
+            Kind = ProductKind.OcclusiveBalm,
+        };
         var file = CaseBuilder.Basic().Own(balm).Treat(TreatmentKind.AblativeLaser, On).Build();
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
 
-        foreach (var half in path.Days.Where(day => day.Date >= On && day.Date <= On.AddDays(10)).SelectMany(day => new[] { day.Morning, day.Evening }))
+        foreach (
+            var half in path
+                .Days.Where(day => day.Date >= On && day.Date <= On.AddDays(10))
+                .SelectMany(day => new[] { day.Morning, day.Evening })
+        )
         {
             Assert.Equal(["balm"], half.Steps.Where(step => step.Product is not null).Select(step => step.Product));
             Assert.Contains(half.Steps, step => step.Action == OatPath.Core.Routine.StepAction.Water);
@@ -135,38 +217,102 @@ public class CareRowTests
     [Fact]
     public void A_clinicians_sheet_wins_in_what_it_names_and_in_nothing_else()
     {
-        var treatment = new Treatment { Id = "t", Kind = TreatmentKind.AblativeLaser, On = On, Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 40), new(RestrictionKind.Sport, 10)]) };
+        var treatment = new Treatment
+        {
+            Id = "t",
+            Kind = TreatmentKind.AblativeLaser,
+            On = On,
+            Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 40), new(RestrictionKind.Sport, 10)]),
+        };
         var times = TreatmentTimes.Of(treatment);
 
         Assert.Equal((40, 7, 28), (times.AfterDays, times.BeforeDays, times.SunDays));
-        Assert.Equal(5, TreatmentTimes.Of(treatment with { Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 5)]) }).AfterDays);
+        Assert.Equal(
+            5,
+            TreatmentTimes.Of(treatment with { Sheet = new("Dr Imre Sandt", "", [], [new(RestrictionKind.Irritants, 5)]) }).AfterDays
+        );
     }
 
     [Fact]
     public void A_sheet_that_contradicts_itself_is_refused_with_what_and_where()
     {
-        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 7)])), problem => problem.Remedy.Contains("would be back before", StringComparison.Ordinal));
-        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Sun, 14), new(RestrictionKind.Sun, 7)])), problem => problem.Remedy.Contains("twice", StringComparison.Ordinal));
-        Assert.Contains(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Cleansing, 9), new(RestrictionKind.MakeUp, 5)])), problem => problem.Field == "after");
-        Assert.Empty(ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 21)])));
+        Assert.Contains(
+            ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 7)])),
+            problem => problem.Remedy.Contains("would be back before", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Sun, 14), new(RestrictionKind.Sun, 7)])),
+            problem => problem.Remedy.Contains("twice", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Cleansing, 9), new(RestrictionKind.MakeUp, 5)])),
+            problem => problem.Field == "after"
+        );
+        Assert.Empty(
+            ClinicianSheet.Check(new("Dr Sandt", "", [], [new(RestrictionKind.Irritants, 14), new(RestrictionKind.Retinoid, 21)]))
+        );
     }
 
     [Fact]
     public void A_house_may_lengthen_a_row_and_never_shorten_it()
     {
         var ships = CareTemplates.Of(TreatmentKind.SuperficialPeel);
-        CareTemplate With(RestrictionKind kind, int length) => ships with { Id = "own", After = [.. ships.After.Select(one => one.Kind == kind ? one with { Length = length } : one)] };
+        CareTemplate With(RestrictionKind kind, int length) =>
+            ships with
+            {
+                Id = "own",
+                After = [.. ships.After.Select(one => one.Kind == kind ? one with { Length = length } : one)],
+            };
 
         Assert.Empty(RestrictionCheck.Of(With(RestrictionKind.Irritants, 9)));
         Assert.Empty(RestrictionCheck.Of(With(RestrictionKind.Sport, 24)));
         Assert.Contains(RestrictionCheck.Of(With(RestrictionKind.Irritants, 6)), problem => problem.Field == "after");
-        Assert.Equal(7, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.SuperficialPeel, On = On, Template = With(RestrictionKind.Irritants, 1) }).AfterDays);
-        Assert.Equal(9, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.SuperficialPeel, On = On, Template = With(RestrictionKind.Irritants, 9) }).AfterDays);
+        Assert.Equal(
+            7,
+            TreatmentTimes
+                .Of(
+                    new Treatment
+                    {
+                        Id = "t",
+                        Kind = TreatmentKind.SuperficialPeel,
+                        On = On,
+                        Template = With(RestrictionKind.Irritants, 1),
+                    }
+                )
+                .AfterDays
+        );
+        Assert.Equal(
+            9,
+            TreatmentTimes
+                .Of(
+                    new Treatment
+                    {
+                        Id = "t",
+                        Kind = TreatmentKind.SuperficialPeel,
+                        On = On,
+                        Template = With(RestrictionKind.Irritants, 9),
+                    }
+                )
+                .AfterDays
+        );
     }
 
     [Fact]
     public void Needling_deeper_than_a_millimetre_is_deep_whatever_it_was_called() =>
-        Assert.Equal(7, TreatmentTimes.Of(new Treatment { Id = "t", Kind = TreatmentKind.NeedlingShallow, DepthMm = 1.25m, On = On }).AfterDays);
+        Assert.Equal(
+            7,
+            TreatmentTimes
+                .Of(
+                    new Treatment
+                    {
+                        Id = "t",
+                        Kind = TreatmentKind.NeedlingShallow,
+                        DepthMm = 1.25m,
+                        On = On,
+                    }
+                )
+                .AfterDays
+        );
 
     /// <summary>The night the clocks go forward is an hour shorter; 24 hours stay 24.</summary>
     [Theory]
@@ -176,7 +322,18 @@ public class CareRowTests
     public void Hours_stay_hours_when_the_clocks_change(int year, int month, int day, int _, int hour)
     {
         var on = new DateOnly(year, month, day);
-        var span = CareSpan.Of(new Treatment { Id = "t", Kind = TreatmentKind.NeedlingShallow, On = on, At = new(14, 0) }, Zone).Single(span => span.Kind == RestrictionKind.MakeUp);
+        var span = CareSpan
+            .Of(
+                new Treatment
+                {
+                    Id = "t",
+                    Kind = TreatmentKind.NeedlingShallow,
+                    On = on,
+                    At = new(14, 0),
+                },
+                Zone
+            )
+            .Single(span => span.Kind == RestrictionKind.MakeUp);
 
         Assert.Equal(on.AddDays(1).ToDateTime(new(hour, 0)), span.EndsAt);
     }
@@ -184,7 +341,13 @@ public class CareRowTests
     private static Treatment Some(Random random)
     {
         var hour = random.Next(4);
-        return new() { Id = $"t{random.Next()}", Kind = (TreatmentKind)random.Next(10), On = On.AddDays(random.Next(61)), At = hour == 0 ? null : new TimeOnly(8 + hour, 30) };
+        return new()
+        {
+            Id = $"t{random.Next()}",
+            Kind = (TreatmentKind)random.Next(10),
+            On = On.AddDays(random.Next(61)),
+            At = hour == 0 ? null : new TimeOnly(8 + hour, 30),
+        };
     }
 
     [Fact]
@@ -216,8 +379,12 @@ public class CareRowTests
             {
                 foreach (var kind in Enum.GetValues<RestrictionKind>())
                 {
-                    Assert.Equal(spans.Exists(span => span.Kind == kind && span.Covers(day)), joined.Any(span => span.Kind == kind && span.Covers(day)));
-                    DateTime? Latest(IEnumerable<CareSpan> of) => of.Where(span => span.Kind == kind && span.Covers(day)).Select(span => (DateTime?)span.End).Max();
+                    Assert.Equal(
+                        spans.Exists(span => span.Kind == kind && span.Covers(day)),
+                        joined.Any(span => span.Kind == kind && span.Covers(day))
+                    );
+                    DateTime? Latest(IEnumerable<CareSpan> of) =>
+                        of.Where(span => span.Kind == kind && span.Covers(day)).Select(span => (DateTime?)span.End).Max();
                     Assert.True(Latest(joined) >= Latest(spans) || Latest(spans) is null);
                 }
             }
@@ -228,13 +395,31 @@ public class CareRowTests
     public void Any_two_treatments_are_planned_as_the_auditor_knows_them()
     {
         var random = new Random(17);
-        var scrub = new Product { Id = "scrub", Name = "Fine scrub", Kind = ProductKind.Scrub };
-        var sheet = new ClinicianSheet("Dr Sandt", "", [new(RestrictionKind.Irritants, 10)], [new(RestrictionKind.Irritants, 12), new(RestrictionKind.Sun, 30)]);
+        var scrub = new Product
+        {
+            Id = "scrub",
+            Name = "Fine scrub",
+            Kind = ProductKind.Scrub,
+        };
+        var sheet = new ClinicianSheet(
+            "Dr Sandt",
+            "",
+            [new(RestrictionKind.Irritants, 10)],
+            [new(RestrictionKind.Irritants, 12), new(RestrictionKind.Sun, 30)]
+        );
         for (var i = 0; i < 150; i++)
         {
-            var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, scrub).InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 3).InUse("retinol", CaseBuilder.Monday.AddDays(-1), 1)
-                .Established(Family.Aha, CaseBuilder.Monday).Established(Family.Retinoid, CaseBuilder.Monday).Build() with
-            { Treatments = [Some(random) with { Sheet = i % 3 == 0 ? sheet : null }, Some(random)] };
+            var file = CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, scrub)
+                .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 3)
+                .InUse("retinol", CaseBuilder.Monday.AddDays(-1), 1)
+                .Established(Family.Aha, CaseBuilder.Monday)
+                .Established(Family.Retinoid, CaseBuilder.Monday)
+                .Build() with
+            {
+                Treatments = [Some(random) with { Sheet = i % 3 == 0 ? sheet : null }, Some(random)],
+            };
 
             Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, PathPlanner.Plan(file, CaseBuilder.Rules, days: 110)));
         }

@@ -12,7 +12,13 @@ public class CareTests
     private static readonly DateOnly Today = CaseBuilder.Monday;
     private static readonly DateOnly On = Today.AddDays(20);
 
-    private static CaseBuilder Nightly() => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-1), 4).Use("glycolic", Today.AddDays(-1)).Established(Family.Aha, Today);
+    private static CaseBuilder Nightly() =>
+        CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Today.AddDays(-1), 4)
+            .Use("glycolic", Today.AddDays(-1))
+            .Established(Family.Aha, Today);
 
     public static TheoryData<TreatmentKind> Kinds => new(Enum.GetValues<TreatmentKind>());
 
@@ -34,7 +40,10 @@ public class CareTests
     [InlineData(FlagKind.ColdSoreActive)]
     public void After_an_illness_an_active_comes_back_one_rung_lower_and_only_once(FlagKind kind)
     {
-        var file = Nightly().Flag(kind, Today.AddDays(5), Today.AddDays(9)).Flag(FlagKind.Illness, Today.AddDays(7), Today.AddDays(12)).Build();
+        var file = Nightly()
+            .Flag(kind, Today.AddDays(5), Today.AddDays(9))
+            .Flag(FlagKind.Illness, Today.AddDays(7), Today.AddDays(12))
+            .Build();
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 40);
         var days = path.DaysOf("glycolic");
 
@@ -65,14 +74,19 @@ public class CareTests
             Assert.Contains(day.Avoid, because => because.Rule == RuleBook.TreatmentAfter);
         }
 
-        Assert.Contains(path.Windows, window => window.Kind == WindowKind.Care && window.From == On && window.Until == On.AddDays(times.AfterDays));
+        Assert.Contains(path.Windows, window =>
+            window.Kind == WindowKind.Care && window.From == On && window.Until == On.AddDays(times.AfterDays)
+        );
     }
 
     [Fact]
     public void A_window_asks_for_SPF_50()
     {
-        var path = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Sunscreen with { Spf = 30 }, CaseBuilder.Glycolic)
-            .InUse("glycolic", Today.AddDays(-1), 1).Treat(TreatmentKind.SuperficialPeel, On).Plan(70);
+        var path = new CaseBuilder()
+            .Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Sunscreen with { Spf = 30 }, CaseBuilder.Glycolic)
+            .InUse("glycolic", Today.AddDays(-1), 1)
+            .Treat(TreatmentKind.SuperficialPeel, On)
+            .Plan(70);
 
         Assert.DoesNotContain(path.DaysOf("glycolic"), day => day >= On && day <= On.AddDays(14));
         Assert.Contains(path.DaysOf("glycolic"), day => day > On.AddDays(14));
@@ -82,7 +96,9 @@ public class CareTests
     public void The_rung_after_a_window_is_one_lower_and_named()
     {
         var path = Nightly().Treat(TreatmentKind.SuperficialPeel, On).Plan(70);
-        var after = path.Days.First(day => day.Date > On.AddDays(7) && day.Evening.Has("glycolic")).Evening.Steps.First(step => step.Product == "glycolic");
+        var after = path
+            .Days.First(day => day.Date > On.AddDays(7) && day.Evening.Has("glycolic"))
+            .Evening.Steps.First(step => step.Product == "glycolic");
 
         Assert.Equal(Frequency.EveryOther, after.Frequency);
         Assert.Contains(after.Because, because => because.Rule == RuleBook.DropAfterWindow);
@@ -103,7 +119,12 @@ public class CareTests
     [Fact]
     public void No_active_is_started_within_a_week_of_strong_sun()
     {
-        var path = CaseBuilder.Basic().Own(CaseBuilder.Azelaic).Start("azelaic", Today).Flag(FlagKind.StrongSun, Today.AddDays(5), Today.AddDays(8)).Plan(60);
+        var path = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Azelaic)
+            .Start("azelaic", Today)
+            .Flag(FlagKind.StrongSun, Today.AddDays(5), Today.AddDays(8))
+            .Plan(60);
 
         Assert.Equal(Today.AddDays(8 + 8), path.DaysOf("azelaic")[0]);
     }
@@ -122,7 +143,11 @@ public class CareTests
     [Fact]
     public void Two_windows_that_overlap_keep_the_stricter_end()
     {
-        var days = Nightly().Treat(TreatmentKind.SuperficialPeel, On).Treat(TreatmentKind.MediumPeel, On.AddDays(2)).Plan(90).DaysOf("glycolic");
+        var days = Nightly()
+            .Treat(TreatmentKind.SuperficialPeel, On)
+            .Treat(TreatmentKind.MediumPeel, On.AddDays(2))
+            .Plan(90)
+            .DaysOf("glycolic");
 
         Assert.DoesNotContain(days, day => day >= On.AddDays(-7) && day <= On.AddDays(16));
     }
@@ -132,7 +157,13 @@ public class CareTests
     {
         foreach (var on in new[] { new DateOnly(2028, 2, 29), new DateOnly(2026, 12, 31) })
         {
-            var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", on.AddDays(-11), 4).Use("glycolic", on.AddDays(-11)).Treat(TreatmentKind.Waxing, on).Now(on.AddDays(-10));
+            var builder = CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Glycolic)
+                .InUse("glycolic", on.AddDays(-11), 4)
+                .Use("glycolic", on.AddDays(-11))
+                .Treat(TreatmentKind.Waxing, on)
+                .Now(on.AddDays(-10));
             var days = builder.Plan(30).DaysOf("glycolic");
 
             Assert.DoesNotContain(days, day => day >= on.AddDays(-3) && day <= on.AddDays(3));

@@ -7,9 +7,11 @@ namespace OatPath.Core.Tests;
 
 public class CaseJsonTests
 {
-    private const string Head = "\"format\":\"oatpath/case\",\"version\":1,\"asOf\":\"2026-03-09T18:00:00+01:00\",\"zone\":\"Europe/Vienna\"";
+    private const string Head =
+        "\"format\":\"oatpath/case\",\"version\":1,\"asOf\":\"2026-03-09T18:00:00+01:00\",\"zone\":\"Europe/Vienna\"";
 
-    private static IReadOnlyList<Problem> Problems(string rest) => CaseJson.ReadCase("{" + Head + (rest.Length > 0 ? "," + rest : "") + "}").Problems;
+    private static IReadOnlyList<Problem> Problems(string rest) =>
+        CaseJson.ReadCase("{" + Head + (rest.Length > 0 ? "," + rest : "") + "}").Problems;
 
     [Fact]
     public void A_case_comes_back_as_it_was_written()
@@ -49,26 +51,68 @@ public class CaseJsonTests
     [Theory]
     [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"potion\"}}]", "shelf[0].product.kind", "use one of")]
     [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\"}}]", "shelf[0].product", "'kind' is missing")]
-    [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\",\"actives\":[{\"substance\":\"lactic\",\"percent\":101}]}}]", "shelf[0].product.actives[0].percent", "at most 100")]
+    [InlineData(
+        "\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\",\"actives\":[{\"substance\":\"lactic\","
+            + "\"percent\":101}]}}]",
+        "shelf[0].product.actives[0].percent",
+        "at most 100"
+    )]
     [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\",\"ph\":15}}]", "shelf[0].product.ph", "0 to 14")]
-    [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\",\"contentMl\":-3}}]", "shelf[0].product.contentMl", "more than 0")]
-    [InlineData("\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\"}},{\"product\":{\"id\":\"a\",\"name\":\"B\",\"kind\":\"scrub\"}}]", "shelf[1].product.id", "used twice")]
+    [InlineData(
+        "\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\",\"contentMl\":-3}}]",
+        "shelf[0].product.contentMl",
+        "more than 0"
+    )]
+    [InlineData(
+        "\"shelf\":[{\"product\":{\"id\":\"a\",\"name\":\"A\",\"kind\":\"scrub\"}},{\"product\":{\"id\":\"a\",\"name\":\"B\","
+            + "\"kind\":\"scrub\"}}]",
+        "shelf[1].product.id",
+        "used twice"
+    )]
     [InlineData("\"shelf\":[null]", "shelf[0]", "is empty")]
     [InlineData("\"shelf\":[{\"product\":{\"id\":\"../x\",\"name\":\"A\",\"kind\":\"scrub\"}}]", "shelf[0].product.id", "letters, digits")]
     [InlineData("\"intake\":{\"birthDate\":\"1790-01-01\"}", "intake.birthDate", "120 years")]
     [InlineData("\"intake\":{\"birthDate\":\"2027-01-01\"}", "intake.birthDate", "120 years")]
     [InlineData("\"intake\":{\"flags\":[{\"kind\":\"sunburn\"}]}", "intake.flags[0].from", "give the day")]
-    [InlineData("\"intake\":{\"flags\":[{\"kind\":\"melasma\",\"from\":\"2026-03-02\",\"until\":\"2026-03-01\"}]}", "intake.flags[0].until", "not be before")]
+    [InlineData(
+        "\"intake\":{\"flags\":[{\"kind\":\"melasma\",\"from\":\"2026-03-02\",\"until\":\"2026-03-01\"}]}",
+        "intake.flags[0].until",
+        "not be before"
+    )]
     [InlineData("\"intake\":{\"skin\":\"oily\"}", "intake.skin", "not part of the format")]
     [InlineData("\"decisions\":[{\"type\":\"wish\",\"id\":\"a\",\"on\":\"2026-03-09\"}]", "decisions[0]", "type")]
-    [InlineData("\"decisions\":[{\"type\":\"start-active\",\"id\":\"a\",\"on\":\"2026-03-09\",\"product\":\"none\"}]", "decisions[0].product", "no product on the shelf")]
-    [InlineData("\"decisions\":[{\"type\":\"clear-red\",\"id\":\"a\",\"on\":\"2026-03-09\",\"at\":\"2026-03-09T12:00:00+01:00\"}]", "decisions[0].reason", "needs a reason")]
-    [InlineData("\"log\":[{\"type\":\"patch-applied\",\"id\":\"a\",\"product\":\"p\",\"happenedAt\":\"2026-03-09T23:00:00+01:00\"}]", "log[0].happenedAt", "future")]
-    [InlineData("\"log\":[{\"type\":\"check-in\",\"id\":\"a\",\"day\":\"2026-03-08\",\"happenedAt\":\"2026-03-09T08:00:00+01:00\",\"report\":{\"sting\":11}}]", "log[0].report.sting", "0 to 10")]
-    [InlineData("\"log\":[{\"type\":\"applied\",\"id\":\"a\",\"product\":\"p\",\"day\":\"2026-03-12\",\"moment\":\"evening\",\"happenedAt\":\"2026-03-09T08:00:00+01:00\"}]", "log[0].day", "after today")]
+    [InlineData(
+        "\"decisions\":[{\"type\":\"start-active\",\"id\":\"a\",\"on\":\"2026-03-09\",\"product\":\"none\"}]",
+        "decisions[0].product",
+        "no product on the shelf"
+    )]
+    [InlineData(
+        "\"decisions\":[{\"type\":\"clear-red\",\"id\":\"a\",\"on\":\"2026-03-09\",\"at\":\"2026-03-09T12:00:00+01:00\"}]",
+        "decisions[0].reason",
+        "needs a reason"
+    )]
+    [InlineData(
+        "\"log\":[{\"type\":\"patch-applied\",\"id\":\"a\",\"product\":\"p\",\"happenedAt\":\"2026-03-09T23:00:00+01:00\"}]",
+        "log[0].happenedAt",
+        "future"
+    )]
+    [InlineData(
+        "\"log\":[{\"type\":\"check-in\",\"id\":\"a\",\"day\":\"2026-03-08\",\"happenedAt\":\"2026-03-09T08:00:00+01:00\","
+            + "\"report\":{\"sting\":11}}]",
+        "log[0].report.sting",
+        "0 to 10"
+    )]
+    [InlineData(
+        "\"log\":[{\"type\":\"applied\",\"id\":\"a\",\"product\":\"p\",\"day\":\"2026-03-12\",\"moment\":\"evening\","
+            + "\"happenedAt\":\"2026-03-09T08:00:00+01:00\"}]",
+        "log[0].day",
+        "after today"
+    )]
     [InlineData("\"treatments\":[{\"id\":\"t\",\"kind\":\"waxing\",\"on\":\"1066-10-14\"}]", "treatments[0].on", "1900")]
     public void A_problem_names_its_field_and_the_remedy(string rest, string field, string remedy) =>
-        Assert.Contains(Problems(rest), problem => problem.Field.Contains(field, StringComparison.Ordinal) && problem.Remedy.Contains(remedy, StringComparison.Ordinal));
+        Assert.Contains(Problems(rest), problem =>
+            problem.Field.Contains(field, StringComparison.Ordinal) && problem.Remedy.Contains(remedy, StringComparison.Ordinal)
+        );
 
     [Fact]
     public void Endless_text_and_deep_nesting_are_refused()
@@ -109,7 +153,10 @@ public class CaseJsonTests
         for (var seed = 0; seed < 40; seed++)
         {
             var file = RandomCase.Build(new Random(seed));
-            Assert.Equal(CaseJson.Write(PathPlanner.Plan(file, CaseBuilder.Rules)), CaseJson.Write(PathPlanner.Plan(file, CaseBuilder.Rules)));
+            Assert.Equal(
+                CaseJson.Write(PathPlanner.Plan(file, CaseBuilder.Rules)),
+                CaseJson.Write(PathPlanner.Plan(file, CaseBuilder.Rules))
+            );
         }
     }
 }

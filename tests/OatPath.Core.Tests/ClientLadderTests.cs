@@ -19,14 +19,25 @@ public sealed class ClientLadderTests
 {
     private static readonly Product Mild = RandomCase.Mandelic[0];
     private static readonly Product Stronger = RandomCase.Mandelic[1];
-    private static readonly Product Brush = new() { Id = "brush", Name = "Teasel brush", Kind = ProductKind.CleansingBrush };
+    private static readonly Product Brush = new()
+    {
+        Id = "brush",
+        Name = "Teasel brush",
+        Kind = ProductKind.CleansingBrush,
+    };
 
     private static CaseBuilder Using(Product product, DateOnly from, DateOnly until, int rung = 1)
     {
         var builder = Basic().Own(product).InUse(product.Id, from, rung);
         for (var day = from; day < until; day = day.AddDays(1))
         {
-            var due = rung switch { 4 => true, 3 => day.DayNumber % 2 == from.DayNumber % 2, 2 => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Wednesday or DayOfWeek.Friday, _ => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Thursday };
+            var due = rung switch
+            {
+                4 => true,
+                3 => day.DayNumber % 2 == from.DayNumber % 2,
+                2 => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Wednesday or DayOfWeek.Friday,
+                _ => day.DayOfWeek is DayOfWeek.Monday or DayOfWeek.Thursday,
+            };
             if (due)
             {
                 builder.Use(product.Id, day).Report(day, new SkinReport());
@@ -40,8 +51,19 @@ public sealed class ClientLadderTests
     public void A_client_s_ladder_starts_lower_ends_earlier_and_holds_longer()
     {
         var due = Monday.AddDays(35);
-        var builder = Using(Glycolic, Monday, due).Now(due)
-            .Decide(new ShapeLadder { Id = "l", Product = "glycolic", On = Monday, Start = 0, Top = 2, HoldDays = 35 });
+        var builder = Using(Glycolic, Monday, due)
+            .Now(due)
+            .Decide(
+                new ShapeLadder
+                {
+                    Id = "l",
+                    Product = "glycolic",
+                    On = Monday,
+                    Start = 0,
+                    Top = 2,
+                    HoldDays = 35,
+                }
+            );
         var status = Assert.Single(builder.Plan(1).Ladders);
 
         Assert.Equal([Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek], status.Rungs.Select(rung => rung.Frequency));
@@ -53,17 +75,34 @@ public sealed class ClientLadderTests
     [Fact]
     public void A_lower_end_takes_the_rung_down_at_once_and_says_so()
     {
-        var path = Using(Glycolic, Monday, Monday.AddDays(10), 3).Now(Monday.AddDays(10)).Decide(new ShapeLadder { Id = "l", Product = "glycolic", On = Monday.AddDays(10), Top = 1 }).Plan(20);
+        var path = Using(Glycolic, Monday, Monday.AddDays(10), 3)
+            .Now(Monday.AddDays(10))
+            .Decide(
+                new ShapeLadder
+                {
+                    Id = "l",
+                    Product = "glycolic",
+                    On = Monday.AddDays(10),
+                    Top = 1,
+                }
+            )
+            .Plan(20);
 
         Assert.Equal(Frequency.TwiceAWeek, path.Ladders[0].Frequency);
-        Assert.Contains(path.Days.SelectMany(day => day.Evening.Steps).SelectMany(step => step.Because), because => because.Rule == RuleBook.LadderShaped);
+        Assert.Contains(path.Days.SelectMany(day => day.Evening.Steps).SelectMany(step => step.Because), because =>
+            because.Rule == RuleBook.LadderShaped
+        );
     }
 
     [Theory]
     [InlineData(Sensitivity.Average, 4, 2)]
     [InlineData(Sensitivity.Reactive, 4, 0)]
     [InlineData(Sensitivity.Reactive, 2, 0)]
-    public void A_start_is_never_above_three_a_week_and_never_above_the_entry_on_sensitive_skin(Sensitivity sensitivity, int wanted, int given)
+    public void A_start_is_never_above_three_a_week_and_never_above_the_entry_on_sensitive_skin(
+        Sensitivity sensitivity,
+        int wanted,
+        int given
+    )
     {
         var usual = Ladder.For(Glycolic, new Intake { Sensitivity = sensitivity }, Rules)!;
         var shaped = usual.Shaped(wanted, null, 5, sensitivity >= Sensitivity.Sensitive);
@@ -87,28 +126,44 @@ public sealed class ClientLadderTests
         var question = Assert.Single(builder.Now(due).Plan(1).Questions, question => question.Kind == QuestionKind.StepUp);
         Assert.Equal(("brush", 1), (question.Product, question.Rung));
         var up = builder.StepUp("brush", 1, due).Plan(14);
-        Assert.All(up.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == "brush"), step => Assert.Equal(2, step.Level));
+        Assert.All(up.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == "brush"), step =>
+            Assert.Equal(2, step.Level)
+        );
         var sensitive = builder.With(intake => intake with { Sensitivity = Sensitivity.Sensitive }).Plan(14);
-        Assert.All(sensitive.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == "brush"), step => Assert.Equal(1, step.Level));
+        Assert.All(sensitive.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == "brush"), step =>
+            Assert.Equal(1, step.Level)
+        );
     }
 
     [Fact]
     public void A_stronger_bottle_waits_28_calm_days_then_takes_the_place_of_the_milder()
     {
-        var path = Using(Mild, Monday, Monday.AddDays(10)).Own(Stronger).Start(Stronger.Id, Monday.AddDays(2)).Now(Monday.AddDays(10)).Plan(60);
+        var path = Using(Mild, Monday, Monday.AddDays(10))
+            .Own(Stronger)
+            .Start(Stronger.Id, Monday.AddDays(2))
+            .Now(Monday.AddDays(10))
+            .Plan(60);
 
         var first = path.DaysOf(Stronger.Id)[0];
         Assert.True(first >= Monday.AddDays(28), $"{first}");
         Assert.Equal(RuleBook.StrengthHold, path.On(Monday.AddDays(20))!.Evening.WhyNot(Stronger.Id));
         Assert.DoesNotContain(path.DaysOf(Mild.Id), day => day > first);
         Assert.Equal(RuleBook.Replaced, path.On(first.AddDays(1))!.Evening.WhyNot(Mild.Id));
-        Assert.All(path.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == Stronger.Id && step.Frequency is not null), step => Assert.True(step.Frequency <= Frequency.TwiceAWeek));
+        Assert.All(
+            path.Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == Stronger.Id && step.Frequency is not null),
+            step => Assert.True(step.Frequency <= Frequency.TwiceAWeek)
+        );
     }
 
     [Fact]
     public void A_strength_that_was_not_borne_lets_no_stronger_one_begin()
     {
-        var path = Using(Mild, Monday, Monday.AddDays(40), 0).Report(Monday.AddDays(38), new SkinReport { Sting = 6, StingSeconds = 600 }).Own(Stronger).Start(Stronger.Id, Monday.AddDays(39)).Now(Monday.AddDays(40)).Plan(60);
+        var path = Using(Mild, Monday, Monday.AddDays(40), 0)
+            .Report(Monday.AddDays(38), new SkinReport { Sting = 6, StingSeconds = 600 })
+            .Own(Stronger)
+            .Start(Stronger.Id, Monday.AddDays(39))
+            .Now(Monday.AddDays(40))
+            .Plan(60);
 
         Assert.Contains(path.Questions, question => question.Kind == QuestionKind.StoppedAtEntry);
         Assert.Empty(path.DaysOf(Stronger.Id));
@@ -118,8 +173,19 @@ public sealed class ClientLadderTests
     public void A_booster_takes_one_evening_a_week_alone_with_4_units_first_and_5_later()
     {
         var start = Monday.AddDays(28);
-        var builder = Using(Mild, Monday, start, 4).Own(Stronger, Retinol).InUse("retinol", Monday, 3)
-            .Decide(new StartActive { Id = "b", Product = Stronger.Id, On = start, BoosterFor = Mild.Id }).Patched(Stronger.Id, start);
+        var builder = Using(Mild, Monday, start, 4)
+            .Own(Stronger, Retinol)
+            .InUse("retinol", Monday, 3)
+            .Decide(
+                new StartActive
+                {
+                    Id = "b",
+                    Product = Stronger.Id,
+                    On = start,
+                    BoosterFor = Mild.Id,
+                }
+            )
+            .Patched(Stronger.Id, start);
         for (var day = Monday; day < start; day = day.AddDays(2))
         {
             builder.Use("retinol", day);
@@ -141,11 +207,25 @@ public sealed class ClientLadderTests
 
         builder.Use(Stronger.Id, evenings[0]);
         Assert.Equal(4, Units(builder.Now(evenings[0].AddDays(1))));
-        Assert.Equal(5, Units(builder.Report(evenings[0], new SkinReport { Sting = 1, StingSeconds = 10 }, evenings[0].AddDays(1), 8).Now(evenings[0].AddDays(1))));
+        Assert.Equal(
+            5,
+            Units(
+                builder
+                    .Report(evenings[0], new SkinReport { Sting = 1, StingSeconds = 10 }, evenings[0].AddDays(1), 8)
+                    .Now(evenings[0].AddDays(1))
+            )
+        );
     }
 
     /// <summary>Units of every booster evening ahead; they are all alike until the next use.</summary>
-    private static decimal Units(CaseBuilder builder) => builder.Plan(28).Days.SelectMany(day => day.Evening.Steps).Where(step => step.Product == Stronger.Id).Select(step => step.Amount!.Count).Distinct().Single();
+    private static decimal Units(CaseBuilder builder) =>
+        builder
+            .Plan(28)
+            .Days.SelectMany(day => day.Evening.Steps)
+            .Where(step => step.Product == Stronger.Id)
+            .Select(step => step.Amount!.Count)
+            .Distinct()
+            .Single();
 
     /// <param name="stings">Told of one booster evening after the other.</param>
     [Theory]
@@ -169,7 +249,9 @@ public sealed class ClientLadderTests
         var (builder, _) = Boosted([5, 5, 5]);
 
         Assert.Empty(builder.Plan(28).DaysOf(Stronger.Id));
-        Assert.Contains(builder.Plan(1).Questions, question => question.Kind == QuestionKind.StoppedAtEntry && question.Product == Stronger.Id);
+        Assert.Contains(builder.Plan(1).Questions, question =>
+            question.Kind == QuestionKind.StoppedAtEntry && question.Product == Stronger.Id
+        );
     }
 
     [Fact]
@@ -186,8 +268,19 @@ public sealed class ClientLadderTests
     private static (CaseBuilder Builder, DateOnly Now) Boosted(int[] stings)
     {
         var start = Monday.AddDays(28);
-        var builder = Using(Mild, Monday, start, 4).Own(Stronger).Established(Family.Aha, Monday)
-            .Decide(new StartActive { Id = "b", Product = Stronger.Id, On = start, BoosterFor = Mild.Id }).Patched(Stronger.Id, start);
+        var builder = Using(Mild, Monday, start, 4)
+            .Own(Stronger)
+            .Established(Family.Aha, Monday)
+            .Decide(
+                new StartActive
+                {
+                    Id = "b",
+                    Product = Stronger.Id,
+                    On = start,
+                    BoosterFor = Mild.Id,
+                }
+            )
+            .Patched(Stronger.Id, start);
         var now = start.AddDays(3);
         foreach (var sting in stings)
         {
@@ -212,7 +305,12 @@ public sealed class ClientLadderTests
             builder.Use("azelaic", day, Moment.Morning);
         }
 
-        var steps = builder.Now(Monday.AddDays(25)).Plan(10).Ladders.SelectMany(ladder => ladder.Projected).OrderBy(rung => rung.From).ToList();
+        var steps = builder
+            .Now(Monday.AddDays(25))
+            .Plan(10)
+            .Ladders.SelectMany(ladder => ladder.Projected)
+            .OrderBy(rung => rung.From)
+            .ToList();
         Assert.True(steps.Count >= 4);
         Assert.All(steps.Zip(steps.Skip(1)), pair => Assert.True(pair.Second.From.DayNumber - pair.First.From.DayNumber >= 14));
     }
@@ -221,8 +319,16 @@ public sealed class ClientLadderTests
     public void A_yes_given_after_tonight_s_use_made_the_step_due_is_taken_tonight()
     {
         var tonight = Monday.AddDays(21);
-        var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 0).Use("glycolic", Monday).Use("glycolic", Monday.AddDays(7)).Report(Monday.AddDays(7), new SkinReport())
-            .Use("glycolic", Monday.AddDays(14)).Report(Monday.AddDays(14), new SkinReport()).Use("glycolic", tonight).Now(tonight, 23);
+        var builder = Basic()
+            .Own(Glycolic)
+            .InUse("glycolic", Monday, 0)
+            .Use("glycolic", Monday)
+            .Use("glycolic", Monday.AddDays(7))
+            .Report(Monday.AddDays(7), new SkinReport())
+            .Use("glycolic", Monday.AddDays(14))
+            .Report(Monday.AddDays(14), new SkinReport())
+            .Use("glycolic", tonight)
+            .Now(tonight, 23);
         Assert.Contains(builder.Plan(1).Questions, question => question.Kind == QuestionKind.StepUp && question.Rung == 1);
 
         var path = builder.StepUp("glycolic", 1, tonight).Plan(7);
@@ -253,15 +359,43 @@ public sealed class ClientLadderTests
         Assert.Null(PeelScript.Compile(file, Rules, Stronger.Id, evening.AddDays(1)).Script);
         Assert.Equal(ScreeningOutcome.Go, PeelScreening.Of(file, Rules, Stronger.Id)!.Outcome);
 
-        List<SessionEvent> events = [.. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 1, SessionEventKind.Ticked, item.Id)), .. script.Asks.Select(ask => new SessionEvent($"a-{ask.Id}", 2, SessionEventKind.Answered, ask.Id, Value: 0))];
-        events.AddRange(script.Groups.SelectMany(group => group.Zones).Select((step, i) => new SessionEvent($"t-{i}", 1000 + i, SessionEventKind.Touched, Zone: step.Zone)));
+        List<SessionEvent> events =
+        [
+            .. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 1, SessionEventKind.Ticked, item.Id)),
+            .. script.Asks.Select(ask => new SessionEvent($"a-{ask.Id}", 2, SessionEventKind.Answered, ask.Id, Value: 0)),
+        ];
+        events.AddRange(
+            script
+                .Groups.SelectMany(group => group.Zones)
+                .Select((step, i) => new SessionEvent($"t-{i}", 1000 + i, SessionEventKind.Touched, Zone: step.Zone))
+        );
         Assert.Equal(SessionDo.Wait, SessionPlayer.Play(script, events, 200_000).Do);
-        Assert.Equal((SessionPhase.Ending, SessionDo.End), (SessionPlayer.Play(script, events, 302_000).Phase, SessionPlayer.Play(script, events, 302_000).Do));
+        Assert.Equal(
+            (SessionPhase.Ending, SessionDo.End),
+            (SessionPlayer.Play(script, events, 302_000).Phase, SessionPlayer.Play(script, events, 302_000).Do)
+        );
         Assert.Empty(SessionPlayer.Play(script, events, 90_000_000).Warnings);
-        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. events, new("s", 100_000, SessionEventKind.Stung, Value: 5)], 101_000).Do);
+        Assert.Equal(
+            SessionDo.RemoveNow,
+            SessionPlayer.Play(script, [.. events, new("s", 100_000, SessionEventKind.Stung, Value: 5)], 101_000).Do
+        );
 
         // An answer of the day keeps it off as it does a kit.
-        var asked = file with { Log = [.. file.Log, new Screened { Id = "q", Product = Stronger.Id, Day = evening, HappenedAt = CaseBuilder.At(evening, 19), Yes = [DayQuestion.NewMedicine] }] };
+        var asked = file with
+        {
+            Log =
+            [
+                .. file.Log,
+                new Screened
+                {
+                    Id = "q",
+                    Product = Stronger.Id,
+                    Day = evening,
+                    HappenedAt = CaseBuilder.At(evening, 19),
+                    Yes = [DayQuestion.NewMedicine],
+                },
+            ],
+        };
         Assert.DoesNotContain(evening, PathPlanner.Plan(asked, Rules, days: 30).DaysOf(Stronger.Id));
         Assert.NotEqual(ScreeningOutcome.Go, PeelScreening.Of(asked, Rules, Stronger.Id)!.Outcome);
         Assert.True(now <= evening);
@@ -270,7 +404,18 @@ public sealed class ClientLadderTests
     [Fact]
     public void A_booster_names_a_milder_serum_of_the_same_acid()
     {
-        var file = Basic().Own(Glycolic, Stronger).Decide(new StartActive { Id = "b", Product = Stronger.Id, On = Monday, BoosterFor = "glycolic" }).Build();
+        var file = Basic()
+            .Own(Glycolic, Stronger)
+            .Decide(
+                new StartActive
+                {
+                    Id = "b",
+                    Product = Stronger.Id,
+                    On = Monday,
+                    BoosterFor = "glycolic",
+                }
+            )
+            .Build();
 
         Assert.Contains(CaseCheck.Check(file), problem => problem.Field == "decisions[0].boosterFor");
     }
@@ -281,7 +426,10 @@ public sealed class ClientLadderTests
     [InlineData(SkinType.Oily, Sensitivity.Average, WinterHold.Everybody, false)]
     public void In_winter_no_step_up_is_asked_of_those_the_house_names(SkinType type, Sensitivity sensitivity, WinterHold hold, bool asked)
     {
-        var file = Using(Glycolic, Monday, Monday.AddDays(22)).With(intake => intake with { SkinType = type, Sensitivity = sensitivity }).Now(Monday.AddDays(22)).Build();
+        var file = Using(Glycolic, Monday, Monday.AddDays(22))
+            .With(intake => intake with { SkinType = type, Sensitivity = sensitivity })
+            .Now(Monday.AddDays(22))
+            .Build();
         var winter = PathPlanner.Plan(file, Rules with { WinterHold = hold }, null, 1);
         var spring = PathPlanner.Plan(file, Rules with { WinterHold = hold, WinterUntil = 2 }, null, 1);
 
@@ -320,7 +468,9 @@ public sealed class ClientLadderTests
 
         var file = Using(Glycolic, Monday, Monday.AddDays(22)).Now(Monday.AddDays(22)).Build();
         Assert.Contains(PathPlanner.Plan(file, Rules, null, 1).Questions, question => question.Kind == QuestionKind.StepUp);
-        Assert.DoesNotContain(PathPlanner.Plan(file, Rules with { StepUpUses = 8 }, null, 1).Questions, question => question.Kind == QuestionKind.StepUp);
+        Assert.DoesNotContain(PathPlanner.Plan(file, Rules with { StepUpUses = 8 }, null, 1).Questions, question =>
+            question.Kind == QuestionKind.StepUp
+        );
     }
 
     [Fact]
@@ -333,10 +483,45 @@ public sealed class ClientLadderTests
             builder.Use("glycolic", day).Report(day, new SkinReport { Sting = 3, StingSeconds = 30 });
         }
 
-        CarePath Asked(bool despite, string reason) => PathPlanner.Plan(builder.Now(due).Build() with { Decisions = [.. builder.Build().Decisions, new StepUp { Id = "up", Product = "glycolic", Rung = 2, On = due, DespiteEstimate = despite, Reason = reason }] }, Rules, null, 1);
+        CarePath Asked(bool despite, string reason) =>
+            PathPlanner.Plan(
+                builder.Now(due).Build() with
+                {
+                    Decisions =
+                    [
+                        .. builder.Build().Decisions,
+                        new StepUp
+                        {
+                            Id = "up",
+                            Product = "glycolic",
+                            Rung = 2,
+                            On = due,
+                            DespiteEstimate = despite,
+                            Reason = reason,
+                        },
+                    ],
+                },
+                Rules,
+                null,
+                1
+            );
         Assert.Equal(1, Asked(false, "").Ladders[0].Rung);
         Assert.Equal(2, Asked(true, "told me it is the cold tap").Ladders[0].Rung);
-        var careless = builder.Build() with { Decisions = [.. builder.Build().Decisions, new StepUp { Id = "up", Product = "glycolic", Rung = 2, On = due, DespiteEstimate = true }] };
+        var careless = builder.Build() with
+        {
+            Decisions =
+            [
+                .. builder.Build().Decisions,
+                new StepUp
+                {
+                    Id = "up",
+                    Product = "glycolic",
+                    Rung = 2,
+                    On = due,
+                    DespiteEstimate = true,
+                },
+            ],
+        };
         Assert.Contains(CaseCheck.Check(careless), problem => problem.Field.EndsWith(".reason", StringComparison.Ordinal));
     }
 
@@ -363,7 +548,16 @@ public sealed class ClientLadderTests
 
     private static bool IsAsked(CarePath path) => path.Questions.Any(question => question.Kind == QuestionKind.StepUp);
 
-    private static WaitBeforeStep Wait(bool asks) => new() { Id = "wait", Product = "glycolic", On = Monday.AddDays(21), Until = Monday.AddDays(28), AsksClient = asks, RecordedAt = new(2026, 1, 1, 0, 0, 0, TimeSpan.Zero) };
+    private static WaitBeforeStep Wait(bool asks) =>
+        new()
+        {
+            Id = "wait",
+            Product = "glycolic",
+            On = Monday.AddDays(21),
+            Until = Monday.AddDays(28),
+            AsksClient = asks,
+            RecordedAt = new(2026, 1, 1, 0, 0, 0, TimeSpan.Zero),
+        };
 
     [Fact]
     public void A_chosen_wait_holds_the_question_until_its_day()
@@ -380,7 +574,12 @@ public sealed class ClientLadderTests
     {
         var asked = Wait(asks: true) with { RecordedAt = new(Monday.AddDays(21).ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero) };
 
-        Assert.Contains(WithWait(asked with { RecordedAt = new(Monday.AddDays(24).ToDateTime(new TimeOnly(6, 0)), TimeSpan.Zero) }, Monday.AddDays(24)).Ladders[0].Missing, because => because.Rule == RuleBook.FeltAsked);
+        Assert.Contains(
+            WithWait(asked with { RecordedAt = new(Monday.AddDays(24).ToDateTime(new TimeOnly(6, 0)), TimeSpan.Zero) }, Monday.AddDays(24))
+                .Ladders[0]
+                .Missing,
+            because => because.Rule == RuleBook.FeltAsked
+        );
         Assert.True(IsAsked(WithWait(asked, Monday.AddDays(24), told: true)));
         Assert.True(IsAsked(WithWait(asked, Monday.AddDays(28))));
     }
@@ -388,11 +587,35 @@ public sealed class ClientLadderTests
     [Fact]
     public void A_wait_is_overruled_only_with_a_reason_and_nothing_else_with_it()
     {
-        StepUp Step(bool despite) => new() { Id = "up", Product = "glycolic", Rung = 2, On = Monday.AddDays(24), DespiteEstimate = despite, Reason = despite ? "seen today, calm" : "" };
+        StepUp Step(bool despite) =>
+            new()
+            {
+                Id = "up",
+                Product = "glycolic",
+                Rung = 2,
+                On = Monday.AddDays(24),
+                DespiteEstimate = despite,
+                Reason = despite ? "seen today, calm" : "",
+            };
 
         Assert.Equal(1, WithWait(Wait(asks: false), Monday.AddDays(24), step: Step(false)).Ladders[0].Rung);
         Assert.Equal(2, WithWait(Wait(asks: false), Monday.AddDays(24), step: Step(true)).Ladders[0].Rung);
-        Assert.Equal(1, WithWait(Wait(asks: false) with { On = Monday.AddDays(10) }, Monday.AddDays(14), step: Step(true) with { On = Monday.AddDays(14) }).Ladders[0].Rung);
+        Assert.Equal(
+            1,
+            WithWait(
+                Wait(asks: false) with
+                {
+                    On = Monday.AddDays(10),
+                },
+                Monday.AddDays(14),
+                step: Step(true) with
+                {
+                    On = Monday.AddDays(14),
+                }
+            )
+                .Ladders[0]
+                .Rung
+        );
     }
 
     [Fact]
@@ -400,6 +623,11 @@ public sealed class ClientLadderTests
     {
         var file = Basic().Own(Glycolic).Build();
 
-        Assert.All(new[] { 0, 200 }, days => Assert.Contains(CaseCheck.Check(file with { Decisions = [Wait(false) with { On = Monday, Until = Monday.AddDays(days) }] }), problem => problem.Field.EndsWith(".until", StringComparison.Ordinal)));
+        Assert.All(new[] { 0, 200 }, days =>
+            Assert.Contains(
+                CaseCheck.Check(file with { Decisions = [Wait(false) with { On = Monday, Until = Monday.AddDays(days) }] }),
+                problem => problem.Field.EndsWith(".until", StringComparison.Ordinal)
+            )
+        );
     }
 }

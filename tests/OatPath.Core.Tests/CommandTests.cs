@@ -15,7 +15,10 @@ public sealed class CommandTests : IDisposable
         return file;
     }
 
-    private static (int Exit, string Output, string Errors) Run(Func<IReadOnlyList<string>, TextWriter, TextWriter, int> command, params string[] words)
+    private static (int Exit, string Output, string Errors) Run(
+        Func<IReadOnlyList<string>, TextWriter, TextWriter, int> command,
+        params string[] words
+    )
     {
         using var output = new StringWriter();
         using var errors = new StringWriter();
@@ -53,12 +56,19 @@ public sealed class CommandTests : IDisposable
     [Fact]
     public void A_blend_adds_up_and_an_assumed_pH_is_marked()
     {
-        double Free(params string[] words) => System.Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, words).Output).RootElement.GetProperty("freePercent").GetDouble();
+        double Free(params string[] words) =>
+            System.Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, words).Output).RootElement.GetProperty("freePercent").GetDouble();
         string[] glycolic = ["--acid", "glycolic", "--percent", "8"];
         string[] lactic = ["--acid", "lactic", "--percent", "5"];
 
-        Assert.Equal(Free([.. glycolic, "--ph", "3.6"]) + Free([.. lactic, "--ph", "3.6"]), Free([.. glycolic, .. lactic, "--ph", "3.6"]), 3);
-        var assumed = System.Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, [.. glycolic, "--kind", "exfoliating-toner"]).Output).RootElement;
+        Assert.Equal(
+            Free([.. glycolic, "--ph", "3.6"]) + Free([.. lactic, "--ph", "3.6"]),
+            Free([.. glycolic, .. lactic, "--ph", "3.6"]),
+            3
+        );
+        var assumed = System
+            .Text.Json.JsonDocument.Parse(Run(FreeAcidCommand.Run, [.. glycolic, "--kind", "exfoliating-toner"]).Output)
+            .RootElement;
         Assert.True(assumed.GetProperty("phAssumed").GetBoolean());
         Assert.Contains("clears no limit", assumed.GetProperty("note").GetString(), StringComparison.Ordinal);
     }
@@ -67,7 +77,19 @@ public sealed class CommandTests : IDisposable
     [InlineData("--ph: give a pH from 0 to 14", "--acid", "glycolic", "--percent", "10", "--ph", "15")]
     [InlineData("--percent: give a percent", "--acid", "glycolic", "--percent", "-1", "--ph", "3")]
     [InlineData("--percent: give a percent", "--acid", "glycolic", "--percent", "0", "--ph", "3")]
-    [InlineData("--percent: together they pass 100", "--acid", "glycolic", "--percent", "60", "--acid", "lactic", "--percent", "60", "--ph", "3")]
+    [InlineData(
+        "--percent: together they pass 100",
+        "--acid",
+        "glycolic",
+        "--percent",
+        "60",
+        "--acid",
+        "lactic",
+        "--percent",
+        "60",
+        "--ph",
+        "3"
+    )]
     [InlineData("--acid: soup is not known", "--acid", "soup", "--percent", "10", "--ph", "3")]
     [InlineData("--acid: retinol is not known", "--acid", "retinol", "--percent", "1", "--ph", "3")]
     [InlineData("--ph: is missing", "--acid", "glycolic", "--percent", "10")]
@@ -89,14 +111,21 @@ public sealed class CommandTests : IDisposable
     {
         using var output = new StringWriter();
         using var errors = new StringWriter();
-        var exit = LabelCommand.Run(new StringReader("Aqua, Cocamidopropyl Betaine, Glycolic Acid, Moonpetal, Phenoxyethanol"), output, errors);
+        var exit = LabelCommand.Run(
+            new StringReader("Aqua, Cocamidopropyl Betaine, Glycolic Acid, Moonpetal, Phenoxyethanol"),
+            output,
+            errors
+        );
         var read = System.Text.Json.JsonDocument.Parse(output.ToString()).RootElement;
 
         Assert.Equal(ExitCode.Ok, exit);
         Assert.Equal("exfoliating-cleanser", read.GetProperty("kind").GetString());
         Assert.Equal("Moonpetal", read.GetProperty("unknown")[0].GetString());
         var acid = read.GetProperty("ingredients").EnumerateArray().Single(item => item.GetProperty("name").GetString() == "Glycolic Acid");
-        Assert.Equal(("aha", 3, "works"), (acid.GetProperty("family").GetString(), acid.GetProperty("position").GetInt32(), acid.GetProperty("role").GetString()));
+        Assert.Equal(
+            ("aha", 3, "works"),
+            (acid.GetProperty("family").GetString(), acid.GetProperty("position").GetInt32(), acid.GetProperty("role").GetString())
+        );
         Assert.InRange(acid.GetProperty("certainty").GetDouble(), 0.5, 1);
     }
 
@@ -119,16 +148,29 @@ public sealed class CommandTests : IDisposable
         var (exit, output, _) = Run(SupplyCommand.Run, Path.Combine(Repository.Root, "demo", "cases", "beginner.json"));
 
         Assert.Equal(ExitCode.Ok, exit);
-        Assert.All(System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray(), line => Assert.True(line.GetProperty("left").GetDecimal() <= line.GetProperty("full").GetDecimal()));
+        Assert.All(System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray(), line =>
+            Assert.True(line.GetProperty("left").GetDecimal() <= line.GetProperty("full").GetDecimal())
+        );
     }
 
     [Fact]
     public void A_hand_edited_path_with_an_acid_on_a_pause_day_exits_3_with_rule_and_date()
     {
-        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", CaseBuilder.Monday.AddDays(-20), 1).Use("glycolic", CaseBuilder.Monday)
-            .Report(CaseBuilder.Monday, new CheckIn.SkinReport { Sting = 9 }).Now(CaseBuilder.Monday, 22).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", CaseBuilder.Monday.AddDays(-20), 1)
+            .Use("glycolic", CaseBuilder.Monday)
+            .Report(CaseBuilder.Monday, new CheckIn.SkinReport { Sting = 9 })
+            .Now(CaseBuilder.Monday, 22)
+            .Build();
         var calm = PathPlanner.Plan(file with { Log = [] }, CaseBuilder.Rules);
-        var (exit, output, _) = Run(AuditCommand.Run, Put("case.json", CaseJson.Write(file)), "--path", Put("path.json", CaseJson.Write(calm)));
+        var (exit, output, _) = Run(
+            AuditCommand.Run,
+            Put("case.json", CaseJson.Write(file)),
+            "--path",
+            Put("path.json", CaseJson.Write(calm))
+        );
 
         Assert.Equal(ExitCode.Breaches, exit);
         Assert.Contains("ramp.red-pause", output, StringComparison.Ordinal);

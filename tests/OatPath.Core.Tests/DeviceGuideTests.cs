@@ -7,16 +7,27 @@ namespace OatPath.Core.Tests;
 /// <summary>The ways of each device against the table of the trade.</summary>
 public class DeviceGuideTests
 {
-    private static Product A(ProductKind kind) => new()
-    {
-        Id = "tool",
-        Name = "Tool",
-        Kind = kind,
-        NeedleMm = kind == ProductKind.NeedleRoller ? 0.25m : null,
-        Sheet = kind == ProductKind.LightMask ? new() { MostSeconds = 600, RestDays = 2 } : kind == ProductKind.OtherDevice ? new() { RestDays = 3, Current = false, Ways = [new("Cheeks", "slowly outwards", [FaceZone.LeftCheek, FaceZone.RightCheek], 90)] } : null,
-    };
+    private static Product A(ProductKind kind) =>
+        new()
+        {
+            Id = "tool",
+            Name = "Tool",
+            Kind = kind,
+            NeedleMm = kind == ProductKind.NeedleRoller ? 0.25m : null,
+            Sheet =
+                kind == ProductKind.LightMask ? new() { MostSeconds = 600, RestDays = 2 }
+                : kind == ProductKind.OtherDevice
+                    ? new()
+                    {
+                        RestDays = 3,
+                        Current = false,
+                        Ways = [new("Cheeks", "slowly outwards", [FaceZone.LeftCheek, FaceZone.RightCheek], 90)],
+                    }
+                : null,
+        };
 
-    private static DeviceGuide Of(ProductKind kind, bool neck = true, params FaceZone[] leaveOut) => DeviceGuide.Of(A(kind), neck, leaveOut)!;
+    private static DeviceGuide Of(ProductKind kind, bool neck = true, params FaceZone[] leaveOut) =>
+        DeviceGuide.Of(A(kind), neck, leaveOut)!;
 
     [Theory]
     [InlineData(ProductKind.GalvanicDevice, "Negative 120, Positive 180")]
@@ -36,8 +47,11 @@ public class DeviceGuideTests
     public void Programmes_come_in_order_with_their_gel_and_their_seconds(ProductKind kind, string expected) =>
         Assert.Equal(expected, string.Join(", ", Of(kind).Passes.Select(pass => $"{pass.Gel} {pass.Seconds}")));
 
-    private const string OverTheFace = "BetweenBrows+Forehead+Hairline, Nose+LeftEye+LeftBrow, Nose+RightEye+RightBrow, Nose+LeftCheek, Nose+RightCheek, UpperLip+LeftCheek+LeftTemple, UpperLip+RightCheek+RightTemple, Chin+LeftJaw+LeftEar, Chin+RightJaw+RightEar";
-    private const string Quarters = "Forehead+LeftTemple x3, Forehead+RightTemple x3, LeftCheek+LeftJaw+Chin x3, RightCheek+RightJaw+Chin x3";
+    private const string OverTheFace =
+        "BetweenBrows+Forehead+Hairline, Nose+LeftEye+LeftBrow, Nose+RightEye+RightBrow, Nose+LeftCheek, Nose+RightCheek, "
+            + "UpperLip+LeftCheek+LeftTemple, UpperLip+RightCheek+RightTemple, Chin+LeftJaw+LeftEar, Chin+RightJaw+RightEar";
+    private const string Quarters =
+        "Forehead+LeftTemple x3, Forehead+RightTemple x3, LeftCheek+LeftJaw+Chin x3, RightCheek+RightJaw+Chin x3";
 
     /// <summary>Zones in their order, way by way; a way that is made three times over the same zones is written once.</summary>
     [Theory]
@@ -47,7 +61,11 @@ public class DeviceGuideTests
     [InlineData(ProductKind.CleansingBrush, "LeftCheek, RightCheek, Forehead+Chin", "level 1")]
     [InlineData(ProductKind.WarmColdPlate, "LeftEye, RightEye, Forehead x2, LeftCheek x2, RightCheek x2", "warm cold")]
     [InlineData(ProductKind.UltrasonicBlade, "Nose, Chin", "")]
-    [InlineData(ProductKind.NanoTip, "Forehead, LeftCheek, RightCheek, Nose, Chin, LeftJaw, RightJaw, BetweenBrows+LeftCheek+RightCheek", "")]
+    [InlineData(
+        ProductKind.NanoTip,
+        "Forehead, LeftCheek, RightCheek, Nose, Chin, LeftJaw, RightJaw, BetweenBrows+LeftCheek+RightCheek",
+        ""
+    )]
     [InlineData(ProductKind.NeedleRoller, Quarters + ", Forehead+LeftCheek+RightCheek", "")]
     [InlineData(ProductKind.Razor, "LeftCheek, RightCheek, LeftJaw, RightJaw, Chin, UpperLip, Forehead", "")]
     [InlineData(ProductKind.Scrub, "LeftCheek, RightCheek, Forehead, Nose, Chin", "")]
@@ -77,15 +95,24 @@ public class DeviceGuideTests
     [Fact]
     public void The_brush_takes_twenty_seconds_a_zone_and_starts_again_for_the_neck()
     {
-        Assert.Equal(["Left cheek 20", "Right cheek 20", "Forehead with chin 20"], Of(ProductKind.CleansingBrush, neck: false).Passes.Single().Strokes.Select(stroke => $"{stroke.Title} {stroke.Seconds}"));
+        Assert.Equal(
+            ["Left cheek 20", "Right cheek 20", "Forehead with chin 20"],
+            Of(ProductKind.CleansingBrush, neck: false).Passes.Single().Strokes.Select(stroke => $"{stroke.Title} {stroke.Seconds}")
+        );
         Assert.Equal("Neck", Of(ProductKind.CleansingBrush).Passes[1].Strokes.Single().Title);
     }
 
     [Fact]
     public void The_ion_cleanser_stays_on_the_T_zone_and_the_blade_on_nose_and_chin()
     {
-        Assert.Equal([FaceZone.Forehead, FaceZone.BetweenBrows, FaceZone.Nose, FaceZone.Chin], Of(ProductKind.IonCleanser).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones));
-        Assert.Equal([FaceZone.Nose, FaceZone.Chin], Of(ProductKind.UltrasonicBlade).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones));
+        Assert.Equal(
+            [FaceZone.Forehead, FaceZone.BetweenBrows, FaceZone.Nose, FaceZone.Chin],
+            Of(ProductKind.IonCleanser).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones)
+        );
+        Assert.Equal(
+            [FaceZone.Nose, FaceZone.Chin],
+            Of(ProductKind.UltrasonicBlade).Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones)
+        );
     }
 
     /// <summary>Whatever is left out, no way touches it, what falls away is named, and nothing else changes.</summary>
@@ -107,7 +134,10 @@ public class DeviceGuideTests
                 var guide = Of(kind, true, leaveOut);
 
                 Assert.DoesNotContain(guide.Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones), spared.Contains);
-                Assert.Equal(whole.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Except(guide.LeftOut).Order(), guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Order());
+                Assert.Equal(
+                    whole.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Except(guide.LeftOut).Order(),
+                    guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Title).Distinct().Order()
+                );
                 Assert.All(guide.Passes, pass => Assert.NotEmpty(pass.Strokes));
                 Assert.True(guide.Seconds <= whole.Seconds);
             }
@@ -123,7 +153,11 @@ public class DeviceGuideTests
             {
                 foreach (var pass in Of(kind, neck).Passes)
                 {
-                    var sides = pass.Strokes.Where(stroke => stroke.Title.StartsWith("Left", StringComparison.Ordinal)).Sum(stroke => stroke.Seconds) - pass.Strokes.Where(stroke => stroke.Title.StartsWith("Right", StringComparison.Ordinal)).Sum(stroke => stroke.Seconds);
+                    var sides =
+                        pass.Strokes.Where(stroke => stroke.Title.StartsWith("Left", StringComparison.Ordinal))
+                            .Sum(stroke => stroke.Seconds)
+                        - pass.Strokes.Where(stroke => stroke.Title.StartsWith("Right", StringComparison.Ordinal))
+                            .Sum(stroke => stroke.Seconds);
                     Assert.InRange(sides, 0, 2);
                     Assert.Contains(pass.Seconds, new[] { 120, 180, 300 });
                 }
@@ -132,6 +166,10 @@ public class DeviceGuideTests
     }
 
     [Fact]
-    public void Every_current_says_who_must_never_use_it() => Assert.All(new[] { ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser },
-        kind => Assert.Contains(Of(kind).Checks, check => check.Contains("implants", StringComparison.Ordinal) && check.Contains("pregnancy", StringComparison.Ordinal)));
+    public void Every_current_says_who_must_never_use_it() =>
+        Assert.All(new[] { ProductKind.GalvanicDevice, ProductKind.MicrocurrentDevice, ProductKind.IonCleanser }, kind =>
+            Assert.Contains(Of(kind).Checks, check =>
+                check.Contains("implants", StringComparison.Ordinal) && check.Contains("pregnancy", StringComparison.Ordinal)
+            )
+        );
 }

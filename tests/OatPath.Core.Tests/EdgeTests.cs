@@ -35,7 +35,18 @@ public class EdgeTests
     [InlineData(true, true)]
     [InlineData(false, false)]
     public void A_hold_begins_again_at_redness_past_a_day_only(bool past, bool again) =>
-        Assert.Equal(again, BeginsAgain(new SkinReport { Sting = 1, StingSeconds = 20, Redness = 1, RednessPast24h = past }));
+        Assert.Equal(
+            again,
+            BeginsAgain(
+                new SkinReport
+                {
+                    Sting = 1,
+                    StingSeconds = 20,
+                    Redness = 1,
+                    RednessPast24h = past,
+                }
+            )
+        );
 
     [Theory]
     [InlineData(0, true)]
@@ -45,7 +56,13 @@ public class EdgeTests
     public void An_entry_of_a_clock_that_runs_ahead_counts_for_ten_minutes(int ahead, bool counts)
     {
         var file = Basic().Own(Glycolic).InUse("glycolic", Monday.AddDays(-30), 1).Now(Monday, hour: 20).Build();
-        var report = new CheckedIn { Id = "r", Day = Monday, HappenedAt = file.AsOf.AddMinutes(ahead), Report = new SkinReport { Sting = 8, StingSeconds = 60 } };
+        var report = new CheckedIn
+        {
+            Id = "r",
+            Day = Monday,
+            HappenedAt = file.AsOf.AddMinutes(ahead),
+            Report = new SkinReport { Sting = 8, StingSeconds = 60 },
+        };
 
         Assert.Equal(counts, Planner.PathPlanner.Plan(file with { Log = [report] }, Rules, null, 1).Reports.Count == 1);
     }

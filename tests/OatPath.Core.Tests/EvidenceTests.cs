@@ -16,12 +16,19 @@ public class EvidenceTests
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
     /// <summary>30 days on the second rung of an acid, on oily skin in spring.</summary>
-    private static CaseBuilder Climbing(int? sting = 0) => CaseBuilder.Basic().With(intake => intake with { SkinType = SkinType.Oily }).Own(CaseBuilder.Glycolic)
-        .InUse("glycolic", Monday.AddDays(-30), 1).Follow("glycolic", Monday.AddDays(-30), Monday, sting).Now(Monday, 23);
+    private static CaseBuilder Climbing(int? sting = 0) =>
+        CaseBuilder
+            .Basic()
+            .With(intake => intake with { SkinType = SkinType.Oily })
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday.AddDays(-30), 1)
+            .Follow("glycolic", Monday.AddDays(-30), Monday, sting)
+            .Now(Monday, 23);
 
     private static bool Asks(CaseBuilder built) => built.Plan(1).Questions.Any(question => question.Kind == QuestionKind.StepUp);
 
-    private static IEnumerable<string> Missing(CaseBuilder built) => built.Plan(1).Ladders.Single(ladder => ladder.Product == "glycolic").Missing.Select(because => because.Rule);
+    private static IEnumerable<string> Missing(CaseBuilder built) =>
+        built.Plan(1).Ladders.Single(ladder => ladder.Product == "glycolic").Missing.Select(because => because.Rule);
 
     [Fact]
     public void A_use_nobody_told_about_is_silent_and_not_calm()
@@ -38,7 +45,9 @@ public class EvidenceTests
     [Fact]
     public void One_of_the_reports_is_of_the_last_seven_days_and_none_is_from_before_the_step()
     {
-        var old = Climbing(sting: null).Report(Monday.AddDays(-9), new SkinReport(), Monday.AddDays(-8), 9).Report(Monday.AddDays(-16), new SkinReport(), Monday.AddDays(-15), 9);
+        var old = Climbing(sting: null)
+            .Report(Monday.AddDays(-9), new SkinReport(), Monday.AddDays(-8), 9)
+            .Report(Monday.AddDays(-16), new SkinReport(), Monday.AddDays(-15), 9);
         Assert.Contains(RuleBook.FewReports, Missing(old));
 
         var stepped = Climbing().StepUp("glycolic", 2, Monday).Plan(1);
@@ -49,7 +58,15 @@ public class EvidenceTests
     [Fact]
     public void Asking_whether_it_is_normal_is_no_report_of_calm()
     {
-        CheckedIn Question(string id, int back) => new() { Id = id, Day = Monday.AddDays(-back), HappenedAt = CaseBuilder.At(Monday.AddDays(-back), 22), Asked = new(AskSign.Pink, AskDegree.Little, []), Report = new SkinReport { Redness = 1, StingSeconds = 0 } };
+        CheckedIn Question(string id, int back) =>
+            new()
+            {
+                Id = id,
+                Day = Monday.AddDays(-back),
+                HappenedAt = CaseBuilder.At(Monday.AddDays(-back), 22),
+                Asked = new(AskSign.Pink, AskDegree.Little, []),
+                Report = new SkinReport { Redness = 1, StingSeconds = 0 },
+            };
 
         Assert.Contains(RuleBook.FewReports, Missing(Climbing(sting: null).Log(Question("a", 1)).Log(Question("b", 3))));
     }
@@ -77,20 +94,65 @@ public class EvidenceTests
         Assert.False(Asks(Climbing().Celebrate("ferry dance", Monday.AddDays(9))));
 
         // A step taken before anybody wrote the booking down stays.
-        var file = Climbing().StepUp("glycolic", 2, Monday).Build() with { Treatments = [new() { Id = "t", Kind = TreatmentKind.SuperficialPeel, On = Monday.AddDays(10), RecordedAt = CaseBuilder.At(Monday.AddDays(1), 9) }], AsOf = CaseBuilder.At(Monday.AddDays(1), 12) };
+        var file = Climbing().StepUp("glycolic", 2, Monday).Build() with
+        {
+            Treatments =
+            [
+                new()
+                {
+                    Id = "t",
+                    Kind = TreatmentKind.SuperficialPeel,
+                    On = Monday.AddDays(10),
+                    RecordedAt = CaseBuilder.At(Monday.AddDays(1), 9),
+                },
+            ],
+            AsOf = CaseBuilder.At(Monday.AddDays(1), 12),
+        };
         Assert.Equal(2, Planner.PathPlanner.Plan(file, CaseBuilder.Rules, days: 1).Ladders.Single().Rung);
     }
 
     [Fact]
     public void No_yes_while_it_rests_for_a_peel()
     {
-        var kit = Climbing().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-120), Reason = "knows it" }).Patched("kit", Monday.AddDays(-120)).Use("kit", Monday.AddDays(-1));
+        var kit = Climbing()
+            .Own(CaseBuilder.WeakKit)
+            .Decide(
+                new StartActive
+                {
+                    Id = "k",
+                    Product = "kit",
+                    On = Monday.AddDays(-120),
+                    Reason = "knows it",
+                }
+            )
+            .Patched("kit", Monday.AddDays(-120))
+            .Use("kit", Monday.AddDays(-1));
 
         Assert.False(Asks(kit));
     }
 
-    private static CaseBuilder Patched(double hours, bool clear = true) => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday)
-        .Log(new PatchApplied { Id = "put", Product = "glycolic", HappenedAt = CaseBuilder.At(Monday, 20) }).Log(new PatchRead { Id = "read", Product = "glycolic", Clear = clear, HappenedAt = CaseBuilder.At(Monday, 20).AddHours(hours) });
+    private static CaseBuilder Patched(double hours, bool clear = true) =>
+        CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .Start("glycolic", Monday)
+            .Log(
+                new PatchApplied
+                {
+                    Id = "put",
+                    Product = "glycolic",
+                    HappenedAt = CaseBuilder.At(Monday, 20),
+                }
+            )
+            .Log(
+                new PatchRead
+                {
+                    Id = "read",
+                    Product = "glycolic",
+                    Clear = clear,
+                    HappenedAt = CaseBuilder.At(Monday, 20).AddHours(hours),
+                }
+            );
 
     [Theory]
     [InlineData(24, false)]
@@ -101,7 +163,11 @@ public class EvidenceTests
     public void A_patch_test_counts_from_44_hours_on(double hours, bool counts)
     {
         var now = Monday.AddDays(1 + (int)(hours / 24));
-        Assert.Equal(counts, Patched(hours).Now(now < Monday.AddDays(3) ? Monday.AddDays(3) : now, 23).Plan(1).Days[0].Evening.WhyNot("glycolic") is not (RuleBook.PatchFirst or RuleBook.PatchRead));
+        Assert.Equal(
+            counts,
+            Patched(hours).Now(now < Monday.AddDays(3) ? Monday.AddDays(3) : now, 23).Plan(1).Days[0].Evening.WhyNot("glycolic")
+                is not (RuleBook.PatchFirst or RuleBook.PatchRead)
+        );
     }
 
     [Fact]
@@ -111,26 +177,74 @@ public class EvidenceTests
         Assert.Contains(early.Days[0].Evening.Steps, step => step.Action == StepAction.ReadPatch);
         var again = early.Questions.Single(question => question.Kind == QuestionKind.PatchUnread).Because;
         Assert.Equal((RuleBook.PatchEarly, "Wed 4 March, 16:00"), (again.Rule, again.Values["from"]));
-        Assert.Contains(Patched(5, clear: false).Now(Monday.AddDays(2)).Plan(3).Questions, question => question.Kind == QuestionKind.PatchReaction);
+        Assert.Contains(Patched(5, clear: false).Now(Monday.AddDays(2)).Plan(3).Questions, question =>
+            question.Kind == QuestionKind.PatchReaction
+        );
     }
 
     [Fact]
     public void A_patch_test_nobody_read_in_seven_days_is_made_anew()
     {
-        CaseBuilder Unread() => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday).Log(new PatchApplied { Id = "put", Product = "glycolic", HappenedAt = CaseBuilder.At(Monday, 20) });
+        CaseBuilder Unread() =>
+            CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Glycolic)
+                .Start("glycolic", Monday)
+                .Log(
+                    new PatchApplied
+                    {
+                        Id = "put",
+                        Product = "glycolic",
+                        HappenedAt = CaseBuilder.At(Monday, 20),
+                    }
+                );
 
         Assert.Contains(Unread().Now(Monday.AddDays(6)).Plan(1).Questions, question => question.Kind == QuestionKind.PatchUnread);
         var anew = Unread().Now(Monday.AddDays(8)).Plan(10);
         Assert.Contains(anew.Days[0].Evening.Steps, step => step.Action == StepAction.PatchTest);
         Assert.DoesNotContain(anew.Questions, question => question.Kind == QuestionKind.PatchUnread);
-        Assert.Equal(RuleBook.PatchFirst, Unread().Log(new PatchRead { Id = "late", Product = "glycolic", Clear = true, HappenedAt = CaseBuilder.At(Monday.AddDays(9), 9) }).Now(Monday.AddDays(9)).Plan(1).Days[0].Evening.WhyNot("glycolic"));
+        Assert.Equal(
+            RuleBook.PatchFirst,
+            Unread()
+                .Log(
+                    new PatchRead
+                    {
+                        Id = "late",
+                        Product = "glycolic",
+                        Clear = true,
+                        HappenedAt = CaseBuilder.At(Monday.AddDays(9), 9),
+                    }
+                )
+                .Now(Monday.AddDays(9))
+                .Plan(1)
+                .Days[0]
+                .Evening.WhyNot("glycolic")
+        );
     }
 
     [Fact]
     public void A_sting_of_four_told_beside_a_picked_flake_restarts_the_hold_all_the_same()
     {
-        CaseFile Told(string also, IReadOnlyList<Sign> signs) => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-60), 1).Use("glycolic", Monday.AddDays(-2))
-            .Report(Monday.AddDays(-2), new SkinReport { Sting = 4, StingSeconds = 2000, Where = [FaceZone.Chin], AlsoUsed = also, Signs = signs }, Monday.AddDays(-1), 20).Build();
+        CaseFile Told(string also, IReadOnlyList<Sign> signs) =>
+            CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Glycolic)
+                .InUse("glycolic", Monday.AddDays(-60), 1)
+                .Use("glycolic", Monday.AddDays(-2))
+                .Report(
+                    Monday.AddDays(-2),
+                    new SkinReport
+                    {
+                        Sting = 4,
+                        StingSeconds = 2000,
+                        Where = [FaceZone.Chin],
+                        AlsoUsed = also,
+                        Signs = signs,
+                    },
+                    Monday.AddDays(-1),
+                    20
+                )
+                .Build();
         var plain = PathPlanner.Plan(Told("", []), CaseBuilder.Rules, days: 30).Ladders.Single();
         foreach (var file in new[] { Told("picked a flake", []), Told("", [Sign.Picked]) })
         {

@@ -17,7 +17,14 @@ public class FormatRangeTests
 
     public static TheoryData<string> Formats => ["case", "path", "session", "rules"];
 
-    private static string SchemaOf(string format) => format switch { "case" => JsonContract.OfCase(), "path" => JsonContract.OfPath(), "session" => JsonContract.OfSession(), _ => JsonContract.OfRules() };
+    private static string SchemaOf(string format) =>
+        format switch
+        {
+            "case" => JsonContract.OfCase(),
+            "path" => JsonContract.OfPath(),
+            "session" => JsonContract.OfSession(),
+            _ => JsonContract.OfRules(),
+        };
 
     /// <summary>What is only worked out from other fields, and read from none.</summary>
     private static readonly string[] Derived = ["millilitres", "contacts", "load"];
@@ -34,8 +41,15 @@ public class FormatRangeTests
 
     private static void Walk(JsonObject node, string path, List<string> without)
     {
-        var types = node["type"] is JsonArray many ? many.Select(type => type!.GetValue<string>()).ToList() : node["type"] is JsonValue one ? [one.GetValue<string>()] : [];
-        if ((types.Contains("integer") || types.Contains("number")) && (node["maximum"] is null || (node["minimum"] is null && node["exclusiveMinimum"] is null)) && !Derived.Any(name => path.Contains(name, StringComparison.Ordinal)))
+        var types =
+            node["type"] is JsonArray many ? many.Select(type => type!.GetValue<string>()).ToList()
+            : node["type"] is JsonValue one ? [one.GetValue<string>()]
+            : [];
+        if (
+            (types.Contains("integer") || types.Contains("number"))
+            && (node["maximum"] is null || (node["minimum"] is null && node["exclusiveMinimum"] is null))
+            && !Derived.Any(name => path.Contains(name, StringComparison.Ordinal))
+        )
         {
             without.Add(path);
         }
@@ -56,15 +70,103 @@ public class FormatRangeTests
 
     private static CaseFile Everything()
     {
-        var kit = CaseBuilder.WeakKit with { ContentMl = 30, UnitMl = 0.5m, Pieces = null, MonthsGood = 6, Price = 20, Runniness = 2, Ending = Shelf.PeelEnding.Rinse, Amount = new(2, Shelf.AmountUnit.Millilitre) };
-        return CaseBuilder.Basic().Own(kit, CaseBuilder.Glycolic, new() { Id = "roller", Name = "Burr", Kind = Shelf.ProductKind.NeedleRoller, NeedleMm = 0.25m, Pieces = 15, Sheet = new() { RestDays = 8, MostSeconds = 300 } })
-            .With(intake => intake with { BudgetAMonth = 40 }).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-90), EveryDays = 14, Reason = "knows it" }).Patched("kit", Monday.AddDays(-90))
-            .InUse("glycolic", Monday.AddDays(-60), 1).Decide(new ShapeLadder { Id = "l", Product = "glycolic", On = Monday.AddDays(-50), Start = 0, Top = 3, HoldDays = 30 })
-            .Log(new Applied { Id = "a", Product = "kit", Day = Monday.AddDays(-30), Moment = Moment.Evening, HappenedAt = CaseBuilder.At(Monday.AddDays(-30), 20), ContactSeconds = 60 })
-            .Log(new BottleSeen { Id = "b", Product = "sun", Share = 0.5m, HappenedAt = CaseBuilder.At(Monday.AddDays(-2), 9) })
-            .Report(Monday.AddDays(-3), new() { Sting = 1, StingSeconds = 20, Redness = 1, Pain = 0, AlsoUsed = "a mask", AlsoUsedMinutes = 5 })
-            .Treat(TreatmentKind.MediumPeel, Monday.AddDays(-200), peel => peel with { NumbingMinutes = 10, Peel = new([new("lactic", 20, 3.4m, 0, 300) { Acids = [new(Substance.Lactic, 20)] }], 300, [], "") })
-            .Treat(TreatmentKind.NeedlingShallow, Monday.AddDays(60), needling => needling with { DepthMm = 0.5m, Template = CareTemplates.Of(TreatmentKind.NeedlingShallow) with { Id = "own", NumbingMinutes = 20 } }).Build();
+        var kit = CaseBuilder.WeakKit with
+        {
+            ContentMl = 30,
+            UnitMl = 0.5m,
+            Pieces = null,
+            MonthsGood = 6,
+            Price = 20,
+            Runniness = 2,
+            Ending = Shelf.PeelEnding.Rinse,
+            Amount = new(2, Shelf.AmountUnit.Millilitre),
+        };
+        return CaseBuilder
+            .Basic()
+            .Own(
+                kit,
+                CaseBuilder.Glycolic,
+                new()
+                {
+                    Id = "roller",
+                    Name = "Burr",
+                    Kind = Shelf.ProductKind.NeedleRoller,
+                    NeedleMm = 0.25m,
+                    Pieces = 15,
+                    Sheet = new() { RestDays = 8, MostSeconds = 300 },
+                }
+            )
+            .With(intake => intake with { BudgetAMonth = 40 })
+            .Decide(
+                new StartActive
+                {
+                    Id = "k",
+                    Product = "kit",
+                    On = Monday.AddDays(-90),
+                    EveryDays = 14,
+                    Reason = "knows it",
+                }
+            )
+            .Patched("kit", Monday.AddDays(-90))
+            .InUse("glycolic", Monday.AddDays(-60), 1)
+            .Decide(
+                new ShapeLadder
+                {
+                    Id = "l",
+                    Product = "glycolic",
+                    On = Monday.AddDays(-50),
+                    Start = 0,
+                    Top = 3,
+                    HoldDays = 30,
+                }
+            )
+            .Log(
+                new Applied
+                {
+                    Id = "a",
+                    Product = "kit",
+                    Day = Monday.AddDays(-30),
+                    Moment = Moment.Evening,
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(-30), 20),
+                    ContactSeconds = 60,
+                }
+            )
+            .Log(
+                new BottleSeen
+                {
+                    Id = "b",
+                    Product = "sun",
+                    Share = 0.5m,
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(-2), 9),
+                }
+            )
+            .Report(
+                Monday.AddDays(-3),
+                new()
+                {
+                    Sting = 1,
+                    StingSeconds = 20,
+                    Redness = 1,
+                    Pain = 0,
+                    AlsoUsed = "a mask",
+                    AlsoUsedMinutes = 5,
+                }
+            )
+            .Treat(TreatmentKind.MediumPeel, Monday.AddDays(-200), peel =>
+                peel with
+                {
+                    NumbingMinutes = 10,
+                    Peel = new([new("lactic", 20, 3.4m, 0, 300) { Acids = [new(Substance.Lactic, 20)] }], 300, [], ""),
+                }
+            )
+            .Treat(TreatmentKind.NeedlingShallow, Monday.AddDays(60), needling =>
+                needling with
+                {
+                    DepthMm = 0.5m,
+                    Template = CareTemplates.Of(TreatmentKind.NeedlingShallow) with { Id = "own", NumbingMinutes = 20 },
+                }
+            )
+            .Build();
     }
 
     private static Core.Session.SessionScript Script(CaseFile file)
@@ -116,7 +218,15 @@ public class FormatRangeTests
             Put(parent, key, JsonNode.Parse(was)!);
         }
 
-        Assert.True(seen.Count >= (format == "case" ? 40 : format == "path" ? 20 : 15), $"{seen.Count}");
+        Assert.True(
+            seen.Count
+                >= (
+                    format == "case" ? 40
+                    : format == "path" ? 20
+                    : 15
+                ),
+            $"{seen.Count}"
+        );
     }
 
     private static void Put(JsonNode parent, string path, JsonNode value)
@@ -135,12 +245,17 @@ public class FormatRangeTests
 
     private static string Pattern(JsonNode number) => System.Text.RegularExpressions.Regex.Replace(number.GetPath(), @"\[\d+\]", "[]");
 
-    private static bool Same(string named, string field) => named == field || field.EndsWith("." + named.Split('.')[^1], StringComparison.Ordinal) || named.Contains(field, StringComparison.Ordinal) || field.StartsWith(named, StringComparison.Ordinal);
+    private static bool Same(string named, string field) =>
+        named == field
+        || field.EndsWith("." + named.Split('.')[^1], StringComparison.Ordinal)
+        || named.Contains(field, StringComparison.Ordinal)
+        || field.StartsWith(named, StringComparison.Ordinal);
 
-    private static IEnumerable<JsonNode> Numbers(JsonNode node) => node switch
-    {
-        JsonObject whole => whole.Where(pair => pair.Value is not null).SelectMany(pair => Numbers(pair.Value!)),
-        JsonArray list => list.Where(element => element is not null).SelectMany(element => Numbers(element!)),
-        _ => node.GetValueKind() == System.Text.Json.JsonValueKind.Number ? [node] : [],
-    };
+    private static IEnumerable<JsonNode> Numbers(JsonNode node) =>
+        node switch
+        {
+            JsonObject whole => whole.Where(pair => pair.Value is not null).SelectMany(pair => Numbers(pair.Value!)),
+            JsonArray list => list.Where(element => element is not null).SelectMany(element => Numbers(element!)),
+            _ => node.GetValueKind() == System.Text.Json.JsonValueKind.Number ? [node] : [],
+        };
 }

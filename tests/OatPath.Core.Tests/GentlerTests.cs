@@ -10,9 +10,13 @@ namespace OatPath.Core.Tests;
 /// <summary>Properties: more caution in, never more use out.</summary>
 public class GentlerTests
 {
-    private static Dictionary<string, Frequency> HighestRung(CarePath path) => path.Days.Where(day => day.Date >= path.Today)
-        .SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps)).Where(step => step is { Product: not null, Frequency: not null, Action: Routine.StepAction.Apply })
-        .GroupBy(step => step.Product!).ToDictionary(group => group.Key, group => group.Max(step => step.Frequency!.Value));
+    private static Dictionary<string, Frequency> HighestRung(CarePath path) =>
+        path
+            .Days.Where(day => day.Date >= path.Today)
+            .SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps))
+            .Where(step => step is { Product: not null, Frequency: not null, Action: Routine.StepAction.Apply })
+            .GroupBy(step => step.Product!)
+            .ToDictionary(group => group.Key, group => group.Max(step => step.Frequency!.Value));
 
     private static void NeverStronger(CaseFile before, CaseFile after)
     {
@@ -33,10 +37,22 @@ public class GentlerTests
         RandomCase.Each(300, (file, seed) =>
         {
             var allergen = (Allergen)(seed % 9);
-            var path = PathPlanner.Plan(file with { Intake = file.Intake with { Allergies = [.. file.Intake.Allergies, allergen] } }, CaseBuilder.Rules, days: 30);
-            var matching = file.Shelf.Where(item => item.Product.Allergens().Contains(allergen)).Select(item => item.Product.Id).ToHashSet();
+            var path = PathPlanner.Plan(
+                file with
+                {
+                    Intake = file.Intake with { Allergies = [.. file.Intake.Allergies, allergen] },
+                },
+                CaseBuilder.Rules,
+                days: 30
+            );
+            var matching = file
+                .Shelf.Where(item => item.Product.Allergens().Contains(allergen))
+                .Select(item => item.Product.Id)
+                .ToHashSet();
 
-            Assert.DoesNotContain(path.Days.SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps)), step => step.Action == Routine.StepAction.Apply && matching.Contains(step.Product!));
+            Assert.DoesNotContain(path.Days.SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps)), step =>
+                step.Action == Routine.StepAction.Apply && matching.Contains(step.Product!)
+            );
         });
     }
 
@@ -46,7 +62,13 @@ public class GentlerTests
         RandomCase.Each(300, (file, _) =>
         {
             var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
-            var bad = new CheckedIn { Id = "bad", Day = today, HappenedAt = file.AsOf, Report = new CheckIn.SkinReport { Sting = 6, StingSeconds = 100 } };
+            var bad = new CheckedIn
+            {
+                Id = "bad",
+                Day = today,
+                HappenedAt = file.AsOf,
+                Report = new CheckIn.SkinReport { Sting = 6, StingSeconds = 100 },
+            };
             NeverStronger(file, file with { Log = [.. file.Log, bad] });
         });
     }
@@ -57,11 +79,18 @@ public class GentlerTests
         RandomCase.Each(300, (file, _) =>
         {
             var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
-            var red = new CheckedIn { Id = "red", Day = today, HappenedAt = file.AsOf, Report = new CheckIn.SkinReport { Signs = [CheckIn.Sign.Raw] } };
+            var red = new CheckedIn
+            {
+                Id = "red",
+                Day = today,
+                HappenedAt = file.AsOf,
+                Report = new CheckIn.SkinReport { Signs = [CheckIn.Sign.Raw] },
+            };
             var path = PathPlanner.Plan(file with { Log = [.. file.Log, red] }, CaseBuilder.Rules, days: 60);
 
             Assert.DoesNotContain(path.Days.SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps)), step =>
-                step.Action == Routine.StepAction.Apply && step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No));
+                step.Action == Routine.StepAction.Apply && step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No)
+            );
             Assert.All(path.Days, day => Assert.True(day.Morning.Repair && day.Evening.Repair));
         });
     }
@@ -71,10 +100,15 @@ public class GentlerTests
     {
         RandomCase.Each(300, (file, _) =>
         {
-            var expecting = file with { Intake = file.Intake with { Flags = [.. file.Intake.Flags, new Flag { Kind = FlagKind.Pregnancy }] } };
+            var expecting = file with
+            {
+                Intake = file.Intake with { Flags = [.. file.Intake.Flags, new Flag { Kind = FlagKind.Pregnancy }] },
+            };
             var path = PathPlanner.Plan(expecting, CaseBuilder.Rules, days: 60);
 
-            Assert.DoesNotContain(path.Days.SelectMany(day => day.Evening.Steps.Concat(day.Morning.Steps)), step => step.Roles.Contains(Family.Retinoid) || step.Roles.Contains(Family.Bha) || step.Roles.Contains(Family.Hydroquinone));
+            Assert.DoesNotContain(path.Days.SelectMany(day => day.Evening.Steps.Concat(day.Morning.Steps)), step =>
+                step.Roles.Contains(Family.Retinoid) || step.Roles.Contains(Family.Bha) || step.Roles.Contains(Family.Hydroquinone)
+            );
         });
     }
 
@@ -106,8 +140,13 @@ public class GentlerTests
                 var uses = path.Days.Where(day => day.Morning.Has(product) || day.Evening.Has(product)).ToList();
                 foreach (var day in uses)
                 {
-                    var step = day.Morning.Steps.Concat(day.Evening.Steps).First(step => step.Product == product && step.Frequency is not null);
-                    Assert.True(uses.Count(other => other.Date > day.Date.AddDays(-7) && other.Date <= day.Date) <= step.Frequency!.Value.MaxPer7Days());
+                    var step = day
+                        .Morning.Steps.Concat(day.Evening.Steps)
+                        .First(step => step.Product == product && step.Frequency is not null);
+                    Assert.True(
+                        uses.Count(other => other.Date > day.Date.AddDays(-7) && other.Date <= day.Date)
+                            <= step.Frequency!.Value.MaxPer7Days()
+                    );
                 }
             }
         });

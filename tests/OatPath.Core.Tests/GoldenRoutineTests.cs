@@ -12,13 +12,24 @@ namespace OatPath.Core.Tests;
 /// <summary>Routines put in order by hand from the rules, each with its reason; the planner has to lay the same.</summary>
 public class GoldenRoutineTests
 {
-    private sealed record Golden(string Name, string Why, Moment Moment, IReadOnlyList<string> Shelf, IReadOnlyList<string> Expect,
-        IReadOnlyList<Family>? Established, Dictionary<string, string>? LeftOut, SkinType? Skin, IReadOnlyList<FlagKind>? Flags);
+    private sealed record Golden(
+        string Name,
+        string Why,
+        Moment Moment,
+        IReadOnlyList<string> Shelf,
+        IReadOnlyList<string> Expect,
+        IReadOnlyList<Family>? Established,
+        Dictionary<string, string>? LeftOut,
+        SkinType? Skin,
+        IReadOnlyList<FlagKind>? Flags
+    );
 
     private sealed record Book(Dictionary<string, JsonElement> Bottles, IReadOnlyList<Golden> Routines);
 
     private static readonly Book All = JsonSerializer.Deserialize<Book>(
-        File.ReadAllText(Path.Combine(Repository.Root, "tests", "OatPath.Core.Tests", "golden-routines.json")), CaseJson.Options)!;
+        File.ReadAllText(Path.Combine(Repository.Root, "tests", "OatPath.Core.Tests", "golden-routines.json")),
+        CaseJson.Options
+    )!;
 
     public static TheoryData<string> Names => [.. All.Routines.Select(golden => golden.Name)];
 
@@ -31,11 +42,13 @@ public class GoldenRoutineTests
 
     private static HalfDay Lay(Golden golden, IReadOnlyList<string> shelf, Func<string, string> rename)
     {
-        var build = new CaseBuilder().With(intake => intake with
-        {
-            SkinType = golden.Skin ?? SkinType.Normal,
-            Flags = [.. (golden.Flags ?? []).Select(kind => new Flag { Kind = kind })],
-        });
+        var build = new CaseBuilder().With(intake =>
+            intake with
+            {
+                SkinType = golden.Skin ?? SkinType.Normal,
+                Flags = [.. (golden.Flags ?? []).Select(kind => new Flag { Kind = kind })],
+            }
+        );
         foreach (var product in shelf.Select(name => Bottle(name) with { Id = rename(name), Name = $"Bottle {rename(name)}" }))
         {
             build.Own(product);

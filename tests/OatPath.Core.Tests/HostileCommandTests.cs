@@ -6,7 +6,30 @@ namespace OatPath.Core.Tests;
 /// <summary>The command line with every argument made of what nobody would write: a message and an exit code, never an accident.</summary>
 public sealed class HostileCommandTests : IDisposable
 {
-    private static readonly string[] Values = ["", " ", "0", "-1", "99999999999999999999", "NaN", "1e309", "2026-02-30", "0001-01-01", "9999-12-31", "\0", "\u202e", "../../etc/passwd", "/", "/nowhere/at/all", "--data", "--", new string('A', 4000), "null", "{}", "[]"];
+    private static readonly string[] Values =
+    [
+        "",
+        " ",
+        "0",
+        "-1",
+        "99999999999999999999",
+        "NaN",
+        "1e309",
+        "2026-02-30",
+        "0001-01-01",
+        "9999-12-31",
+        "\0",
+        "\u202e",
+        "../../etc/passwd",
+        "/",
+        "/nowhere/at/all",
+        "--data",
+        "--",
+        new string('A', 4000),
+        "null",
+        "{}",
+        "[]",
+    ];
 
     private readonly string folder = Directory.CreateTempSubdirectory("oatpath").FullName;
 
@@ -35,9 +58,17 @@ public sealed class HostileCommandTests : IDisposable
     {
         string[][] commands =
         [
-            ["plan", Case, "--rules", "--from", "--days"], ["audit", Case, "--rules", "--path"], ["supply", Case, "--rules"], ["calendar", Case, "--rules", "--days", "--titles"],
-            ["session", Case, "--product", "--on", "--rules"], ["play", Case, "--events"], ["free-acid", "--acid", "--percent", "--ph", "--kind"],
-            ["backup", "--data", "--to"], ["restore", "--from", "--data"], ["doctor", "--data"], ["people", "--data"],
+            ["plan", Case, "--rules", "--from", "--days"],
+            ["audit", Case, "--rules", "--path"],
+            ["supply", Case, "--rules"],
+            ["calendar", Case, "--rules", "--days", "--titles"],
+            ["session", Case, "--product", "--on", "--rules"],
+            ["play", Case, "--events"],
+            ["free-acid", "--acid", "--percent", "--ph", "--kind"],
+            ["backup", "--data", "--to"],
+            ["restore", "--from", "--data"],
+            ["doctor", "--data"],
+            ["people", "--data"],
         ];
         var here = Directory.GetCurrentDirectory();
         Directory.SetCurrentDirectory(folder);
@@ -45,7 +76,11 @@ public sealed class HostileCommandTests : IDisposable
         {
             foreach (var command in commands)
             {
-                var (name, file, options) = (command[0], command.Skip(1).Where(word => !word.StartsWith('-')).ToArray(), command.Skip(1).Where(word => word.StartsWith('-')).ToArray());
+                var (name, file, options) = (
+                    command[0],
+                    command.Skip(1).Where(word => !word.StartsWith('-')).ToArray(),
+                    command.Skip(1).Where(word => word.StartsWith('-')).ToArray()
+                );
                 foreach (var value in Values)
                 {
                     Run([name, value]);
@@ -80,7 +115,8 @@ public sealed class HostileCommandTests : IDisposable
         NoAccident();
     }
 
-    private void NoAccident() => Assert.True(accidents.Count == 0, string.Join("\n", accidents.DistinctBy(accident => accident.Split("program: ")[^1]).Take(20)));
+    private void NoAccident() =>
+        Assert.True(accidents.Count == 0, string.Join("\n", accidents.DistinctBy(accident => accident.Split("program: ")[^1]).Take(20)));
 
     [Fact]
     public void A_case_whose_every_value_is_replaced_in_turn_is_planned_or_refused()
@@ -91,7 +127,21 @@ public sealed class HostileCommandTests : IDisposable
         Assert.True(values.Count > 60);
         foreach (var (match, i) in values.Select((match, i) => (match, i)))
         {
-            foreach (var wild in new[] { "null", "-1", "1e300", "\"\"", "\"0001-01-01\"", "\"9999-12-31\"", "\"9999-12-31T23:59:59+00:00\"", "\"\\u202e\"", "[]", "{}" }.Where((_, n) => (n + i) % 3 == 0))
+            foreach (
+                var wild in new[]
+                {
+                    "null",
+                    "-1",
+                    "1e300",
+                    "\"\"",
+                    "\"0001-01-01\"",
+                    "\"9999-12-31\"",
+                    "\"9999-12-31T23:59:59+00:00\"",
+                    "\"\\u202e\"",
+                    "[]",
+                    "{}",
+                }.Where((_, n) => (n + i) % 3 == 0)
+            )
             {
                 File.WriteAllText(file, string.Concat(text.AsSpan(0, match.Index), wild, text.AsSpan(match.Index + match.Length)));
                 Run("plan", file, "--days", "28");
@@ -128,10 +178,17 @@ public sealed class HostileCommandTests : IDisposable
         using (var database = new Database(Path.Combine(folder, DataFolder.DatabaseName)))
         {
             var maren = new People(database).Find("maren")!;
-            Assert.NotEqual(Microsoft.AspNetCore.Identity.PasswordVerificationResult.Failed, new Microsoft.AspNetCore.Identity.PasswordHasher<Person>().VerifyHashedPassword(maren, maren.PasswordHash, password));
+            Assert.NotEqual(
+                Microsoft.AspNetCore.Identity.PasswordVerificationResult.Failed,
+                new Microsoft.AspNetCore.Identity.PasswordHasher<Person>().VerifyHashedPassword(maren, maren.PasswordHash, password)
+            );
         }
 
-        Assert.Contains("nobody signs in by that name", Run("people", "reset", "nobody", "--data", folder).Errors, StringComparison.Ordinal);
+        Assert.Contains(
+            "nobody signs in by that name",
+            Run("people", "reset", "nobody", "--data", folder).Errors,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

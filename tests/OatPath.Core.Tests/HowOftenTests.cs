@@ -29,7 +29,27 @@ public partial class HowOftenTests
     [Fact]
     public void A_long_roller_is_every_3_weeks_wherever_it_is_said()
     {
-        var built = CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday, Reason = "shown in the salon" });
+        var built = CaseBuilder
+            .Basic()
+            .Own(
+                CaseBuilder.Glide,
+                new Product
+                {
+                    Id = "roller",
+                    Name = "Long burr",
+                    Kind = ProductKind.NeedleRoller,
+                    NeedleMm = 0.5m,
+                }
+            )
+            .Decide(
+                new StartActive
+                {
+                    Id = "s",
+                    Product = "roller",
+                    On = Monday,
+                    Reason = "shown in the salon",
+                }
+            );
         var path = PathPlanner.Plan(built.Build(), Long, days: 84);
         var step = path.Days.SelectMany(day => day.Evening.Steps).First(step => step.Product == "roller");
 
@@ -44,7 +64,20 @@ public partial class HowOftenTests
     [InlineData(28, "every 4 weeks")]
     public void A_kit_is_said_by_its_interval_longer_while_the_skin_is_new_to_it(int? every, string words)
     {
-        var built = CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-60), EveryDays = every, Reason = "wishes it" }).Patched("kit", Monday.AddDays(-60));
+        var built = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.WeakKit)
+            .Decide(
+                new StartActive
+                {
+                    Id = "k",
+                    Product = "kit",
+                    On = Monday.AddDays(-60),
+                    EveryDays = every,
+                    Reason = "wishes it",
+                }
+            )
+            .Patched("kit", Monday.AddDays(-60));
 
         Assert.Equal(words, built.Plan(1).Ladders.Single().HowOften);
     }
@@ -52,13 +85,65 @@ public partial class HowOftenTests
     [Fact]
     public void Uses_closer_than_the_interval_are_named_and_two_boosters_as_what_they_are()
     {
-        var roller = CaseBuilder.Basic().Own(CaseBuilder.Glide, new Product { Id = "roller", Name = "Long burr", Kind = ProductKind.NeedleRoller, NeedleMm = 0.5m }).Decide(new StartActive { Id = "s", Product = "roller", On = Monday.AddDays(-40), Reason = "shown" }).Use("roller", Monday.AddDays(-10)).Use("roller", Monday.AddDays(-1));
-        Assert.Contains("9 days after the last, where it is planned every 3 weeks", Words.Say(PathPlanner.Plan(roller.Build(), Long, days: 1).Questions.First(question => question.Kind == QuestionKind.Overuse).Because), StringComparison.Ordinal);
+        var roller = CaseBuilder
+            .Basic()
+            .Own(
+                CaseBuilder.Glide,
+                new Product
+                {
+                    Id = "roller",
+                    Name = "Long burr",
+                    Kind = ProductKind.NeedleRoller,
+                    NeedleMm = 0.5m,
+                }
+            )
+            .Decide(
+                new StartActive
+                {
+                    Id = "s",
+                    Product = "roller",
+                    On = Monday.AddDays(-40),
+                    Reason = "shown",
+                }
+            )
+            .Use("roller", Monday.AddDays(-10))
+            .Use("roller", Monday.AddDays(-1));
+        Assert.Contains(
+            "9 days after the last, where it is planned every 3 weeks",
+            Words.Say(
+                PathPlanner.Plan(roller.Build(), Long, days: 1).Questions.First(question => question.Kind == QuestionKind.Overuse).Because
+            ),
+            StringComparison.Ordinal
+        );
 
         var mandelic = RandomCase.Mandelic;
-        var booster = CaseBuilder.Basic().Own(mandelic[0], mandelic[1]).InUse("mandelic8", Monday.AddDays(-90), 2).Follow("mandelic8", Monday.AddDays(-90), Monday.AddDays(-20))
-            .Decide(new StartActive { Id = "b", Product = "mandelic11", On = Monday.AddDays(-20), BoosterFor = "mandelic8" }).Patched("mandelic11", Monday.AddDays(-20)).Use("mandelic11", Monday.AddDays(-3)).Use("mandelic11", Monday.AddDays(-2));
-        Assert.Contains("a booster on two evenings", Words.Say(booster.Plan(1).Questions.First(question => question.Kind == QuestionKind.Overuse && question.Product == "mandelic11").Because), StringComparison.Ordinal);
+        var booster = CaseBuilder
+            .Basic()
+            .Own(mandelic[0], mandelic[1])
+            .InUse("mandelic8", Monday.AddDays(-90), 2)
+            .Follow("mandelic8", Monday.AddDays(-90), Monday.AddDays(-20))
+            .Decide(
+                new StartActive
+                {
+                    Id = "b",
+                    Product = "mandelic11",
+                    On = Monday.AddDays(-20),
+                    BoosterFor = "mandelic8",
+                }
+            )
+            .Patched("mandelic11", Monday.AddDays(-20))
+            .Use("mandelic11", Monday.AddDays(-3))
+            .Use("mandelic11", Monday.AddDays(-2));
+        Assert.Contains(
+            "a booster on two evenings",
+            Words.Say(
+                booster
+                    .Plan(1)
+                    .Questions.First(question => question.Kind == QuestionKind.Overuse && question.Product == "mandelic11")
+                    .Because
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     /// <summary>Of every product with a rung, in every span of days: never sooner than the words say, never more in a week.</summary>
@@ -73,7 +158,14 @@ public partial class HowOftenTests
             var path = PathPlanner.Plan(file, rules, days: 70);
             foreach (var product in file.Shelf.Select(item => item.Product.Id))
             {
-                var uses = path.Days.Where(day => day.Date >= path.Today).SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps).Where(step => step.Product == product && step.Action == StepAction.Apply && step.Frequency is not null).Select(step => (day.Date, Words: StepWords.HowOften(step, false)!))).ToList();
+                var uses = path
+                    .Days.Where(day => day.Date >= path.Today)
+                    .SelectMany(day =>
+                        day.Morning.Steps.Concat(day.Evening.Steps)
+                            .Where(step => step.Product == product && step.Action == StepAction.Apply && step.Frequency is not null)
+                            .Select(step => (day.Date, Words: StepWords.HowOften(step, false)!))
+                    )
+                    .ToList();
                 for (var i = 0; i < uses.Count; i++)
                 {
                     var (gap, most) = Says(uses[i].Words);
@@ -100,9 +192,19 @@ public partial class HowOftenTests
         {
             "every evening" => (1, 7),
             "every other evening" => (2, 4),
-            _ when Days().Match(words) is { Success: true } days => (int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture), 1 + (6 / int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture))),
-            _ when Weeks().Match(words) is { Success: true } weeks => (7 * int.Parse(weeks.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture), 1),
-            _ when Evenings().Match(words) is { Success: true } evenings && int.Parse(evenings.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture) is var count => (count == 1 ? 7 : 1, count),
+            _ when Days().Match(words) is { Success: true } days => (
+                int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture),
+                1 + (6 / int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture))
+            ),
+            _ when Weeks().Match(words) is { Success: true } weeks => (
+                7 * int.Parse(weeks.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture),
+                1
+            ),
+            _ when Evenings().Match(words) is { Success: true } evenings
+                    && int.Parse(evenings.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture) is var count => (
+                count == 1 ? 7 : 1,
+                count
+            ),
             _ => throw new ArgumentException(words),
         };
     }

@@ -15,12 +15,21 @@ public class IsThisNormalTests
 {
     private static readonly DateOnly Today = CaseBuilder.Monday;
 
-    private static CaseBuilder DayOf(TreatmentKind kind, int day) => CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-60), 3).Treat(kind, Today.AddDays(-day));
+    private static CaseBuilder DayOf(TreatmentKind kind, int day) =>
+        CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-60), 3).Treat(kind, Today.AddDays(-day));
 
-    private static (NormalAnswer Answer, CarePath After) Ask(CaseFile file, AskSign sign, AskDegree degree = AskDegree.Clearly, params FaceZone[] zones)
+    private static (NormalAnswer Answer, CarePath After) Ask(
+        CaseFile file,
+        AskSign sign,
+        AskDegree degree = AskDegree.Clearly,
+        params FaceZone[] zones
+    )
     {
         var entry = IsThisNormal.Entry(file, new(sign, degree, zones), "asked", file.AsOf, Today);
-        return (IsThisNormal.Of(file, CaseBuilder.Rules, entry), PathPlanner.Plan(file with { Log = [.. file.Log, entry] }, CaseBuilder.Rules, days: 30));
+        return (
+            IsThisNormal.Of(file, CaseBuilder.Rules, entry),
+            PathPlanner.Plan(file with { Log = [.. file.Log, entry] }, CaseBuilder.Rules, days: 30)
+        );
     }
 
     [Theory]
@@ -53,7 +62,9 @@ public class IsThisNormalTests
         Assert.Equal(outcome, after.Reports.Single().Outcome);
     }
 
-    /// <summary>Every sign that needs medical help or a stop leads there in one answer, whatever the degree and the day, and to the top of the Desk.</summary>
+    /// <summary>
+    /// Every sign that needs medical help or a stop leads there in one answer, whatever the degree and the day, and to the top of the Desk.
+    /// </summary>
     [Theory]
     [InlineData(AskSign.Weals, Outcome.MedicalHelp)]
     [InlineData(AskSign.SwellingEyesOrLips, Outcome.MedicalHelp)]
@@ -109,7 +120,13 @@ public class IsThisNormalTests
     [InlineData(2, Outcome.EaseOff)]
     public void Pink_an_hour_after_an_acid_is_what_acids_do_and_two_days_later_it_is_not(int daysAgo, Outcome outcome)
     {
-        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-30), 3).Use("glycolic", Today.AddDays(-daysAgo)).Now(Today, 22).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Today.AddDays(-30), 3)
+            .Use("glycolic", Today.AddDays(-daysAgo))
+            .Now(Today, 22)
+            .Build();
 
         Assert.Equal(outcome, Ask(file, AskSign.Pink, AskDegree.Clearly).Answer.Outcome);
     }
@@ -122,7 +139,10 @@ public class IsThisNormalTests
         var (answer, after) = Ask(file, AskSign.Itch, AskDegree.Little);
 
         Assert.Equal(Outcome.CarryOn, answer.Outcome);
-        Assert.Equal((before.ChanceNext, before.WorstSting, before.NextDecision), (after.Ladders[0].ChanceNext, after.Ladders[0].WorstSting, after.Ladders[0].NextDecision));
+        Assert.Equal(
+            (before.ChanceNext, before.WorstSting, before.NextDecision),
+            (after.Ladders[0].ChanceNext, after.Ladders[0].WorstSting, after.Ladders[0].NextDecision)
+        );
     }
 
     [Fact]
@@ -130,15 +150,30 @@ public class IsThisNormalTests
     {
         var file = DayOf(TreatmentKind.SuperficialPeel, 2).Build();
 
-        Assert.Contains("usual there today", Ask(file, AskSign.Flaking, AskDegree.Clearly, FaceZone.Chin).Answer.Why, StringComparison.Ordinal);
-        Assert.Contains("upper lip and chin", Ask(file, AskSign.Flaking, AskDegree.Clearly, FaceZone.Forehead).Answer.Why, StringComparison.Ordinal);
+        Assert.Contains(
+            "usual there today",
+            Ask(file, AskSign.Flaking, AskDegree.Clearly, FaceZone.Chin).Answer.Why,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "upper lip and chin",
+            Ask(file, AskSign.Flaking, AskDegree.Clearly, FaceZone.Forehead).Answer.Why,
+            StringComparison.Ordinal
+        );
         Assert.Equal("Yes, it belongs to day 2.", Ask(file, AskSign.Flaking, AskDegree.Little).Answer.Verdict);
     }
 
     [Fact]
     public void A_question_read_milder_than_it_is_is_no_case()
     {
-        var entry = new CheckedIn { Id = "x", HappenedAt = CaseBuilder.At(Today), Day = Today, Asked = new(AskSign.Blisters, AskDegree.Little, []), Report = new() };
+        var entry = new CheckedIn
+        {
+            Id = "x",
+            HappenedAt = CaseBuilder.At(Today),
+            Day = Today,
+            Asked = new(AskSign.Blisters, AskDegree.Little, []),
+            Report = new(),
+        };
         var file = CaseBuilder.Basic().Build() with { Log = [entry] };
 
         Assert.Contains(CaseCheck.Check(file), problem => problem.Field.EndsWith("report", StringComparison.Ordinal));
@@ -169,16 +204,29 @@ public class IsThisNormalTests
     [Fact]
     public void The_first_use_of_a_higher_rung_is_asked_about_the_day_after()
     {
-        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Today.AddDays(-40)).StepUp("glycolic", 2, Today.AddDays(-3)).Use("glycolic", Today.AddDays(-1)).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .Start("glycolic", Today.AddDays(-40))
+            .StepUp("glycolic", 2, Today.AddDays(-3))
+            .Use("glycolic", Today.AddDays(-1))
+            .Build();
 
-        Assert.Contains(PathPlanner.Plan(file, CaseBuilder.Rules, days: 2).CheckIns, due => due is { Of: CheckInOf.Rung, State: CheckInState.Due });
+        Assert.Contains(PathPlanner.Plan(file, CaseBuilder.Rules, days: 2).CheckIns, due =>
+            due is { Of: CheckInOf.Rung, State: CheckInState.Due }
+        );
     }
 
     [Fact]
     public void The_same_trouble_twice_is_named_once()
     {
-        var file = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Today.AddDays(-60), 3)
-            .Report(Today.AddDays(-20), new SkinReport { Sting = 6, StingSeconds = 600 }).Report(Today.AddDays(-5), new SkinReport { Sting = 6, StingSeconds = 600 }).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Today.AddDays(-60), 3)
+            .Report(Today.AddDays(-20), new SkinReport { Sting = 6, StingSeconds = 600 })
+            .Report(Today.AddDays(-5), new SkinReport { Sting = 6, StingSeconds = 600 })
+            .Build();
 
         Assert.Single(PathPlanner.Plan(file, CaseBuilder.Rules, days: 2).Questions, question => question.Kind == QuestionKind.Repeated);
     }
@@ -196,7 +244,10 @@ public class IsThisNormalTests
                     foreach (var degree in Enum.GetValues<AskDegree>())
                     {
                         var file = DayOf(kind, day).Build();
-                        var asked = file with { Log = [.. file.Log, IsThisNormal.Entry(file, new(sign, degree, []), "asked", file.AsOf, Today)] };
+                        var asked = file with
+                        {
+                            Log = [.. file.Log, IsThisNormal.Entry(file, new(sign, degree, []), "asked", file.AsOf, Today)],
+                        };
 
                         Assert.Empty(PathAuditor.Audit(asked, CaseBuilder.Rules, PathPlanner.Plan(asked, CaseBuilder.Rules, days: 20)));
                     }

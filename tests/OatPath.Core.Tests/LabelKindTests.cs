@@ -10,16 +10,31 @@ public class LabelKindTests
     private static LabelReading Read(string label) => LabelReader.Read(label).Reading!;
 
     [Theory]
-    [InlineData("Aqua, Glycerin, Cetearyl Alcohol, Caprylic/Capric Triglyceride, Ceramide NP, Ceramide AP, Cholesterol, Phytosphingosine, Phenoxyethanol, Carbomer")]
-    [InlineData("Aqua, Squalane, Glycerin, Butyrospermum Parkii Butter, Behenyl Alcohol, Ceramide NP, Ceramide EOP, Sodium Hyaluronate, Xanthan Gum, Phenoxyethanol")]
+    [InlineData(
+        "Aqua, Glycerin, Cetearyl Alcohol, Caprylic/Capric Triglyceride, Ceramide NP, Ceramide AP, Cholesterol, Phytosphingosine, "
+            + "Phenoxyethanol, Carbomer"
+    )]
+    [InlineData(
+        "Aqua, Squalane, Glycerin, Butyrospermum Parkii Butter, Behenyl Alcohol, Ceramide NP, Ceramide EOP, Sodium Hyaluronate, Xanthan "
+            + "Gum, Phenoxyethanol"
+    )]
     [InlineData("Water, Cetyl Alcohol, Dimethicone, Glycerin, Ceramide NP, Cholesterol, Phenoxyethanol")]
-    [InlineData("Barrier comfort serum-cream\nIngredients: Aqua, Caprylic/Capric Triglyceride, Glycerin, Cetearyl Alcohol, Butyrospermum Parkii Butter, Ceramide NP, Phenoxyethanol")]
-    public void A_cream_of_emollients_with_ceramides_is_a_moisturiser(string label) => Assert.Equal(ProductKind.Moisturiser, Read(label).Kind);
+    [InlineData(
+        "Barrier comfort serum-cream\nIngredients: Aqua, Caprylic/Capric Triglyceride, Glycerin, Cetearyl Alcohol, Butyrospermum Parkii "
+            + "Butter, Ceramide NP, Phenoxyethanol"
+    )]
+    public void A_cream_of_emollients_with_ceramides_is_a_moisturiser(string label) =>
+        Assert.Equal(ProductKind.Moisturiser, Read(label).Kind);
 
     [Theory]
-    [InlineData("Aqua, Urea, Sodium Lactate, Lactic Acid, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glycerin, Dimethicone, Phenoxyethanol, Carbomer")]
+    [InlineData(
+        "Aqua, Urea, Sodium Lactate, Lactic Acid, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glycerin, Dimethicone, "
+            + "Phenoxyethanol, Carbomer"
+    )]
     [InlineData("Aqua, Urea 10 %, Glycerin, Ammonium Lactate, Petrolatum, Cetyl Alcohol, Glyceryl Stearate, Xanthan Gum, Phenoxyethanol")]
-    [InlineData("Heel and elbow cream\nAqua, Urea, Lactic Acid, Isopropyl Palmitate, Cetearyl Alcohol, Glycerin, Xanthan Gum, Phenoxyethanol")]
+    [InlineData(
+        "Heel and elbow cream\nAqua, Urea, Lactic Acid, Isopropyl Palmitate, Cetearyl Alcohol, Glycerin, Xanthan Gum, Phenoxyethanol"
+    )]
     public void A_urea_and_lactate_cream_is_a_moisturiser_that_holds_an_acid(string label)
     {
         var reading = Read(label);
@@ -30,7 +45,10 @@ public class LabelKindTests
     }
 
     [Theory]
-    [InlineData("Meadow night pads\nAqua, Glycolic Acid, Salicylic Acid, Glycerin, Alcohol Denat., Sodium Hydroxide, Phenoxyethanol", ProductKind.PeelPad)]
+    [InlineData(
+        "Meadow night pads\nAqua, Glycolic Acid, Salicylic Acid, Glycerin, Alcohol Denat., Sodium Hydroxide, Phenoxyethanol",
+        ProductKind.PeelPad
+    )]
     [InlineData("60 pads\nAqua, Lactic Acid, Glycerin, Propanediol, Sodium Hydroxide, Phenoxyethanol", ProductKind.PeelPad)]
     [InlineData("Ingredients (pads): Aqua, Mandelic Acid, Glycerin, Sodium Hydroxide, Phenoxyethanol. 30 pads", ProductKind.PeelPad)]
     [InlineData("Calm soothing toner pads\nAqua, Glycerin, Panthenol, Allantoin, Phenoxyethanol", ProductKind.CalmingToner)]
@@ -38,7 +56,10 @@ public class LabelKindTests
 
     [Theory]
     [InlineData("Zea Mays Starch, Papain, Sodium Cocoyl Isethionate, Oryza Sativa Powder, Allantoin")]
-    [InlineData("Enzyme polishing powder, exfoliating grains\nOryza Sativa Starch, Papain, Bromelain, Sodium Lauroyl Glutamate, Avena Sativa Kernel Flour")]
+    [InlineData(
+        "Enzyme polishing powder, exfoliating grains\nOryza Sativa Starch, Papain, Bromelain, Sodium Lauroyl Glutamate, Avena Sativa "
+            + "Kernel Flour"
+    )]
     [InlineData("Sodium Bicarbonate, Oryza Sativa (Rice) Powder, Bromelain, Kaolin, Sodium Cocoyl Isethionate")]
     public void Papain_in_a_powder_is_an_enzyme(string label) => Assert.Equal(ProductKind.Enzyme, Read(label).Kind);
 
@@ -60,7 +81,10 @@ public class LabelKindTests
     }
 
     [Theory]
-    [InlineData("Night renewal water solution 8 %\nAqua, Mandelic Acid, Propanediol, Sodium Hydroxide, Phenoxyethanol", ProductKind.LeaveOnAcidLiquid)]
+    [InlineData(
+        "Night renewal water solution 8 %\nAqua, Mandelic Acid, Propanediol, Sodium Hydroxide, Phenoxyethanol",
+        ProductKind.LeaveOnAcidLiquid
+    )]
     [InlineData("Clear skin water, 2 % BHA liquid\nAqua, Butylene Glycol, Salicylic Acid, Sodium Hydroxide", ProductKind.LeaveOnAcidLiquid)]
     [InlineData("Acid toner\nAqua, Glycolic Acid, Glycerin, Sodium Hydroxide, Phenoxyethanol", ProductKind.ExfoliatingToner)]
     [InlineData("Aqua, Glycolic Acid, Butylene Glycol, Sodium Hydroxide, Phenoxyethanol", ProductKind.LeaveOnAcidLiquid)]

@@ -18,7 +18,9 @@ public class LabelTests
     [Fact]
     public void A_cleanser_with_glycolic_above_phenoxyethanol_is_an_exfoliating_one()
     {
-        var reading = Read("Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Phenoxyethanol, Ethylhexylglycerin, Parfum");
+        var reading = Read(
+            "Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Phenoxyethanol, Ethylhexylglycerin, Parfum"
+        );
 
         Assert.Equal(ProductKind.ExfoliatingCleanser, reading.Kind);
         Assert.Contains("exfoliates", reading.Roles);
@@ -70,7 +72,10 @@ public class LabelTests
     [Fact]
     public void An_alphabetical_list_gives_no_inference()
     {
-        var reading = Read("Inactive ingredients: Allantoin, Butylene Glycol, Carbomer, Disodium EDTA, Glycerin, Glycolic Acid, Phenoxyethanol, Water, Xanthan Gum");
+        var reading = Read(
+            "Inactive ingredients: Allantoin, Butylene Glycol, Carbomer, Disodium EDTA, Glycerin, Glycolic Acid, Phenoxyethanol, Water,"
+                + " Xanthan Gum"
+        );
 
         Assert.True(reading.Alphabetical);
         Assert.Null(reading.OnePercentFrom);
@@ -86,13 +91,17 @@ public class LabelTests
         [
             "Ingredients: Aqua, Glycerin, Lactic Acid, Niacinamide, Panthenol, Phenoxyethanol, Salicylic Acid, Parfum.",
             "INHALTSSTOFFE: WASSER/AQUA; Glyzerin; Milchsäure; Nicotinamid; D-Panthenol; 2-Phenoxyethanol; Salicylsäure; Duftstoff",
-            "Ingrédients :\neau (water)\nglycérine\nacide lactique\nvitamin B3\npantenol\nphenoxythanol\nsalycilic acid\nfragrance (parfum)",
+            "Ingrédients :\neau (water)\nglycérine\nacide lactique\nvitamin B3\npantenol\nphenoxythanol\nsalycilic "
+                + "acid\nfragrance (parfum)",
         ];
         var readings = Array.ConvertAll(spellings, Read);
 
         foreach (var reading in readings)
         {
-            Assert.Equal(readings[0].Ingredients.Select(item => (item.Name, item.Role, item.Position)), reading.Ingredients.Select(item => (item.Name, item.Role, item.Position)));
+            Assert.Equal(
+                readings[0].Ingredients.Select(item => (item.Name, item.Role, item.Position)),
+                reading.Ingredients.Select(item => (item.Name, item.Role, item.Position))
+            );
             Assert.Equal(readings[0].Roles, reading.Roles);
             Assert.Equal(readings[0].Flags, reading.Flags);
             Assert.Equal(readings[0].Kind, reading.Kind);
@@ -103,7 +112,10 @@ public class LabelTests
     [Fact]
     public void The_box_of_active_ingredients_comes_first()
     {
-        var reading = Read("Drug Facts\nActive ingredient    Purpose\nBenzoyl peroxide 2.5%    Acne treatment\nInactive ingredients: water, glycerin, carbomer, sodium hydroxide\nDirections: use once a day, with care.");
+        var reading = Read(
+            "Drug Facts\nActive ingredient    Purpose\nBenzoyl peroxide 2.5%    Acne treatment\nInactive ingredients: water, glycerin, "
+                + "carbomer, sodium hydroxide\nDirections: use once a day, with care."
+        );
 
         Assert.Equal(new Active(Substance.BenzoylPeroxide, 2.5m), Assert.Single(reading.Actives));
         Assert.Equal(ProductKind.BenzoylPeroxide, reading.Kind);
@@ -113,7 +125,11 @@ public class LabelTests
 
     [Theory]
     [InlineData("Aqua, Petrolatum, Cetearyl Alcohol, Glyceryl Stearate, Retinol, Phenoxyethanol", ProductKind.Retinoid)]
-    [InlineData("Plain night cream\nAqua, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glyceryl Stearate, Salix Alba (Willow) Bark Extract, Phenoxyethanol", ProductKind.Moisturiser)]
+    [InlineData(
+        "Plain night cream\nAqua, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glyceryl Stearate, Salix Alba (Willow) Bark Extract, "
+            + "Phenoxyethanol",
+        ProductKind.Moisturiser
+    )]
     [InlineData("Spot patch\nHydrocolloid, Salicylic Acid, Melaleuca Alternifolia Leaf Oil", ProductKind.SpotPatch)]
     public void A_hidden_active_is_found(string label, ProductKind kind)
     {
@@ -127,7 +143,9 @@ public class LabelTests
     [Fact]
     public void What_it_may_contain_does_not_work()
     {
-        var reading = Read("Zinc Oxide, Titanium Dioxide, Aqua, Glycerin, Phenoxyethanol [+/- CI 77491, CI 77492, Salicylic Acid]. SPF 50 broad spectrum");
+        var reading = Read(
+            "Zinc Oxide, Titanium Dioxide, Aqua, Glycerin, Phenoxyethanol [+/- CI 77491, CI 77492, Salicylic Acid]. SPF 50 broad spectrum"
+        );
 
         Assert.Equal(ProductKind.SunscreenTinted, reading.Kind);
         Assert.Equal(IngredientRole.Other, Of(reading, "Salicylic Acid").Role);
@@ -147,9 +165,23 @@ public class LabelTests
     [Fact]
     public void Brackets_slashes_and_broken_words_are_read()
     {
-        var reading = Read("Aqua/Water/Eau, Caprylic/Capric Triglyceride, 1,2-Hexanediol, Exfoliating Complex (Glycolic Acid, Salicylic Acid), Phenoxy-\nethanol, Citrus Limon (Lemon) Peel Oil");
+        var reading = Read(
+            "Aqua/Water/Eau, Caprylic/Capric Triglyceride, 1,2-Hexanediol, Exfoliating Complex (Glycolic Acid, Salicylic Acid), "
+                + "Phenoxy-\nethanol, Citrus Limon (Lemon) Peel Oil"
+        );
 
-        Assert.Equal(["Water", "Caprylic/Capric Triglyceride", "1,2-Hexanediol", "Glycolic Acid", "Salicylic Acid", "Phenoxyethanol", "Citrus Limon Peel Oil"], reading.Ingredients.Select(item => item.Name));
+        Assert.Equal(
+            [
+                "Water",
+                "Caprylic/Capric Triglyceride",
+                "1,2-Hexanediol",
+                "Glycolic Acid",
+                "Salicylic Acid",
+                "Phenoxyethanol",
+                "Citrus Limon Peel Oil",
+            ],
+            reading.Ingredients.Select(item => item.Name)
+        );
         Assert.Equal([1, 2, 3, 4, 4, 5, 6], reading.Ingredients.Select(item => item.Position));
         Assert.Contains(LabelFlags.Fragrance, reading.Flags);
         Assert.Contains(LabelFlags.LightSensitising, reading.Flags);
@@ -158,7 +190,9 @@ public class LabelTests
     [Fact]
     public void A_claim_on_the_front_gives_the_percent()
     {
-        var reading = Read("Ford peel\n30 % Glycolic Acid, pH 3.1\nIngredients: Aqua, Glycolic Acid, Sodium Hydroxide, Hydroxyethylcellulose");
+        var reading = Read(
+            "Ford peel\n30 % Glycolic Acid, pH 3.1\nIngredients: Aqua, Glycolic Acid, Sodium Hydroxide, Hydroxyethylcellulose"
+        );
 
         Assert.Equal(new Active(Substance.Glycolic, 30), Assert.Single(reading.Actives));
         Assert.Equal(3.1m, reading.Ph);
@@ -186,11 +220,24 @@ public class LabelTests
     [Fact]
     public void Bases_are_flagged()
     {
-        var reading = Read("Aqua, Sodium Laureth Sulfate, Alcohol Denat., Cocos Nucifera (Coconut) Oil, Lanolin, Arachis Hypogaea Oil, Papain, Methylisothiazolinone");
+        var reading = Read(
+            "Aqua, Sodium Laureth Sulfate, Alcohol Denat., Cocos Nucifera (Coconut) Oil, Lanolin, Arachis Hypogaea Oil, Papain, "
+                + "Methylisothiazolinone"
+        );
 
         Assert.Superset(
-            new HashSet<string> { LabelFlags.StrongSulphate, LabelFlags.AlcoholNearTop, LabelFlags.HeavyOil, "allergen-lanolin", "allergen-nut-oils", "allergen-latex", "allergen-preservatives" },
-            reading.Flags.ToHashSet());
+            new HashSet<string>
+            {
+                LabelFlags.StrongSulphate,
+                LabelFlags.AlcoholNearTop,
+                LabelFlags.HeavyOil,
+                "allergen-lanolin",
+                "allergen-nut-oils",
+                "allergen-latex",
+                "allergen-preservatives",
+            },
+            reading.Flags.ToHashSet()
+        );
     }
 
     [Fact]
@@ -204,7 +251,8 @@ public class LabelTests
     [InlineData("", "paste the list")]
     [InlineData("   \n ", "paste the list")]
     [InlineData("!!! ??? ---", "no list of ingredients")]
-    public void An_empty_text_says_what_to_do(string text, string remedy) => Assert.Contains(remedy, LabelReader.Read(text).Problem!.Remedy, StringComparison.Ordinal);
+    public void An_empty_text_says_what_to_do(string text, string remedy) =>
+        Assert.Contains(remedy, LabelReader.Read(text).Problem!.Remedy, StringComparison.Ordinal);
 
     [Fact]
     public void A_text_too_long_or_no_text_at_all_is_refused()
@@ -221,8 +269,16 @@ public class LabelTests
         for (var seed = 0; seed < 1500; seed++)
         {
             var random = new Random(seed);
-            var picked = Enumerable.Range(0, random.Next(1, 25)).Select(_ => random.Next(6) == 0 ? $"Zzyx{random.Next(100)} extract" : names[random.Next(names.Length)]).ToList();
-            var separator = random.Next(3) switch { 0 => ", ", 1 => "; ", _ => "\n" };
+            var picked = Enumerable
+                .Range(0, random.Next(1, 25))
+                .Select(_ => random.Next(6) == 0 ? $"Zzyx{random.Next(100)} extract" : names[random.Next(names.Length)])
+                .ToList();
+            var separator = random.Next(3) switch
+            {
+                0 => ", ",
+                1 => "; ",
+                _ => "\n",
+            };
             var text = string.Join(separator, picked.Select(name => random.Next(2) == 0 ? name.ToUpperInvariant() : name));
             var (reading, problem) = LabelReader.Read(text);
 
@@ -230,10 +286,16 @@ public class LabelTests
             Assert.All(reading.Ingredients, item => Assert.InRange(item.Certainty, 0.01, 1));
             foreach (var name in picked.Where(name => !name.StartsWith("Zzyx", StringComparison.Ordinal)))
             {
-                Assert.True(reading.Ingredients.Any(item => item.Ingredient == IngredientTable.Known.Find(name)), $"{name} is lost of: {text}");
+                Assert.True(
+                    reading.Ingredients.Any(item => item.Ingredient == IngredientTable.Known.Find(name)),
+                    $"{name} is lost of: {text}"
+                );
             }
 
-            Assert.Equal(picked.Count(name => name.StartsWith("Zzyx", StringComparison.Ordinal)), reading.Unknown.Count(name => name.StartsWith("zzyx", StringComparison.OrdinalIgnoreCase)));
+            Assert.Equal(
+                picked.Count(name => name.StartsWith("Zzyx", StringComparison.Ordinal)),
+                reading.Unknown.Count(name => name.StartsWith("zzyx", StringComparison.OrdinalIgnoreCase))
+            );
         }
     }
 
@@ -245,7 +307,10 @@ public class LabelTests
             for (var at = 1; at < ingredient.Name.Length; at++)
             {
                 var reading = Read($"Aqua, {ingredient.Name.Remove(at, 1)}, Glycerin");
-                Assert.True(reading.Ingredients.Any(item => item.Ingredient.Family == ingredient.Family), $"{ingredient.Name.Remove(at, 1)} became {string.Join(", ", reading.Ingredients.Select(item => item.Name))}");
+                Assert.True(
+                    reading.Ingredients.Any(item => item.Ingredient.Family == ingredient.Family),
+                    $"{ingredient.Name.Remove(at, 1)} became {string.Join(", ", reading.Ingredients.Select(item => item.Name))}"
+                );
             }
         }
     }
@@ -255,7 +320,12 @@ public class LabelTests
     {
         var all = IngredientTable.Known.All;
         Assert.True(all.Count >= 300, $"{all.Count}");
-        foreach (var ingredient in all.Where(ingredient => ingredient.Substance is not null && ingredient.Name.StartsWith(SubstanceTraits.Of(ingredient.Substance!.Value).Title, StringComparison.OrdinalIgnoreCase)))
+        foreach (
+            var ingredient in all.Where(ingredient =>
+                ingredient.Substance is not null
+                && ingredient.Name.StartsWith(SubstanceTraits.Of(ingredient.Substance!.Value).Title, StringComparison.OrdinalIgnoreCase)
+            )
+        )
         {
             var traits = SubstanceTraits.Of(ingredient.Substance!.Value);
             Assert.True(traits.Pka is null || traits.Pka == ingredient.Pka, ingredient.Name);
@@ -263,6 +333,8 @@ public class LabelTests
         }
 
         Assert.All(Enum.GetValues<Substance>(), substance => Assert.Contains(all, ingredient => ingredient.Substance == substance));
-        Assert.All(all.Where(ingredient => ingredient.Family == Family.Bha), ingredient => Assert.Contains(Allergen.Salicylates, ingredient.Allergens));
+        Assert.All(all.Where(ingredient => ingredient.Family == Family.Bha), ingredient =>
+            Assert.Contains(Allergen.Salicylates, ingredient.Allergens)
+        );
     }
 }

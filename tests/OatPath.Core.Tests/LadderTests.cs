@@ -7,7 +7,15 @@ namespace OatPath.Core.Tests;
 
 public class LadderTests
 {
-    private static Product Of(ProductKind kind, params Active[] actives) => new() { Id = "x", Name = "X", Kind = kind, Actives = actives, Ph = 3.7m };
+    private static Product Of(ProductKind kind, params Active[] actives) =>
+        new()
+        {
+            Id = "x",
+            Name = "X",
+            Kind = kind,
+            Actives = actives,
+            Ph = 3.7m,
+        };
 
     private static Ladder? For(Product product, Sensitivity sensitivity = Sensitivity.Average, HouseRules? rules = null) =>
         Ladder.For(product, new Intake { Sensitivity = sensitivity }, rules ?? new HouseRules());
@@ -20,10 +28,18 @@ public class LadderTests
     [InlineData(Substance.Gluconolactone, "8")]
     public void A_leave_on_acid_climbs_from_two_evenings_to_every_evening(Substance substance, string percent)
     {
-        var ladder = For(Of(ProductKind.LeaveOnAcidLiquid, new Active(substance, decimal.Parse(percent, System.Globalization.CultureInfo.InvariantCulture))))!;
+        var ladder = For(
+            Of(
+                ProductKind.LeaveOnAcidLiquid,
+                new Active(substance, decimal.Parse(percent, System.Globalization.CultureInfo.InvariantCulture))
+            )
+        )!;
 
         Assert.Equal("leave-on-acid", ladder.Id);
-        Assert.Equal([Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay], ladder.Rungs.Select(rung => rung.Frequency));
+        Assert.Equal(
+            [Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay],
+            ladder.Rungs.Select(rung => rung.Frequency)
+        );
         Assert.Equal((Frequency.TwiceAWeek, 21), (ladder[ladder.StartRung], ladder.HoldDays));
     }
 
@@ -88,7 +104,17 @@ public class LadderTests
     [Fact]
     public void Load_rises_with_strength_and_falls_with_pH_and_rinsing()
     {
-        double Load(decimal percent, decimal? ph, ProductKind kind) => LoadIndex.Of(new Product { Id = "x", Name = "x", Kind = kind, Actives = [new(Substance.Glycolic, percent)], Ph = ph });
+        double Load(decimal percent, decimal? ph, ProductKind kind) =>
+            LoadIndex.Of(
+                new Product
+                {
+                    Id = "x",
+                    Name = "x",
+                    Kind = kind,
+                    Actives = [new(Substance.Glycolic, percent)],
+                    Ph = ph,
+                }
+            );
 
         Assert.True(Load(7, 3.6m, ProductKind.LeaveOnAcidLiquid) > Load(5, 3.6m, ProductKind.LeaveOnAcidLiquid));
         Assert.True(Load(7, 3.6m, ProductKind.LeaveOnAcidLiquid) > Load(7, 4.2m, ProductKind.LeaveOnAcidLiquid));

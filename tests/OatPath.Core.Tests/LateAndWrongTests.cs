@@ -15,17 +15,29 @@ public sealed class LateAndWrongTests
 
     [Fact]
     public void The_order_of_the_log_does_not_matter() => RandomCase.Each(300, (file, seed) =>
-    {
-        var random = new Random(seed);
-        Assert.Equal(Days(file), Days(file with { Log = [.. file.Log.OrderBy(_ => random.Next())], Decisions = [.. file.Decisions.OrderBy(_ => random.Next())] }));
-    });
+        {
+            var random = new Random(seed);
+            Assert.Equal(
+                Days(file),
+                Days(
+                    file with
+                    {
+                        Log = [.. file.Log.OrderBy(_ => random.Next())],
+                        Decisions = [.. file.Decisions.OrderBy(_ => random.Next())],
+                    }
+                )
+            );
+        });
 
     [Fact]
     public void A_report_or_a_use_sent_twice_changes_nothing() => RandomCase.Each(300, (file, _) =>
-    {
-        var again = file.Log.OfType<CheckedIn>().Select(entry => (LogEntry)(entry with { Id = entry.Id + "-again" })).Concat(file.Log.OfType<Applied>().Select(entry => entry with { Id = entry.Id + "-again" }));
-        Assert.Equal(Days(file), Days(file with { Log = [.. file.Log, .. again] }));
-    });
+        {
+            var again = file
+                .Log.OfType<CheckedIn>()
+                .Select(entry => (LogEntry)(entry with { Id = entry.Id + "-again" }))
+                .Concat(file.Log.OfType<Applied>().Select(entry => entry with { Id = entry.Id + "-again" }));
+            Assert.Equal(Days(file), Days(file with { Log = [.. file.Log, .. again] }));
+        });
 
     [Fact]
     public void A_report_from_the_future_is_refused_by_name_and_counts_for_nothing()
@@ -43,7 +55,14 @@ public sealed class LateAndWrongTests
     public void A_phone_that_syncs_late_is_believed_from_then_on_and_the_record_shows_what_was_known_when()
     {
         var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 2).Use("glycolic", Monday);
-        var late = new CheckedIn { Id = "late", Day = Monday, HappenedAt = At(Monday, 22), RecordedAt = At(Monday.AddDays(3), 9), Report = Stung };
+        var late = new CheckedIn
+        {
+            Id = "late",
+            Day = Monday,
+            HappenedAt = At(Monday, 22),
+            RecordedAt = At(Monday.AddDays(3), 9),
+            Report = Stung,
+        };
         var before = builder.Now(Monday.AddDays(3), 8).Log(late).Plan(20);
         var after = builder.Now(Monday.AddDays(3), 10).Plan(20);
 
@@ -56,9 +75,29 @@ public sealed class LateAndWrongTests
     [Fact]
     public void A_correction_of_the_past_counts_from_when_it_was_written_down()
     {
-        var wrong = new CheckedIn { Id = "wrong", Day = Monday, HappenedAt = At(Monday, 22), RecordedAt = At(Monday, 22), Report = Stung };
-        var right = wrong with { Id = "right", RecordedAt = At(Monday.AddDays(2), 9), Report = new SkinReport { Sting = 1, StingSeconds = 10 } };
-        var taken = new Retracted { Id = "back", Entry = "wrong", HappenedAt = At(Monday.AddDays(2), 9), RecordedAt = At(Monday.AddDays(2), 9), By = "Maren Holt", Reason = "noted for the wrong evening" };
+        var wrong = new CheckedIn
+        {
+            Id = "wrong",
+            Day = Monday,
+            HappenedAt = At(Monday, 22),
+            RecordedAt = At(Monday, 22),
+            Report = Stung,
+        };
+        var right = wrong with
+        {
+            Id = "right",
+            RecordedAt = At(Monday.AddDays(2), 9),
+            Report = new SkinReport { Sting = 1, StingSeconds = 10 },
+        };
+        var taken = new Retracted
+        {
+            Id = "back",
+            Entry = "wrong",
+            HappenedAt = At(Monday.AddDays(2), 9),
+            RecordedAt = At(Monday.AddDays(2), 9),
+            By = "Maren Holt",
+            Reason = "noted for the wrong evening",
+        };
         var builder = Basic().Own(Glycolic).InUse("glycolic", Monday, 1).Use("glycolic", Monday).Log(wrong).Log(right).Log(taken);
 
         Assert.Equal(Outcome.EaseOff, Assert.Single(builder.Now(Monday.AddDays(1)).Plan(20).Reports).Outcome);

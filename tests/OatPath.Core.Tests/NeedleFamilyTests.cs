@@ -17,24 +17,54 @@ public class NeedleFamilyTests
 {
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
-    private static readonly Product Wand = new() { Id = "wand", Name = "Pin wand", Kind = ProductKind.NanoTip };
-    private static readonly Product Tips = new() { Id = "tips", Name = "Pin tips", Kind = ProductKind.DeviceTip, MadeFor = ProductKind.NanoTip, Pieces = 40 };
-    private static readonly Product Derivative = new() { Id = "morning-c", Name = "Rowan drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] };
-    private static readonly Product Razor = new() { Id = "razor", Name = "Weir razor", Kind = ProductKind.Razor, Pieces = 40 };
+    private static readonly Product Wand = new()
+    {
+        Id = "wand",
+        Name = "Pin wand",
+        Kind = ProductKind.NanoTip,
+    };
+    private static readonly Product Tips = new()
+    {
+        Id = "tips",
+        Name = "Pin tips",
+        Kind = ProductKind.DeviceTip,
+        MadeFor = ProductKind.NanoTip,
+        Pieces = 40,
+    };
+    private static readonly Product Derivative = new()
+    {
+        Id = "morning-c",
+        Name = "Rowan drops",
+        Kind = ProductKind.AntioxidantSerum,
+        Actives = [new(Substance.VitaminCDerivative, 5)],
+    };
+    private static readonly Product Razor = new()
+    {
+        Id = "razor",
+        Name = "Weir razor",
+        Kind = ProductKind.Razor,
+        Pieces = 40,
+    };
 
-    private static CaseBuilder Tipped(params Product[] others) => CaseBuilder.Basic().Own([Wand, Tips, CaseBuilder.Glide, .. others]).Start("wand", Monday);
+    private static CaseBuilder Tipped(params Product[] others) =>
+        CaseBuilder.Basic().Own([Wand, Tips, CaseBuilder.Glide, .. others]).Start("wand", Monday);
 
     [Fact]
     public void A_nano_tip_keeps_vitamin_C_and_retinoid_off_the_day_before_and_two_after()
     {
-        var path = Tipped(Derivative, CaseBuilder.Retinol).InUse("retinol", Monday.AddDays(-60), 3).InUse("morning-c", Monday.AddDays(-60), 1).Plan(60);
+        var path = Tipped(Derivative, CaseBuilder.Retinol)
+            .InUse("retinol", Monday.AddDays(-60), 3)
+            .InUse("morning-c", Monday.AddDays(-60), 1)
+            .Plan(60);
         var days = path.DaysOf("wand");
         Assert.True(days.Count >= 4, $"{days.Count}");
         Assert.All(days.Zip(days.Skip(1)), pair => Assert.True(pair.Second.DayNumber - pair.First.DayNumber >= 7));
         foreach (var product in new[] { "retinol", "morning-c" })
         {
             Assert.NotEmpty(path.DaysOf(product));
-            Assert.All(days, day => Assert.DoesNotContain(path.DaysOf(product), other => other >= day.AddDays(-1) && other <= day.AddDays(2)));
+            Assert.All(days, day =>
+                Assert.DoesNotContain(path.DaysOf(product), other => other >= day.AddDays(-1) && other <= day.AddDays(2))
+            );
         }
     }
 
@@ -48,23 +78,50 @@ public class NeedleFamilyTests
         var path = PathPlanner.Plan(built.Build(), rules, null, 60);
         var (tips, razors) = (path.DaysOf("wand"), path.DaysOf("razor"));
         Assert.True(tips.Count > 0 && razors.Count > 0);
-        Assert.All(tips, day => Assert.DoesNotContain(razors, razor => Math.Abs(razor.DayNumber - day.DayNumber) < 3 && (!established || razor != day)));
+        Assert.All(tips, day =>
+            Assert.DoesNotContain(razors, razor => Math.Abs(razor.DayNumber - day.DayNumber) < 3 && (!established || razor != day))
+        );
         Assert.Empty(PathAuditor.Audit(built.Build(), rules, path));
     }
 
     [Fact]
     public void The_auditor_sees_what_is_too_near_a_tip_by_itself()
     {
-        foreach (var (near, on, from) in new[] { (Derivative, Moment.Morning, Monday), (CaseBuilder.Retinol, Moment.Evening, Monday), (Razor, Moment.Evening, Monday) })
+        foreach (
+            var (near, on, from) in new[]
+            {
+                (Derivative, Moment.Morning, Monday),
+                (CaseBuilder.Retinol, Moment.Evening, Monday),
+                (Razor, Moment.Evening, Monday),
+            }
+        )
         {
             var file = Tipped(near).InUse(near.Id, from.AddDays(-60), 1).Build();
             var path = PathPlanner.Plan(file, CaseBuilder.Rules, null, 30);
             var day = path.DaysOf("wand")[0].AddDays(1);
-            var step = new Step { Key = near.Id, Action = StepAction.Apply, Product = near.Id, Kind = near.Kind, Slot = RoutineSlots.Of(near.Kind)!.Value };
-            DayPath Spoiled(DayPath one) => on == Moment.Morning ? one with { Morning = one.Morning with { Steps = [.. one.Morning.Steps, step] } } : one with { Evening = one.Evening with { Steps = [.. one.Evening.Steps, step] } };
+            var step = new Step
+            {
+                Key = near.Id,
+                Action = StepAction.Apply,
+                Product = near.Id,
+                Kind = near.Kind,
+                Slot = RoutineSlots.Of(near.Kind)!.Value,
+            };
+            DayPath Spoiled(DayPath one) =>
+                on == Moment.Morning
+                    ? one with
+                    {
+                        Morning = one.Morning with { Steps = [.. one.Morning.Steps, step] },
+                    }
+                    : one with
+                    {
+                        Evening = one.Evening with { Steps = [.. one.Evening.Steps, step] },
+                    };
             var spoiled = path with { Days = [.. path.Days.Select(one => one.Date == day ? Spoiled(one) : one)] };
 
-            Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, spoiled), breach => breach.Rule == RuleBook.NeedleRest && breach.Product == near.Id);
+            Assert.Contains(PathAuditor.Audit(file, CaseBuilder.Rules, spoiled), breach =>
+                breach.Rule == RuleBook.NeedleRest && breach.Product == near.Id
+            );
         }
     }
 
@@ -102,7 +159,9 @@ public class NeedleFamilyTests
         // The auditor says so by itself, where the planner is told to let it pass.
         var path = PathPlanner.Plan(without.Build(), CaseBuilder.Rules, null, 30, new RuleSwitch(RuleBook.NeedleSerum));
         Assert.NotEmpty(path.DaysOf("wand"));
-        Assert.Contains(PathAuditor.Audit(without.Build(), CaseBuilder.Rules, path), breach => breach.Rule == RuleBook.NeedleSerum && breach.Product == "wand");
+        Assert.Contains(PathAuditor.Audit(without.Build(), CaseBuilder.Rules, path), breach =>
+            breach.Rule == RuleBook.NeedleSerum && breach.Product == "wand"
+        );
     }
 
     [Fact]
@@ -128,7 +187,11 @@ public class NeedleFamilyTests
         CaseBuilder Own() => CaseBuilder.Basic().Own(Wand, Tips, serum).Start("wand", Monday.AddDays(-30));
         Assert.Equal(2, Own().Plan(60).DaysOf("wand").Count);
 
-        var used = Own().Use("wand", Monday.AddDays(-14)).Use("glide", Monday.AddDays(-14)).Use("wand", Monday.AddDays(-7)).Use("glide", Monday.AddDays(-7));
+        var used = Own()
+            .Use("wand", Monday.AddDays(-14))
+            .Use("glide", Monday.AddDays(-14))
+            .Use("wand", Monday.AddDays(-7))
+            .Use("glide", Monday.AddDays(-7));
         Assert.Equal(RuleBook.UsedUp, used.Plan(1).Days[0].Evening.WhyNot("wand"));
         Assert.Contains(used.Plan(1).Questions, question => question.Product == "glide" && question.Because.Rule == RuleBook.UsedUp);
         Assert.Empty(PathAuditor.Audit(used.Build(), CaseBuilder.Rules, used.Plan(60)));
@@ -142,7 +205,19 @@ public class NeedleFamilyTests
     {
         var needles = Wand with { Kind = kind, NeedleMm = (decimal?)length };
         var rules = CaseBuilder.Rules with { LongNeedlesSignedOff = true };
-        var file = CaseBuilder.Basic().Own(needles, Tips, CaseBuilder.Glide).Decide(new StartActive { Id = "s", Product = "wand", On = Monday, Reason = "shown in the salon" }).Build();
+        var file = CaseBuilder
+            .Basic()
+            .Own(needles, Tips, CaseBuilder.Glide)
+            .Decide(
+                new StartActive
+                {
+                    Id = "s",
+                    Product = "wand",
+                    On = Monday,
+                    Reason = "shown in the salon",
+                }
+            )
+            .Build();
         var path = PathPlanner.Plan(file, rules, null, 30);
         var on = path.DaysOf("wand")[0];
         var step = path.Days.First(day => day.Date == on).Evening.Steps.First(step => step.Product == "wand");
@@ -156,7 +231,8 @@ public class NeedleFamilyTests
 
         // The spans of the path are those of the text.
         Assert.All(path.Windows.Where(window => window.Product == "wand" && window.From <= on && window.Until is not null), window =>
-            Assert.Contains(NeedleCare.Rests(needles), rest => rest.Kind == window.Restriction && on.AddDays(rest.After) == window.Until));
+            Assert.Contains(NeedleCare.Rests(needles), rest => rest.Kind == window.Restriction && on.AddDays(rest.After) == window.Until)
+        );
     }
 
     [Theory]
@@ -165,9 +241,40 @@ public class NeedleFamilyTests
     public void Pink_past_a_day_is_usual_after_long_needles_only(double length, Outcome outcome)
     {
         var rules = CaseBuilder.Rules with { LongNeedlesSignedOff = true };
-        var roller = new Product { Id = "roller", Name = "Burr", Kind = ProductKind.NeedleRoller, NeedleMm = (decimal)length };
-        var file = CaseBuilder.Basic().Own(roller, CaseBuilder.Glide).Decide(new StartActive { Id = "s", Product = "roller", On = Monday.AddDays(-30), Reason = "shown in the salon" })
-            .Use("roller", Monday.AddDays(-2)).Report(Monday.AddDays(-2), new() { Sting = 1, StingSeconds = 10, Redness = 1, RednessPast24h = true }, Monday.AddDays(-1), 23).Now(Monday).Build();
+        var roller = new Product
+        {
+            Id = "roller",
+            Name = "Burr",
+            Kind = ProductKind.NeedleRoller,
+            NeedleMm = (decimal)length,
+        };
+        var file = CaseBuilder
+            .Basic()
+            .Own(roller, CaseBuilder.Glide)
+            .Decide(
+                new StartActive
+                {
+                    Id = "s",
+                    Product = "roller",
+                    On = Monday.AddDays(-30),
+                    Reason = "shown in the salon",
+                }
+            )
+            .Use("roller", Monday.AddDays(-2))
+            .Report(
+                Monday.AddDays(-2),
+                new()
+                {
+                    Sting = 1,
+                    StingSeconds = 10,
+                    Redness = 1,
+                    RednessPast24h = true,
+                },
+                Monday.AddDays(-1),
+                23
+            )
+            .Now(Monday)
+            .Build();
         var path = PathPlanner.Plan(file, rules, null, 60);
 
         Assert.Equal(outcome, path.Reports.Single().Outcome);

@@ -4,7 +4,8 @@ namespace OatPath.Core.Tests;
 
 public class OutcomeTableTests
 {
-    private static Outcome Of(SkinReport report, OutcomeContext? context = null) => OutcomeTable.Judge(report, context ?? new OutcomeContext()).Outcome;
+    private static Outcome Of(SkinReport report, OutcomeContext? context = null) =>
+        OutcomeTable.Judge(report, context ?? new OutcomeContext()).Outcome;
 
     [Theory]
     [InlineData(0, 0, Outcome.CarryOn)]
@@ -46,7 +47,12 @@ public class OutcomeTableTests
         foreach (var sign in Enum.GetValues<Sign>())
         {
             var outcome = Of(new SkinReport { Signs = [sign] });
-            Assert.Equal(sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp : sign is Sign.OutsideCourse or Sign.Picked ? Outcome.EaseOff : Outcome.Stop, outcome);
+            Assert.Equal(
+                sign <= Sign.BurnsAfterWater ? Outcome.MedicalHelp
+                    : sign is Sign.OutsideCourse or Sign.Picked ? Outcome.EaseOff
+                    : Outcome.Stop,
+                outcome
+            );
         }
 
         Assert.Equal(Outcome.MedicalHelp, Of(new SkinReport { Pain = 8 }));

@@ -20,15 +20,40 @@ public class PeelTests
     private static CaseBuilder Asked(Product? kit = null, string reason = "", int? everyDays = null)
     {
         kit ??= CaseBuilder.WeakKit;
-        return CaseBuilder.Basic().Own(CaseBuilder.Glycolic, kit).InUse("glycolic", Monday.AddDays(-100), 1)
-            .Decide(new StartActive { Id = "kit-start", Product = kit.Id, On = Monday.AddDays(-4), Reason = reason, EveryDays = everyDays }).Patched(kit.Id, Monday.AddDays(-4));
+        return CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic, kit)
+            .InUse("glycolic", Monday.AddDays(-100), 1)
+            .Decide(
+                new StartActive
+                {
+                    Id = "kit-start",
+                    Product = kit.Id,
+                    On = Monday.AddDays(-4),
+                    Reason = reason,
+                    EveryDays = everyDays,
+                }
+            )
+            .Patched(kit.Id, Monday.AddDays(-4));
     }
 
     /// <summary>A kit whose peels were done and told of on the day after, 14 days apart; the last one 14 days before the Monday.</summary>
     private static CaseBuilder Peeled(int times, int contact = 300, Product? kit = null)
     {
         kit ??= CaseBuilder.WeakKit;
-        var built = CaseBuilder.Basic().Own(kit).Decide(new StartActive { Id = "kit-start", Product = kit.Id, On = Monday.AddDays(-150), Reason = "knows the kit" }).Patched(kit.Id, Monday.AddDays(-150));
+        var built = CaseBuilder
+            .Basic()
+            .Own(kit)
+            .Decide(
+                new StartActive
+                {
+                    Id = "kit-start",
+                    Product = kit.Id,
+                    On = Monday.AddDays(-150),
+                    Reason = "knows the kit",
+                }
+            )
+            .Patched(kit.Id, Monday.AddDays(-150));
         for (var i = times; i > 0; i--)
         {
             built = Did(built, kit.Id, Monday.AddDays(-14 * i), contact);
@@ -39,11 +64,22 @@ public class PeelTests
 
     private static CaseBuilder Did(CaseBuilder built, string kit, DateOnly day, int? contact, int sting = 2, bool told = true)
     {
-        built.Log(new Applied { Id = built.Id(), Product = kit, Day = day, Moment = Moment.Evening, HappenedAt = CaseBuilder.At(day, 20), ContactSeconds = contact });
+        built.Log(
+            new Applied
+            {
+                Id = built.Id(),
+                Product = kit,
+                Day = day,
+                Moment = Moment.Evening,
+                HappenedAt = CaseBuilder.At(day, 20),
+                ContactSeconds = contact,
+            }
+        );
         return told ? built.Report(day, new SkinReport { Sting = sting, StingSeconds = 20 }, day.AddDays(1), 20) : built;
     }
 
-    private static int? ContactOn(CarePath path, DateOnly day, string kit = "kit") => path.On(day)!.Evening.Steps.FirstOrDefault(step => step.Product == kit)?.ContactSeconds;
+    private static int? ContactOn(CarePath path, DateOnly day, string kit = "kit") =>
+        path.On(day)!.Evening.Steps.FirstOrDefault(step => step.Product == kit)?.ContactSeconds;
 
     [Fact]
     public void A_weak_kit_has_its_evening_and_the_acid_keeps_three_days_from_it()
@@ -63,7 +99,16 @@ public class PeelTests
     [Fact]
     public void A_peel_evening_is_cleansed_twice_goes_on_dry_skin_and_holds_nothing_but_repair()
     {
-        var path = Asked().Own(new Product { Id = "niacin", Name = "Barley serum", Kind = ProductKind.NiacinamideSerum }).Plan(10);
+        var path = Asked()
+            .Own(
+                new Product
+                {
+                    Id = "niacin",
+                    Name = "Barley serum",
+                    Kind = ProductKind.NiacinamideSerum,
+                }
+            )
+            .Plan(10);
         var evening = path.On(path.DaysOf("kit")[0])!.Evening;
 
         Assert.Contains(evening.Steps, step => step.Because.Any(because => because.Rule == RuleBook.CleanseTwice));
@@ -76,8 +121,15 @@ public class PeelTests
     [Fact]
     public void The_first_peel_comes_after_four_weeks_without_a_change()
     {
-        var path = CaseBuilder.Basic().Own(CaseBuilder.WeakKit, CaseBuilder.Azelaic).Start("azelaic", Monday.AddDays(-40)).Patched("azelaic", Monday.AddDays(-40)).Use("azelaic", Monday.AddDays(-10))
-            .Start("kit", Monday.AddDays(-4)).Patched("kit", Monday.AddDays(-4)).Plan(60);
+        var path = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.WeakKit, CaseBuilder.Azelaic)
+            .Start("azelaic", Monday.AddDays(-40))
+            .Patched("azelaic", Monday.AddDays(-40))
+            .Use("azelaic", Monday.AddDays(-10))
+            .Start("kit", Monday.AddDays(-4))
+            .Patched("kit", Monday.AddDays(-4))
+            .Plan(60);
 
         Assert.Equal(Monday.AddDays(18), path.DaysOf("kit")[0]);
         Assert.Equal(RuleBook.PeelSteady, path.Ladders.Single(ladder => ladder.Product == "kit").NotSooner!.Rule);
@@ -88,7 +140,18 @@ public class PeelTests
     {
         var file = CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Start("kit", Monday).Build();
         var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 60);
-        var idle = path with { Days = [.. path.Days.Select(day => day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.ContactSeconds is null)] } })] };
+        var idle = path with
+        {
+            Days =
+            [
+                .. path.Days.Select(day =>
+                    day with
+                    {
+                        Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.ContactSeconds is null)] },
+                    }
+                ),
+            ],
+        };
 
         Assert.Equal(Monday.AddDays(28), path.DaysOf("kit")[0]);
         Assert.Empty(PathAuditor.Audit(file, CaseBuilder.Rules, path));
@@ -129,8 +192,12 @@ public class PeelTests
     [Fact]
     public void Washed_off_early_it_says_nothing_of_the_contact_planned()
     {
-        Assert.Contains(Did(Peeled(0), "kit", Monday.AddDays(-14), 120).Plan(20).Ladders.Single().Missing, missing => missing.Rule == RuleBook.EnoughUses);
-        Assert.Contains(Did(Peeled(0), "kit", Monday.AddDays(-14), null).Plan(20).Ladders.Single().Missing, missing => missing.Rule == RuleBook.EnoughUses);
+        Assert.Contains(Did(Peeled(0), "kit", Monday.AddDays(-14), 120).Plan(20).Ladders.Single().Missing, missing =>
+            missing.Rule == RuleBook.EnoughUses
+        );
+        Assert.Contains(Did(Peeled(0), "kit", Monday.AddDays(-14), null).Plan(20).Ladders.Single().Missing, missing =>
+            missing.Rule == RuleBook.EnoughUses
+        );
         Assert.Empty(Did(Peeled(0), "kit", Monday.AddDays(-14), 280).Plan(20).Ladders.Single().Missing);
     }
 
@@ -140,7 +207,10 @@ public class PeelTests
         var path = Did(Peeled(0), "kit", Monday.AddDays(-14), 420).Plan(20);
 
         var warned = Assert.Single(path.Warnings, warning => warning.Rule == RuleBook.PeelOverrun);
-        Assert.Equal("Weir wash-off stayed on for 7 min on Mon 16 February; at most 5 min was planned. Look at the skin before the next one.", Words.Say(warned));
+        Assert.Equal(
+            "Weir wash-off stayed on for 7 min on Mon 16 February; at most 5 min was planned. Look at the skin before the next one.",
+            Words.Say(warned)
+        );
     }
 
     [Fact]
@@ -159,10 +229,16 @@ public class PeelTests
     [Fact]
     public void Steps_of_contact_keep_the_fourteen_days_between_changes()
     {
-        var path = Peeled(3).Own(CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-90), 1).Follow("azelaic", Monday.AddDays(-90), Monday.AddDays(-4)).StepUp("azelaic", 2, Monday.AddDays(-5));
+        var path = Peeled(3)
+            .Own(CaseBuilder.Azelaic)
+            .InUse("azelaic", Monday.AddDays(-90), 1)
+            .Follow("azelaic", Monday.AddDays(-90), Monday.AddDays(-4))
+            .StepUp("azelaic", 2, Monday.AddDays(-5));
 
         Assert.Equal(Frequency.EveryOther, path.Plan().Ladders.Single(ladder => ladder.Product == "azelaic").Frequency);
-        Assert.Contains(path.Plan().Ladders.Single(ladder => ladder.Product == "kit").Missing, missing => missing.Rule == RuleBook.ChangeSpacing);
+        Assert.Contains(path.Plan().Ladders.Single(ladder => ladder.Product == "kit").Missing, missing =>
+            missing.Rule == RuleBook.ChangeSpacing
+        );
     }
 
     [Fact]
@@ -184,7 +260,10 @@ public class PeelTests
         var status = path.Ladders.Single(ladder => ladder.Product == "kit");
 
         Assert.Equal(Monday.AddDays(2), status.NextOn);
-        Assert.Equal("Weir wash-off waits until Wed 4 March: Reed water was used on Sat 28 February and stops 3 days before a peel.", Words.Say(status.NotSooner!));
+        Assert.Equal(
+            "Weir wash-off waits until Wed 4 March: Reed water was used on Sat 28 February and stops 3 days before a peel.",
+            Words.Say(status.NotSooner!)
+        );
     }
 
     [Fact]
@@ -198,7 +277,19 @@ public class PeelTests
     [Fact]
     public void Three_peels_fourteen_days_apart_come_before_a_weekly_one()
     {
-        var weekly = CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "s", Product = "kit", On = Monday.AddDays(-28), EveryDays = 7 }).Patched("kit", Monday.AddDays(-28));
+        var weekly = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.WeakKit)
+            .Decide(
+                new StartActive
+                {
+                    Id = "s",
+                    Product = "kit",
+                    On = Monday.AddDays(-28),
+                    EveryDays = 7,
+                }
+            )
+            .Patched("kit", Monday.AddDays(-28));
 
         Assert.Equal([0, 14, 28, 35, 42], weekly.Plan(45).DaysOf("kit").Select(day => day.DayNumber - Monday.DayNumber));
     }
@@ -208,7 +299,10 @@ public class PeelTests
     {
         var said = Asked(everyDays: 7).Plan(20).Warnings.Single(warning => warning.Rule == RuleBook.PeelWeekly);
 
-        Assert.Equal("Weir wash-off every 7 days leaves Reed water 0 free evenings between two peels. Every 14 or 28 days leaves room.", Words.Say(said));
+        Assert.Equal(
+            "Weir wash-off every 7 days leaves Reed water 0 free evenings between two peels. Every 14 or 28 days leaves room.",
+            Words.Say(said)
+        );
         Assert.DoesNotContain(Asked(everyDays: 14).Plan(20).Warnings, warning => warning.Rule == RuleBook.PeelWeekly);
     }
 
@@ -229,9 +323,22 @@ public class PeelTests
     [Fact]
     public void Skin_that_marks_easily_has_the_pigment_plan_first_and_shorter_contact()
     {
-        CaseBuilder Of(int weeks) => Asked(CaseBuilder.StrongKit, "signed off").With(intake => intake with { Phototype = Phototype.V })
-            .Own(new Product { Id = "root", Name = "Root serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Arbutin, 2)] }).InUse("root", Monday.AddDays(-7 * weeks), 1)
-            .Use("root", Monday.AddDays(-7 * weeks)).Use("root", Monday.AddDays(-5)).Use("root", Monday.AddDays(-1));
+        CaseBuilder Of(int weeks) =>
+            Asked(CaseBuilder.StrongKit, "signed off")
+                .With(intake => intake with { Phototype = Phototype.V })
+                .Own(
+                    new Product
+                    {
+                        Id = "root",
+                        Name = "Root serum",
+                        Kind = ProductKind.PigmentSerum,
+                        Actives = [new(Substance.Arbutin, 2)],
+                    }
+                )
+                .InUse("root", Monday.AddDays(-7 * weeks), 1)
+                .Use("root", Monday.AddDays(-7 * weeks))
+                .Use("root", Monday.AddDays(-5))
+                .Use("root", Monday.AddDays(-1));
         CarePath Plan(int weeks) => PathPlanner.Plan(Of(weeks).Build(), CaseBuilder.StrongKitRules, days: 16);
 
         Assert.Empty(Plan(1).DaysOf("strongkit"));
@@ -242,8 +349,27 @@ public class PeelTests
     [Fact]
     public void A_new_kit_begins_at_its_first_contact_and_takes_the_place_of_the_old()
     {
-        var built = Peeled(3).StepUp("kit", 1, Monday.AddDays(-20)).Own(new Product { Id = "other", Name = "Delta wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Lactic, 12)], Ph = 3.7m })
-            .Decide(new StartActive { Id = "second", Product = "other", On = Monday.AddDays(-4) }).Patched("other", Monday.AddDays(-4));
+        var built = Peeled(3)
+            .StepUp("kit", 1, Monday.AddDays(-20))
+            .Own(
+                new Product
+                {
+                    Id = "other",
+                    Name = "Delta wash-off",
+                    Kind = ProductKind.WashOffPeel,
+                    Actives = [new(Substance.Lactic, 12)],
+                    Ph = 3.7m,
+                }
+            )
+            .Decide(
+                new StartActive
+                {
+                    Id = "second",
+                    Product = "other",
+                    On = Monday.AddDays(-4),
+                }
+            )
+            .Patched("other", Monday.AddDays(-4));
         var path = built.Plan(60);
 
         Assert.Empty(path.DaysOf("kit"));
@@ -258,16 +384,32 @@ public class PeelTests
         var built = Peeled(4).StepUp("kit", 1, Monday.AddDays(-40)).Own(CaseBuilder.Retinol);
         Assert.Equal(480, ContactOn(built.Plan(30), built.Plan(30).DaysOf("kit")[0]));
 
-        var path = built.Start("retinol", Monday.AddDays(-9)).Patched("retinol", Monday.AddDays(-9)).Use("retinol", Monday.AddDays(-6)).Plan(30);
+        var path = built
+            .Start("retinol", Monday.AddDays(-9))
+            .Patched("retinol", Monday.AddDays(-9))
+            .Use("retinol", Monday.AddDays(-6))
+            .Plan(30);
         Assert.Equal(300, ContactOn(path, path.DaysOf("kit")[0]));
-        Assert.Contains(path.On(path.DaysOf("kit")[0])!.Evening.Steps.Single(step => step.Product == "kit").Because, because => because.Rule == RuleBook.PeelAgain);
+        Assert.Contains(path.On(path.DaysOf("kit")[0])!.Evening.Steps.Single(step => step.Product == "kit").Because, because =>
+            because.Rule == RuleBook.PeelAgain
+        );
     }
 
     [Fact]
     public void Without_spf_50_there_is_no_peel()
     {
         var file = Asked().Build();
-        var path = PathPlanner.Plan(file with { Shelf = [.. file.Shelf.Select(item => item.Product.Id == "sun" ? item with { Product = item.Product with { Spf = 30 } } : item)] }, CaseBuilder.Rules, days: 40);
+        var path = PathPlanner.Plan(
+            file with
+            {
+                Shelf =
+                [
+                    .. file.Shelf.Select(item => item.Product.Id == "sun" ? item with { Product = item.Product with { Spf = 30 } } : item),
+                ],
+            },
+            CaseBuilder.Rules,
+            days: 40
+        );
 
         Assert.Empty(path.DaysOf("kit"));
         Assert.Equal(RuleBook.SunscreenRequired, path.Ladders.Single(ladder => ladder.Product == "kit").Missing[0].Rule);
@@ -276,7 +418,11 @@ public class PeelTests
     [Fact]
     public void Tight_and_flaking_on_the_third_day_belongs_to_the_course()
     {
-        CarePath Told(int after) => Did(Peeled(0), "kit", Monday, 300).Report(Monday.AddDays(after), new SkinReport { TightOrDry = true, Flaking = true }).Now(Monday.AddDays(after), 22).Plan(10);
+        CarePath Told(int after) =>
+            Did(Peeled(0), "kit", Monday, 300)
+                .Report(Monday.AddDays(after), new SkinReport { TightOrDry = true, Flaking = true })
+                .Now(Monday.AddDays(after), 22)
+                .Plan(10);
 
         Assert.Equal(Outcome.CarryOn, Told(3).Reports[^1].Outcome);
         Assert.Equal(Outcome.EaseOff, Told(9).Reports[^1].Outcome);
@@ -295,8 +441,30 @@ public class PeelTests
     [Fact]
     public void Vitamin_c_and_the_blade_keep_off_too_and_what_nobody_planned_counts()
     {
-        var dawn = new Product { Id = "dawn", Name = "Dawn drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] };
-        var path = Did(Peeled(0).Own(dawn, new Product { Id = "blade", Name = "Reed edge", Kind = ProductKind.UltrasonicBlade }).InUse("blade", Monday.AddDays(-60), 0), "kit", Monday.AddDays(-1), 300).Plan(20);
+        var dawn = new Product
+        {
+            Id = "dawn",
+            Name = "Dawn drops",
+            Kind = ProductKind.AntioxidantSerum,
+            Actives = [new(Substance.VitaminCDerivative, 5)],
+        };
+        var path = Did(
+                Peeled(0)
+                    .Own(
+                        dawn,
+                        new Product
+                        {
+                            Id = "blade",
+                            Name = "Reed edge",
+                            Kind = ProductKind.UltrasonicBlade,
+                        }
+                    )
+                    .InUse("blade", Monday.AddDays(-60), 0),
+                "kit",
+                Monday.AddDays(-1),
+                300
+            )
+            .Plan(20);
 
         Assert.Equal(Monday.AddDays(3), path.DaysOf("dawn")[0]);
         Assert.True(path.DaysOf("blade")[0] >= Monday.AddDays(3));
@@ -305,7 +473,13 @@ public class PeelTests
     [Fact]
     public void What_was_used_out_of_turn_moves_the_peel_even_on_its_own_day()
     {
-        var dawn = new Product { Id = "dawn", Name = "Dawn drops", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.VitaminCDerivative, 5)] };
+        var dawn = new Product
+        {
+            Id = "dawn",
+            Name = "Dawn drops",
+            Kind = ProductKind.AntioxidantSerum,
+            Actives = [new(Substance.VitaminCDerivative, 5)],
+        };
         CaseBuilder Built() => Peeled(1).Own(dawn, CaseBuilder.Azelaic).InUse("azelaic", Monday.AddDays(-60), 1);
 
         Assert.Equal(Monday, Built().Plan(20).DaysOf("kit")[0]);
@@ -323,7 +497,14 @@ public class PeelTests
     public void Answers_at_Meet_keep_a_peel_from_home(FlagKind flag)
     {
         Assert.Empty(Asked().Flag(flag).Plan(40).DaysOf("kit"));
-        Assert.Equal(RuleBook.PeelSun, Asked().Flag(FlagKind.StrongSun, Monday.AddDays(6), Monday.AddDays(8)).Plan(40).Ladders.Single(ladder => ladder.Product == "kit").NotSooner!.Rule);
+        Assert.Equal(
+            RuleBook.PeelSun,
+            Asked()
+                .Flag(FlagKind.StrongSun, Monday.AddDays(6), Monday.AddDays(8))
+                .Plan(40)
+                .Ladders.Single(ladder => ladder.Product == "kit")
+                .NotSooner!.Rule
+        );
     }
 
     [Fact]
@@ -348,11 +529,40 @@ public class PeelTests
     public void A_rung_lost_to_a_treatment_is_lost_even_when_the_peel_it_rested_for_moves_away()
     {
         // Found by a made-up client: another start moved the peel, and the serum came back at once, on the rung it should have lost.
-        var serum = new Product { Id = "vitc", Name = "Dawn serum", Kind = ProductKind.AntioxidantSerum, Actives = [new(Substance.LAscorbic, 10)] };
-        var root = new Product { Id = "root", Name = "Root serum", Kind = ProductKind.PigmentSerum, Actives = [new(Substance.Arbutin, 2)] };
-        var file = CaseBuilder.Basic().Own(serum, CaseBuilder.StrongKit, root).InUse("vitc", Monday.AddDays(-60), 1).Use("vitc", Monday.AddDays(-4), Moment.Morning).Treat(TreatmentKind.Waxing, Monday)
-            .Decide(new StartActive { Id = "k", Product = "strongkit", On = Monday.AddDays(-60), Reason = "signed off", FirstOn = Monday.AddDays(10) }).Patched("strongkit", Monday.AddDays(-60))
-            .Start("root", Monday.AddDays(-2)).Patched("root", Monday.AddDays(-2)).Build();
+        var serum = new Product
+        {
+            Id = "vitc",
+            Name = "Dawn serum",
+            Kind = ProductKind.AntioxidantSerum,
+            Actives = [new(Substance.LAscorbic, 10)],
+        };
+        var root = new Product
+        {
+            Id = "root",
+            Name = "Root serum",
+            Kind = ProductKind.PigmentSerum,
+            Actives = [new(Substance.Arbutin, 2)],
+        };
+        var file = CaseBuilder
+            .Basic()
+            .Own(serum, CaseBuilder.StrongKit, root)
+            .InUse("vitc", Monday.AddDays(-60), 1)
+            .Use("vitc", Monday.AddDays(-4), Moment.Morning)
+            .Treat(TreatmentKind.Waxing, Monday)
+            .Decide(
+                new StartActive
+                {
+                    Id = "k",
+                    Product = "strongkit",
+                    On = Monday.AddDays(-60),
+                    Reason = "signed off",
+                    FirstOn = Monday.AddDays(10),
+                }
+            )
+            .Patched("strongkit", Monday.AddDays(-60))
+            .Start("root", Monday.AddDays(-2))
+            .Patched("root", Monday.AddDays(-2))
+            .Build();
         var path = PathPlanner.Plan(file, CaseBuilder.StrongKitRules, days: 60);
 
         var back = path.DaysOf("vitc")[0];
@@ -373,13 +583,66 @@ public class PeelTests
     [Fact]
     public void A_case_with_a_kit_says_what_is_wrong_with_it()
     {
-        IEnumerable<string> Of(StartActive start, Product? kit = null) => CaseCheck.Check(CaseBuilder.Basic().Own(kit ?? CaseBuilder.WeakKit, CaseBuilder.Glycolic).Decide(start).Build()).Select(problem => problem.Field);
+        IEnumerable<string> Of(StartActive start, Product? kit = null) =>
+            CaseCheck
+                .Check(CaseBuilder.Basic().Own(kit ?? CaseBuilder.WeakKit, CaseBuilder.Glycolic).Decide(start).Build())
+                .Select(problem => problem.Field);
 
-        Assert.Contains("decisions[0].everyDays", Of(new StartActive { Id = "a", Product = "kit", On = Monday, EveryDays = 3 }));
-        Assert.Contains("decisions[0].everyDays", Of(new StartActive { Id = "a", Product = "glycolic", On = Monday, EveryDays = 14 }));
-        Assert.Contains("decisions[0].everyDays", Of(new StartActive { Id = "a", Product = "strongkit", On = Monday, EveryDays = 7, Reason = "signed off" }, CaseBuilder.StrongKit));
-        Assert.Empty(Of(new StartActive { Id = "a", Product = "kit", On = Monday, EveryDays = 28 }));
-        Assert.Contains("log[0].contactSeconds", CaseCheck.Check(Did(CaseBuilder.Basic().Own(CaseBuilder.WeakKit), "kit", Monday.AddDays(-1), -5, told: false).Build()).Select(problem => problem.Field));
+        Assert.Contains(
+            "decisions[0].everyDays",
+            Of(
+                new StartActive
+                {
+                    Id = "a",
+                    Product = "kit",
+                    On = Monday,
+                    EveryDays = 3,
+                }
+            )
+        );
+        Assert.Contains(
+            "decisions[0].everyDays",
+            Of(
+                new StartActive
+                {
+                    Id = "a",
+                    Product = "glycolic",
+                    On = Monday,
+                    EveryDays = 14,
+                }
+            )
+        );
+        Assert.Contains(
+            "decisions[0].everyDays",
+            Of(
+                new StartActive
+                {
+                    Id = "a",
+                    Product = "strongkit",
+                    On = Monday,
+                    EveryDays = 7,
+                    Reason = "signed off",
+                },
+                CaseBuilder.StrongKit
+            )
+        );
+        Assert.Empty(
+            Of(
+                new StartActive
+                {
+                    Id = "a",
+                    Product = "kit",
+                    On = Monday,
+                    EveryDays = 28,
+                }
+            )
+        );
+        Assert.Contains(
+            "log[0].contactSeconds",
+            CaseCheck
+                .Check(Did(CaseBuilder.Basic().Own(CaseBuilder.WeakKit), "kit", Monday.AddDays(-1), -5, told: false).Build())
+                .Select(problem => problem.Field)
+        );
     }
 
     [Theory]
@@ -392,5 +655,17 @@ public class PeelTests
     [InlineData(KitStrength.Strong, Substance.VitaminCDerivative, 7, 7)]
     [InlineData(KitStrength.Strong, Substance.Arbutin, 1, 7)]
     public void What_stops_and_for_how_long_follows_the_table(KitStrength kit, Substance substance, int before, int after) =>
-        Assert.Equal(new PeelStop(before, after), PeelStop.Of(kit, new Product { Id = "p", Name = "P", Kind = ProductKind.PigmentSerum, Actives = [new(substance, 5)] }));
+        Assert.Equal(
+            new PeelStop(before, after),
+            PeelStop.Of(
+                kit,
+                new Product
+                {
+                    Id = "p",
+                    Name = "P",
+                    Kind = ProductKind.PigmentSerum,
+                    Actives = [new(substance, 5)],
+                }
+            )
+        );
 }

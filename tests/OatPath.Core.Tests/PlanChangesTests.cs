@@ -14,7 +14,11 @@ public class PlanChangesTests
     private static CarePath Plan(CaseBuilder builder) => PathPlanner.Plan(builder.Build(), CaseBuilder.Rules, days: Days);
 
     private static List<string> Said(CarePath before, CarePath after) =>
-        [.. ChangeWords.Say(PlanChanges.Between(before, after), (after.Days[0].Date, after.Days[^1].Date), after.Today, id => id).Select(line => $"{line.Sign}: {line.What}: {line.How}")];
+        [
+            .. ChangeWords
+                .Say(PlanChanges.Between(before, after), (after.Days[0].Date, after.Days[^1].Date), after.Today, id => id)
+                .Select(line => $"{line.Sign}: {line.What}: {line.How}"),
+        ];
 
     private static CaseBuilder Shelf() => CaseBuilder.Basic().Own(CaseBuilder.Glycolic);
 
@@ -23,7 +27,14 @@ public class PlanChangesTests
     {
         var after = Plan(Shelf().Start("glycolic", CaseBuilder.Monday));
 
-        Assert.Equal(["Added: cleanser, cream and sun: every morning", "Added: cleanser and cream: every evening", "Added: glycolic: patch test tonight, then Thu, Sun"], Said(after with { Days = [] }, after));
+        Assert.Equal(
+            [
+                "Added: cleanser, cream and sun: every morning",
+                "Added: cleanser and cream: every evening",
+                "Added: glycolic: patch test tonight, then Thu, Sun",
+            ],
+            Said(after with { Days = [] }, after)
+        );
     }
 
     [Fact]
@@ -42,17 +53,25 @@ public class PlanChangesTests
 
     [Fact]
     public void Every_difference_of_two_plans_is_in_a_line() => RandomCase.Each(300, (file, seed) =>
-    {
-        var before = PathPlanner.Plan(file with { Decisions = [.. file.Decisions.OfType<StartActive>().Where(_ => seed % 2 == 0)], Log = [] }, CaseBuilder.Rules, days: Days);
-        var after = PathPlanner.Plan(file, CaseBuilder.Rules, days: Days);
-        var changed = PlanChanges.Between(before, after).Select(change => (change.Product, change.Moment)).ToHashSet();
-        foreach (var half in PathDiff.Between(before, after))
         {
-            var keys = half.Added.Concat(half.Removed).ToList();
-            Assert.All(keys.Where(key => !IsPatch(key)), key => Assert.Contains((key, half.Moment), changed));
-            Assert.All(half.Added.Where(IsPatch), key => Assert.Contains(changed, change => change.Product == key["patch-".Length..]));
-        }
+            var before = PathPlanner.Plan(
+                file with
+                {
+                    Decisions = [.. file.Decisions.OfType<StartActive>().Where(_ => seed % 2 == 0)],
+                    Log = [],
+                },
+                CaseBuilder.Rules,
+                days: Days
+            );
+            var after = PathPlanner.Plan(file, CaseBuilder.Rules, days: Days);
+            var changed = PlanChanges.Between(before, after).Select(change => (change.Product, change.Moment)).ToHashSet();
+            foreach (var half in PathDiff.Between(before, after))
+            {
+                var keys = half.Added.Concat(half.Removed).ToList();
+                Assert.All(keys.Where(key => !IsPatch(key)), key => Assert.Contains((key, half.Moment), changed));
+                Assert.All(half.Added.Where(IsPatch), key => Assert.Contains(changed, change => change.Product == key["patch-".Length..]));
+            }
 
-        Assert.All(Said(before, after), line => Assert.False(line.EndsWith(": ", StringComparison.Ordinal), line));
-    });
+            Assert.All(Said(before, after), line => Assert.False(line.EndsWith(": ", StringComparison.Ordinal), line));
+        });
 }

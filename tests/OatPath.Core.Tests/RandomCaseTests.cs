@@ -23,7 +23,8 @@ public class RandomCaseTests
         Collect(Count(1000), seed => (MutatedCase.Build(seed), house));
     }
 
-    private static void HaveNoBreach(int count, HouseRules rules) => Collect(Count(count), seed => (RandomCase.Build(new Random(seed), rules), rules));
+    private static void HaveNoBreach(int count, HouseRules rules) =>
+        Collect(Count(count), seed => (RandomCase.Build(new Random(seed), rules), rules));
 
     private static int Count(int usual) => int.TryParse(Environment.GetEnvironmentVariable("OATPATH_CASES"), out var many) ? many : usual;
 
@@ -34,8 +35,11 @@ public class RandomCaseTests
         RandomCase.Seeds(count, seed =>
         {
             var (file, rules) = build(seed);
-            var what = CaseCheck.Check(file).Select(problem => $"check {problem}")
-                .Concat(PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, days: 60)).Take(4).Select(breach => breach.ToString())).ToList();
+            var what = CaseCheck
+                .Check(file)
+                .Select(problem => $"check {problem}")
+                .Concat(PathAuditor.Audit(file, rules, PathPlanner.Plan(file, rules, days: 60)).Take(4).Select(breach => breach.ToString()))
+                .ToList();
             if (what.Count > 0)
             {
                 found.Add((seed, string.Join("; ", what)));
@@ -43,6 +47,11 @@ public class RandomCaseTests
         });
 
         var first = found.OrderBy(case_ => case_.Seed).ToList();
-        Assert.True(first.Count == 0, $"{first.Count} of {count} cases are refused:\n{string.Join('\n', first.Take(40).Select(case_ => $"seed {case_.Seed}: {case_.What}"))}\n{(first.Count == 0 ? "" : CaseJson.Write(build(first[0].Seed).File))}");
+        Assert.True(
+            first.Count == 0,
+            $"{first.Count} of {count} cases are refused:\n"
+                + $"{string.Join('\n', first.Take(40).Select(case_ => $"seed {case_.Seed}: {case_.What}"))}\n"
+                + $"{(first.Count == 0 ? "" : CaseJson.Write(build(first[0].Seed).File))}"
+        );
     }
 }

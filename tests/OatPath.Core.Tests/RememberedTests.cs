@@ -9,7 +9,11 @@ public class RememberedTests
     {
         var made = new List<int>();
         var remembered = new Remembered<int, string>(3);
-        string Of(int key) => remembered.Of(key, one => { made.Add(one); return $"{one}"; });
+        string Of(int key) => remembered.Of(key, one =>
+            {
+                made.Add(one);
+                return $"{one}";
+            });
 
         Assert.Equal(["1", "1", "2", "3", "2"], new[] { 1, 1, 2, 3, 2 }.Select(Of));
         Assert.Equal([1, 2, 3], made);

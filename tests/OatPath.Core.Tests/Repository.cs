@@ -6,5 +6,7 @@ internal static class Repository
     public static string Root { get; } = Find(AppContext.BaseDirectory);
 
     private static string Find(string folder) =>
-        File.Exists(Path.Combine(folder, "OatPath.slnx")) ? folder : Find(Directory.GetParent(folder)?.FullName ?? throw new DirectoryNotFoundException("OatPath.slnx"));
+        File.Exists(Path.Combine(folder, "OatPath.slnx"))
+            ? folder
+            : Find(Directory.GetParent(folder)?.FullName ?? throw new DirectoryNotFoundException("OatPath.slnx"));
 }

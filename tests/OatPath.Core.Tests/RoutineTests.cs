@@ -13,7 +13,12 @@ public class RoutineTests
     [Fact]
     public void Chest_too_takes_a_teaspoon_of_sunscreen_and_never_an_acid()
     {
-        var path = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", CaseBuilder.Monday, 4).With(intake => intake with { ChestToo = true }).Plan(3);
+        var path = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", CaseBuilder.Monday, 4)
+            .With(intake => intake with { ChestToo = true })
+            .Plan(3);
         var sun = path.Days[0].Morning.Steps.Single(step => step.Product == "sun");
 
         Assert.Equal((true, "1 teaspoon"), (sun.Chest, sun.Amount!.ToString()));
@@ -22,22 +27,46 @@ public class RoutineTests
     }
 
     private static readonly DateOnly Monday = CaseBuilder.Monday;
-    private static readonly Product Oil = new() { Id = "oil", Name = "Lock oil", Kind = ProductKind.OilCleanser };
-    private static readonly Product Eye = new() { Id = "eye", Name = "Wren gel", Kind = ProductKind.EyeGel };
-    private static readonly Product Serum = new() { Id = "hydra", Name = "Dew serum", Kind = ProductKind.HydratingSerum };
-    private static readonly Product Toner = new() { Id = "toner", Name = "Rain toner", Kind = ProductKind.CalmingToner };
+    private static readonly Product Oil = new()
+    {
+        Id = "oil",
+        Name = "Lock oil",
+        Kind = ProductKind.OilCleanser,
+    };
+    private static readonly Product Eye = new()
+    {
+        Id = "eye",
+        Name = "Wren gel",
+        Kind = ProductKind.EyeGel,
+    };
+    private static readonly Product Serum = new()
+    {
+        Id = "hydra",
+        Name = "Dew serum",
+        Kind = ProductKind.HydratingSerum,
+    };
+    private static readonly Product Toner = new()
+    {
+        Id = "toner",
+        Name = "Rain toner",
+        Kind = ProductKind.CalmingToner,
+    };
 
-    private static CaseBuilder AcidEvening() => CaseBuilder.Basic().Own(Oil, Eye, Serum, Toner, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1);
+    private static CaseBuilder AcidEvening() =>
+        CaseBuilder.Basic().Own(Oil, Eye, Serum, Toner, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1);
 
     private static List<string> Keys(HalfDay half) => [.. half.Steps.Select(step => step.Key)];
 
     [Fact]
-    public void An_acid_evening_stands_in_order_with_hands_drying_and_fingertips() => Assert.Equal(
-        ["hands", "oil", "cleanser", "dry", "toner", "dry-between", "glycolic", "hands-after", "hydra", "eye", "cream"], Keys(AcidEvening().Plan(1).Days[0].Evening));
+    public void An_acid_evening_stands_in_order_with_hands_drying_and_fingertips() =>
+        Assert.Equal(
+            ["hands", "oil", "cleanser", "dry", "toner", "dry-between", "glycolic", "hands-after", "hydra", "eye", "cream"],
+            Keys(AcidEvening().Plan(1).Days[0].Evening)
+        );
 
     [Fact]
-    public void A_morning_ends_with_sunscreen_and_eye_gel_stands_before_it() => Assert.Equal(
-        ["hands", "cleanser", "dry", "toner", "hydra", "eye", "cream", "sun"], Keys(AcidEvening().Plan(1).Days[0].Morning));
+    public void A_morning_ends_with_sunscreen_and_eye_gel_stands_before_it() =>
+        Assert.Equal(["hands", "cleanser", "dry", "toner", "hydra", "eye", "cream", "sun"], Keys(AcidEvening().Plan(1).Days[0].Morning));
 
     [Fact]
     public void What_comes_before_an_acid_is_dried_fully()
@@ -53,9 +82,18 @@ public class RoutineTests
     {
         var file = AcidEvening().Build();
         var turned = file with { Shelf = [.. file.Shelf.Reverse()] };
-        var renamed = file with { Shelf = [.. file.Shelf.Select(item => item with { Product = item.Product with { Name = "Z " + item.Product.Name } })] };
+        var renamed = file with
+        {
+            Shelf = [.. file.Shelf.Select(item => item with { Product = item.Product with { Name = "Z " + item.Product.Name } })],
+        };
 
-        string Shape(CaseFile given) => string.Join('|', PathPlanner.Plan(given, CaseBuilder.Rules, days: 21).Days.Select(day => string.Join(',', Keys(day.Morning).Concat(Keys(day.Evening)))));
+        string Shape(CaseFile given) =>
+            string.Join(
+                '|',
+                PathPlanner
+                    .Plan(given, CaseBuilder.Rules, days: 21)
+                    .Days.Select(day => string.Join(',', Keys(day.Morning).Concat(Keys(day.Evening))))
+            );
         Assert.Equal(Shape(file), Shape(turned));
         Assert.Equal(Shape(file), Shape(renamed));
     }
@@ -63,7 +101,17 @@ public class RoutineTests
     [Fact]
     public void A_hand_order_is_kept_inside_its_phase_and_its_risk_is_named()
     {
-        var path = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Evening, Products = ["cream", "hydra", "cleanser", "oil"] }).Plan(1);
+        var path = AcidEvening()
+            .Decide(
+                new SetOrder
+                {
+                    Id = "o",
+                    On = Monday,
+                    Moment = Moment.Evening,
+                    Products = ["cream", "hydra", "cleanser", "oil"],
+                }
+            )
+            .Plan(1);
         var keys = Keys(path.Days[0].Evening);
 
         Assert.True(keys.IndexOf("cream") < keys.IndexOf("hydra"));
@@ -75,18 +123,54 @@ public class RoutineTests
     [Fact]
     public void A_hand_order_that_cannot_be_is_explained_and_not_silently_changed()
     {
-        var evening = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Evening, Products = ["cream", "cleanser"] }).Plan(1);
-        var morning = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Morning, Products = ["sun", "cream"] }).Plan(1);
+        var evening = AcidEvening()
+            .Decide(
+                new SetOrder
+                {
+                    Id = "o",
+                    On = Monday,
+                    Moment = Moment.Evening,
+                    Products = ["cream", "cleanser"],
+                }
+            )
+            .Plan(1);
+        var morning = AcidEvening()
+            .Decide(
+                new SetOrder
+                {
+                    Id = "o",
+                    On = Monday,
+                    Moment = Moment.Morning,
+                    Products = ["sun", "cream"],
+                }
+            )
+            .Plan(1);
 
-        Assert.Equal("rinsing would take it off again", evening.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]);
-        Assert.Equal("sunscreen goes on last of all", morning.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]);
+        Assert.Equal(
+            "rinsing would take it off again",
+            evening.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]
+        );
+        Assert.Equal(
+            "sunscreen goes on last of all",
+            morning.Warnings.Single(because => because.Rule == RuleBook.ByHandImpossible).Values["why"]
+        );
         Assert.DoesNotContain(AcidEvening().Plan(1).Warnings, because => because.Rule == RuleBook.ByHandImpossible);
     }
 
     [Fact]
     public void Sunscreen_stays_last_whatever_the_hand_says()
     {
-        var path = AcidEvening().Decide(new SetOrder { Id = "o", On = Monday, Moment = Moment.Morning, Products = ["sun", "cream", "cleanser"] }).Plan(1);
+        var path = AcidEvening()
+            .Decide(
+                new SetOrder
+                {
+                    Id = "o",
+                    On = Monday,
+                    Moment = Moment.Morning,
+                    Products = ["sun", "cream", "cleanser"],
+                }
+            )
+            .Plan(1);
 
         Assert.Equal("sun", Keys(path.Days[0].Morning)[^1]);
     }
@@ -131,9 +215,18 @@ public class RoutineTests
     [Fact]
     public void Without_a_usable_sunscreen_acids_and_retinoids_wait()
     {
-        var none = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Plan();
-        var weak = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen with { Spf = 15 }, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Plan();
-        var empty = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen with { EmptyOn = Monday.AddDays(5) }, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Plan();
+        var none = new CaseBuilder()
+            .Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday, 1)
+            .Plan();
+        var weak = new CaseBuilder()
+            .Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen with { Spf = 15 }, CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday, 1)
+            .Plan();
+        var empty = new CaseBuilder()
+            .Own(CaseBuilder.Cleanser, CaseBuilder.Sunscreen with { EmptyOn = Monday.AddDays(5) }, CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday, 1)
+            .Plan();
 
         Assert.Empty(none.DaysOf("glycolic"));
         Assert.Empty(weak.DaysOf("glycolic"));
@@ -144,7 +237,16 @@ public class RoutineTests
     [Fact]
     public void A_mask_never_shares_a_beginners_acid_evening()
     {
-        var path = AcidEvening().Own(new Product { Id = "clay", Name = "Bank clay", Kind = ProductKind.ClayMask }).Plan(60);
+        var path = AcidEvening()
+            .Own(
+                new Product
+                {
+                    Id = "clay",
+                    Name = "Bank clay",
+                    Kind = ProductKind.ClayMask,
+                }
+            )
+            .Plan(60);
 
         Assert.NotEmpty(path.DaysOf("clay"));
         Assert.Empty(path.DaysOf("clay").Intersect(path.DaysOf("glycolic")));
@@ -163,7 +265,14 @@ public class RoutineTests
     [Fact]
     public void Two_pumps_twice_a_day_from_30_mL_last_60_days()
     {
-        var pump = new Product { Id = "pump", Name = "Dew", Kind = ProductKind.HydratingSerum, Dispenser = Dispenser.TreatmentPump, ContentMl = 30 };
+        var pump = new Product
+        {
+            Id = "pump",
+            Name = "Dew",
+            Kind = ProductKind.HydratingSerum,
+            Dispenser = Dispenser.TreatmentPump,
+            ContentMl = 30,
+        };
         var line = Assert.Single(CaseBuilder.Basic().Own(pump).Plan(90).Supply, line => line.Product == "pump");
 
         Assert.Equal(Monday.AddDays(59), line.RunsOutOn);
@@ -174,7 +283,11 @@ public class RoutineTests
     public void A_sunscreen_that_ends_within_days_is_asked_for_before_a_step_up()
     {
         var ending = CaseBuilder.Sunscreen with { ContentMl = 7.5m };
-        var questions = new CaseBuilder().Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, ending, CaseBuilder.Glycolic).InUse("glycolic", Monday, 1).Plan(30).Questions;
+        var questions = new CaseBuilder()
+            .Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, ending, CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday, 1)
+            .Plan(30)
+            .Questions;
 
         Assert.Equal(QuestionKind.LowSupply, questions[0].Kind);
         Assert.Equal(questions.OrderBy(question => question.Kind), questions);
@@ -195,5 +308,6 @@ public class RoutineTests
     [InlineData(3, AmountUnit.Drop, "3 drops")]
     [InlineData(2, AmountUnit.TreatmentPump, "2 pumps")]
     [InlineData(5, AmountUnit.Millilitre, "5 mL")]
-    public void Amounts_are_said_plainly(double count, AmountUnit unit, string words) => Assert.Equal(words, new Amount((decimal)count, unit).ToString());
+    public void Amounts_are_said_plainly(double count, AmountUnit unit, string words) =>
+        Assert.Equal(words, new Amount((decimal)count, unit).ToString());
 }

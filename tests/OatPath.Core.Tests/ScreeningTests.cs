@@ -14,18 +14,41 @@ namespace OatPath.Core.Tests;
 
 public class ScreeningTests
 {
-    private static readonly HouseRules House = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
-    private static readonly CaseFile PeelWeek = CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json"))).Case!;
-    private static readonly DateOnly Evening = PathPlanner.Plan(PeelWeek, House, days: 1).Ladders.Single(ladder => ladder.Product == "kiln-peel").NextOn!.Value;
+    private static readonly HouseRules House = CaseJson
+        .ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json")))
+        .Rules!;
+    private static readonly CaseFile PeelWeek = CaseJson
+        .ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json")))
+        .Case!;
+    private static readonly DateOnly Evening = PathPlanner
+        .Plan(PeelWeek, House, days: 1)
+        .Ladders.Single(ladder => ladder.Product == "kiln-peel")
+        .NextOn!.Value;
 
     /// <summary>The demo client on the evening of the peel.</summary>
     private static CaseFile Tonight => PeelWeek with { AsOf = CaseBuilder.At(Evening, 19) };
 
-    private static CaseFile With(params Flag[] flags) => Tonight with { Intake = Tonight.Intake with { Flags = [.. Tonight.Intake.Flags, .. flags] } };
+    private static CaseFile With(params Flag[] flags) =>
+        Tonight with
+        {
+            Intake = Tonight.Intake with { Flags = [.. Tonight.Intake.Flags, .. flags] },
+        };
 
-    private static CaseFile Kit(Func<Product, Product> change) => Tonight with { Shelf = [.. Tonight.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item)] };
+    private static CaseFile Kit(Func<Product, Product> change) =>
+        Tonight with
+        {
+            Shelf = [.. Tonight.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item)],
+        };
 
-    private static Screened Answers(params DayQuestion[] yes) => new() { Id = "asked", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Yes = yes };
+    private static Screened Answers(params DayQuestion[] yes) =>
+        new()
+        {
+            Id = "asked",
+            Product = "kiln-peel",
+            Day = Evening,
+            HappenedAt = CaseBuilder.At(Evening, 18),
+            Yes = yes,
+        };
 
     private static ScreeningResult Of(CaseFile file, HouseRules? rules = null) => PeelScreening.Of(file, rules ?? House, "kiln-peel")!;
 
@@ -40,7 +63,10 @@ public class ScreeningTests
         Assert.All(waits.Reasons, reason => Assert.False(string.IsNullOrWhiteSpace(reason.Changes)));
 
         Assert.Equal(ScreeningOutcome.AskClinician, Of(With(new Flag { Kind = FlagKind.Diabetes })).Outcome);
-        Assert.Equal(ScreeningOutcome.AskClinician, Of(With(new Flag { Kind = FlagKind.Isotretinoin, From = Evening.AddDays(-30) })).Outcome);
+        Assert.Equal(
+            ScreeningOutcome.AskClinician,
+            Of(With(new Flag { Kind = FlagKind.Isotretinoin, From = Evening.AddDays(-30) })).Outcome
+        );
         Assert.Equal(ScreeningOutcome.SalonOnly, Of(With(new Flag { Kind = FlagKind.Rosacea })).Outcome);
         Assert.Equal(ScreeningOutcome.SalonOnly, Of(Tonight, House with { HomePeels = HomePeels.SalonOnly }).Outcome);
         Assert.Equal(ScreeningOutcome.SalonOnly, Of(Kit(kit => kit with { Actives = [new(Substance.Glycolic, 40)] })).Outcome);
@@ -68,7 +94,9 @@ public class ScreeningTests
     {
         var path = PathPlanner.Plan(Tonight with { Log = [.. Tonight.Log, Answers(question)] }, House, days: 60);
 
-        Assert.All(path.Days.Take(days + 1).Take(60), day => Assert.DoesNotContain(day.Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null));
+        Assert.All(path.Days.Take(days + 1).Take(60), day =>
+            Assert.DoesNotContain(day.Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null)
+        );
     }
 
     [Theory]
@@ -80,7 +108,9 @@ public class ScreeningTests
         var asked = Tonight with { Log = [.. Tonight.Log, Answers(question)] };
         var path = PathPlanner.Plan(asked, House, Evening.AddDays(-5), 12);
 
-        Assert.DoesNotContain(path.On(Evening)!.Evening.Steps, step => step.Product is not null && asked.Shelf.Single(item => item.Product.Id == step.Product).Product.Irritancy() == Degree.Yes);
+        Assert.DoesNotContain(path.On(Evening)!.Evening.Steps, step =>
+            step.Product is not null && asked.Shelf.Single(item => item.Product.Id == step.Product).Product.Irritancy() == Degree.Yes
+        );
 
         // What had stopped for the peel had stopped: an answer does not change the days before it.
         var before = PathPlanner.Plan(Tonight, House, Evening.AddDays(-5), 5);
@@ -93,12 +123,45 @@ public class ScreeningTests
     {
         var yes = Answers(DayQuestion.NewMedicine);
         CaseFile Asked(params LogEntry[] more) => Tonight with { Log = [.. Tonight.Log, .. more] };
-        var cleared = Asked(yes) with { Decisions = [.. Tonight.Decisions, new ClearScreening { Id = "clear", On = Evening, Screening = "asked", Reason = "a vitamin" }] };
+        var cleared = Asked(yes) with
+        {
+            Decisions =
+            [
+                .. Tonight.Decisions,
+                new ClearScreening
+                {
+                    Id = "clear",
+                    On = Evening,
+                    Screening = "asked",
+                    Reason = "a vitamin",
+                },
+            ],
+        };
 
         Assert.NotEqual(ScreeningOutcome.Go, Of(Asked(yes)).Outcome);
-        Assert.Equal(ScreeningOutcome.Go, Of(Asked(yes, Answers() with { Id = "again", HappenedAt = yes.HappenedAt.AddMinutes(2) })).Outcome);
+        Assert.Equal(
+            ScreeningOutcome.Go,
+            Of(Asked(yes, Answers() with { Id = "again", HappenedAt = yes.HappenedAt.AddMinutes(2) })).Outcome
+        );
         Assert.Equal(ScreeningOutcome.Go, Of(cleared).Outcome);
-        Assert.NotEmpty(CaseCheck.Check(cleared with { Decisions = [.. Tonight.Decisions, new ClearScreening { Id = "clear", On = Evening, Screening = "asked", Reason = "x" }] }));
+        Assert.NotEmpty(
+            CaseCheck.Check(
+                cleared with
+                {
+                    Decisions =
+                    [
+                        .. Tonight.Decisions,
+                        new ClearScreening
+                        {
+                            Id = "clear",
+                            On = Evening,
+                            Screening = "asked",
+                            Reason = "x",
+                        },
+                    ],
+                }
+            )
+        );
     }
 
     [Fact]
@@ -108,9 +171,26 @@ public class ScreeningTests
         var file = Tonight with { Log = [.. Tonight.Log, open] };
 
         Assert.Equal([FaceZone.Chin], Of(file).LeaveOut);
-        Assert.DoesNotContain(PeelScript.Compile(file, House, "kiln-peel", Evening).Script!.Groups.SelectMany(group => group.Zones), step => step.Zone == FaceZone.Chin);
-        var later = file with { AsOf = CaseBuilder.At(Evening.AddDays(3), 20), Log = [.. file.Log, Answers() with { Id = "closed", Day = Evening.AddDays(3), HappenedAt = CaseBuilder.At(Evening.AddDays(3), 19) }] };
-        Assert.DoesNotContain(new KnownFacts(later).File.Intake.Flags, flag => flag.Kind == FlagKind.OpenSkin && flag.Covers(Evening.AddDays(3)));
+        Assert.DoesNotContain(PeelScript.Compile(file, House, "kiln-peel", Evening).Script!.Groups.SelectMany(group => group.Zones), step =>
+            step.Zone == FaceZone.Chin
+        );
+        var later = file with
+        {
+            AsOf = CaseBuilder.At(Evening.AddDays(3), 20),
+            Log =
+            [
+                .. file.Log,
+                Answers() with
+                {
+                    Id = "closed",
+                    Day = Evening.AddDays(3),
+                    HappenedAt = CaseBuilder.At(Evening.AddDays(3), 19),
+                },
+            ],
+        };
+        Assert.DoesNotContain(new KnownFacts(later).File.Intake.Flags, flag =>
+            flag.Kind == FlagKind.OpenSkin && flag.Covers(Evening.AddDays(3))
+        );
     }
 
     [Fact]
@@ -120,7 +200,18 @@ public class ScreeningTests
 
         var lastPeel = Tonight.Log.OfType<Applied>().Where(use => use.Product == "kiln-peel").Max(use => use.HappenedAt);
         var item = Tonight.Shelf.Single(item => item.Product.Id == "kiln-peel");
-        CaseFile Was(decimal? percent, decimal? ph) => Tonight with { Shelf = [.. Tonight.Shelf.Where(other => other != item), item with { Was = [new(lastPeel.AddHours(5), item.Product.Kind, [new(Substance.Glycolic, percent)], ph)] }] };
+        CaseFile Was(decimal? percent, decimal? ph) =>
+            Tonight with
+            {
+                Shelf =
+                [
+                    .. Tonight.Shelf.Where(other => other != item),
+                    item with
+                    {
+                        Was = [new(lastPeel.AddHours(5), item.Product.Kind, [new(Substance.Glycolic, percent)], ph)],
+                    },
+                ],
+            };
 
         // The same percent at a lower pH bites harder.
         Assert.Equal(ComparedStrength.Stronger, Of(Was(12, 4.2m)).Compared.Single().Strength);
@@ -132,10 +223,17 @@ public class ScreeningTests
     [Fact]
     public void The_countdown_names_patches_and_hidden_actives_too()
     {
-        var patch = new Product { Id = "dots", Name = "Hedge dots", Kind = ProductKind.SpotPatch };
+        var patch = new Product
+        {
+            Id = "dots",
+            Name = "Hedge dots",
+            Kind = ProductKind.SpotPatch,
+        };
         var lines = Countdown.Of(Tonight with { Shelf = [.. Tonight.Shelf, new() { Product = patch }] }, "kiln-peel", Evening);
 
-        Assert.Contains(lines, line => line.Product.Id == "dots" && line.LastBefore == Evening.AddDays(-4) && line.BackOn == Evening.AddDays(4));
+        Assert.Contains(lines, line =>
+            line.Product.Id == "dots" && line.LastBefore == Evening.AddDays(-4) && line.BackOn == Evening.AddDays(4)
+        );
         Assert.Contains(lines, line => line.Product.Name == "Chalk cream" && !line.OnlyTonight);
         Assert.Single(Countdown.Soon(lines, Evening.AddDays(-4), 0), line => line.Product.Id == "dots");
         Assert.DoesNotContain(lines, line => line.Product.IsKit());
@@ -160,17 +258,51 @@ public class ScreeningTests
             decimal? ph = random.Next(8) == 0 ? null : random.Next(22, 45) / 10m;
             var salicylic = random.Next(4) == 0 ? random.Next(1, 5) : 0;
             var age = random.Next(4) == 0 ? random.Next(14, 18) : 30;
-            FlagKind? flag = random.Next(4) == 0 ? new[] { FlagKind.Isotretinoin, FlagKind.Pregnancy, FlagKind.ColdSoreActive }[random.Next(3)] : null;
-            var rules = House with { HomePeels = (HomePeels)random.Next(3), PractiseFirst = random.Next(2) == 0, AcidHoldDays = random.Next(1, 60), ChangeSpacingDays = random.Next(1, 30), WindowSpf = 30 };
-            var file = Kit(kit => kit with { Actives = [new(Substance.Glycolic, percent), .. salicylic > 0 ? new[] { new Active(Substance.Salicylic, salicylic) } : []], Ph = ph });
+            FlagKind? flag =
+                random.Next(4) == 0 ? new[] { FlagKind.Isotretinoin, FlagKind.Pregnancy, FlagKind.ColdSoreActive }[random.Next(3)] : null;
+            var rules = House with
+            {
+                HomePeels = (HomePeels)random.Next(3),
+                PractiseFirst = random.Next(2) == 0,
+                AcidHoldDays = random.Next(1, 60),
+                ChangeSpacingDays = random.Next(1, 30),
+                WindowSpf = 30,
+            };
+            var file = Kit(kit =>
+                kit with
+                {
+                    Actives =
+                    [
+                        new(Substance.Glycolic, percent),
+                        .. salicylic > 0 ? new[] { new Active(Substance.Salicylic, salicylic) } : [],
+                    ],
+                    Ph = ph,
+                }
+            );
             file = file with
             {
-                Intake = file.Intake with { BirthDate = Evening.AddYears(-age), Flags = flag is { } kind ? [new Flag { Kind = kind, From = Evening.AddDays(-9) }] : [] },
-                Decisions = [.. file.Decisions.Select(decision => decision is StartActive { Product: "kiln-peel" } start ? start with { Reason = "signed off by the practitioner" } : decision)],
+                Intake = file.Intake with
+                {
+                    BirthDate = Evening.AddYears(-age),
+                    Flags = flag is { } kind ? [new Flag { Kind = kind, From = Evening.AddDays(-9) }] : [],
+                },
+                Decisions =
+                [
+                    .. file.Decisions.Select(decision =>
+                        decision is StartActive { Product: "kiln-peel" } start
+                            ? start with
+                            {
+                                Reason = "signed off by the practitioner",
+                            }
+                            : decision
+                    ),
+                ],
             };
             var beyond = percent is null or > 30 || ph is null or < 3.0m || salicylic > 2 || age < 18 || flag is not null;
             var path = PathPlanner.Plan(file, rules, days: 40);
-            var evening = path.Days.FirstOrDefault(day => day.Evening.Steps.Any(step => step.Product == "kiln-peel" && step.ContactSeconds is not null))?.Date;
+            var evening = path
+                .Days.FirstOrDefault(day => day.Evening.Steps.Any(step => step.Product == "kiln-peel" && step.ContactSeconds is not null))
+                ?.Date;
             Assert.False(beyond && evening is not null, $"seed {seed}: planned");
             foreach (var on in new[] { Evening, evening ?? Evening.AddDays(14) })
             {
@@ -181,12 +313,25 @@ public class ScreeningTests
 
                 scripts++;
                 Assert.False(beyond, $"seed {seed}: scripted");
-                Assert.True(script.TargetSeconds <= script.LimitSeconds && script.LimitSeconds <= (percent <= 15 && ph >= 3.5m ? 600 : 180), $"seed {seed}: {script.TargetSeconds} of {script.LimitSeconds}");
+                Assert.True(
+                    script.TargetSeconds <= script.LimitSeconds && script.LimitSeconds <= (percent <= 15 && ph >= 3.5m ? 600 : 180),
+                    $"seed {seed}: {script.TargetSeconds} of {script.LimitSeconds}"
+                );
                 Assert.Equal("ending", script.Kit[0].Id);
                 Assert.Contains(script.Kit, item => item.Id == "timer");
 
                 // Whatever is pressed without the kit, nothing is asked for but to take it off.
-                var pressed = Enumerable.Range(0, random.Next(1, 12)).Select(i => new SessionEvent($"e{i}", i * 1000, (SessionEventKind)random.Next(Enum.GetValues<SessionEventKind>().Length), script.Kit[random.Next(1, script.Kit.Count)].Id, FaceZone.Chin, random.Next(11))).ToList();
+                var pressed = Enumerable
+                    .Range(0, random.Next(1, 12))
+                    .Select(i => new SessionEvent(
+                        $"e{i}",
+                        i * 1000,
+                        (SessionEventKind)random.Next(Enum.GetValues<SessionEventKind>().Length),
+                        script.Kit[random.Next(1, script.Kit.Count)].Id,
+                        FaceZone.Chin,
+                        random.Next(11)
+                    ))
+                    .ToList();
                 var shown = SessionPlayer.Play(script, pressed, 20_000);
                 Assert.True(shown.Phase != SessionPhase.On || shown.Do == SessionDo.RemoveNow, $"seed {seed}: {shown.Do}");
             }
@@ -203,7 +348,15 @@ public class ScreeningTests
     {
         var script = PeelScript.Compile(Tonight, House, "kiln-peel", Evening).Script!;
         SessionEvent[] events = [new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("h", 60_000, kind)];
-        var held = new SessionHeld { Id = "s", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Script = script, Events = events };
+        var held = new SessionHeld
+        {
+            Id = "s",
+            Product = "kiln-peel",
+            Day = Evening,
+            HappenedAt = CaseBuilder.At(Evening, 18),
+            Script = script,
+            Events = events,
+        };
         var path = PathPlanner.Plan(Tonight with { Log = [.. Tonight.Log, held] }, House, days: 3);
 
         Assert.Equal(expected, path.Reports.Single(report => report.Id == "s").Outcome);
@@ -216,8 +369,27 @@ public class ScreeningTests
     public void A_session_left_open_counts_its_contact_up_to_the_last_thing_known()
     {
         var script = PeelScript.Compile(Tonight, House, "kiln-peel", Evening).Script!;
-        SessionEvent[] events = [new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("s", 901_000, SessionEventKind.Stung, Value: 2)];
-        var file = Tonight with { Log = [.. Tonight.Log, new SessionHeld { Id = "s", Product = "kiln-peel", Day = Evening, HappenedAt = CaseBuilder.At(Evening, 18), Script = script, Events = events }] };
+        SessionEvent[] events =
+        [
+            new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin),
+            new("s", 901_000, SessionEventKind.Stung, Value: 2),
+        ];
+        var file = Tonight with
+        {
+            Log =
+            [
+                .. Tonight.Log,
+                new SessionHeld
+                {
+                    Id = "s",
+                    Product = "kiln-peel",
+                    Day = Evening,
+                    HappenedAt = CaseBuilder.At(Evening, 18),
+                    Script = script,
+                    Events = events,
+                },
+            ],
+        };
 
         Assert.Equal(900, new KnownFacts(file).ContactOf("kiln-peel", Evening));
         Assert.Contains(PathPlanner.Plan(file, House, days: 1).Warnings, warning => warning.Rule == RuleBook.PeelOverrun);

@@ -11,19 +11,38 @@ namespace OatPath.Core.Tests;
 
 public class SessionTests
 {
-    private static readonly HouseRules House = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
-    private static readonly CaseFile PeelWeek = CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json"))).Case!;
-    private static readonly DateOnly Evening = PathPlanner.Plan(PeelWeek, House, days: 1).Ladders.Single(ladder => ladder.Product == "kiln-peel").NextOn!.Value;
+    private static readonly HouseRules House = CaseJson
+        .ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json")))
+        .Rules!;
+    private static readonly CaseFile PeelWeek = CaseJson
+        .ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", "peel-week.json")))
+        .Case!;
+    private static readonly DateOnly Evening = PathPlanner
+        .Plan(PeelWeek, House, days: 1)
+        .Ladders.Single(ladder => ladder.Product == "kiln-peel")
+        .NextOn!.Value;
 
-    private static SessionScript Script(int? target = null) => PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script! is var script && target is { } seconds
-        ? script with { TargetSeconds = seconds, Groups = ZoneGroups.Of(ZoneGroups.Order(2, []), seconds) } : PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script!;
+    private static SessionScript Script(int? target = null) =>
+        PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script! is var script && target is { } seconds
+            ? script with
+            {
+                TargetSeconds = seconds,
+                Groups = ZoneGroups.Of(ZoneGroups.Order(2, []), seconds),
+            }
+            : PeelScript.Compile(PeelWeek, House, "kiln-peel", Evening).Script!;
 
     /// <summary>The kit ticked and every question answered so that it goes on, in the first second.</summary>
     private static List<SessionEvent> Ready(SessionScript script) =>
-    [
-        .. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 100, SessionEventKind.Ticked, item.Id)),
-        .. script.Asks.Select(ask => new SessionEvent($"a-{ask.Id}", 200, SessionEventKind.Answered, ask.Id, Value: ask.GoesOn ? 1 : 0)),
-    ];
+        [
+            .. script.Kit.Select(item => new SessionEvent($"k-{item.Id}", 100, SessionEventKind.Ticked, item.Id)),
+            .. script.Asks.Select(ask => new SessionEvent(
+                $"a-{ask.Id}",
+                200,
+                SessionEventKind.Answered,
+                ask.Id,
+                Value: ask.GoesOn ? 1 : 0
+            )),
+        ];
 
     private static SessionEvent Touch(FaceZone zone, long at) => new($"t-{zone}-{at}", at, SessionEventKind.Touched, Zone: zone);
 
@@ -34,31 +53,61 @@ public class SessionTests
     {
         var script = Script();
 
-        Assert.Equal(("ending", "bottle", 480, 600, 60), (script.Kit[0].Id, script.Kit[1].Id, script.TargetSeconds, script.LimitSeconds, script.StingEverySeconds));
+        Assert.Equal(
+            ("ending", "bottle", 480, 600, 60),
+            (script.Kit[0].Id, script.Kit[1].Id, script.TargetSeconds, script.LimitSeconds, script.StingEverySeconds)
+        );
         Assert.Equal(FaceZone.Forehead, script.Groups[^1].Zones[^1].Zone);
-        Assert.DoesNotContain(script.Groups.SelectMany(group => group.Zones), step => step.Zone is FaceZone.Neck or FaceZone.LeftEye or FaceZone.RightEye);
+        Assert.DoesNotContain(script.Groups.SelectMany(group => group.Zones), step =>
+            step.Zone is FaceZone.Neck or FaceZone.LeftEye or FaceZone.RightEye
+        );
     }
 
     [Fact]
     public void There_is_no_script_without_its_evening_its_ending_or_its_kit()
     {
-        string Why(CaseFile file, string product, DateOnly on) => PeelScript.Compile(file, House, product, on) is (null, [var because, ..]) ? because.Rule : "";
-        CaseFile With(Func<Product, Product> change) => PeelWeek with { Shelf = [.. PeelWeek.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item)] };
+        string Why(CaseFile file, string product, DateOnly on) =>
+            PeelScript.Compile(file, House, product, on) is (null, [var because, ..]) ? because.Rule : "";
+        CaseFile With(Func<Product, Product> change) =>
+            PeelWeek with
+            {
+                Shelf =
+                [
+                    .. PeelWeek.Shelf.Select(item => item.Product.Id == "kiln-peel" ? item with { Product = change(item.Product) } : item),
+                ],
+            };
 
         Assert.Equal(RuleBook.PeelNext, Why(PeelWeek, "kiln-peel", Evening.AddDays(-1)));
         Assert.Equal(RuleBook.SessionNotPlanned, Why(PeelWeek, "kiln-peel", Evening.AddDays(-30)));
         Assert.Equal(RuleBook.SessionNoKit, Why(PeelWeek, "dew-serum", Evening));
         Assert.Equal(RuleBook.SessionEndingUnknown, Why(With(product => product with { Ending = null }), "kiln-peel", Evening));
-        Assert.Equal(RuleBook.AhaLimit, Why(With(product => product with { Actives = [new(Substance.Glycolic, 40)] }), "kiln-peel", Evening));
+        Assert.Equal(
+            RuleBook.AhaLimit,
+            Why(With(product => product with { Actives = [new(Substance.Glycolic, 40)] }), "kiln-peel", Evening)
+        );
         Assert.Equal(RuleBook.UnknownStrength, Why(With(product => product with { Ph = null }), "kiln-peel", Evening));
-        Assert.NotEmpty(PeelScript.Compile(PeelWeek with { Intake = PeelWeek.Intake with { BirthDate = Evening.AddYears(-17) } }, House, "kiln-peel", Evening).Reasons);
+        Assert.NotEmpty(
+            PeelScript
+                .Compile(PeelWeek with { Intake = PeelWeek.Intake with { BirthDate = Evening.AddYears(-17) } }, House, "kiln-peel", Evening)
+                .Reasons
+        );
     }
 
     [Fact]
     public void A_zone_left_out_is_in_no_group()
     {
-        var file = PeelWeek with { Intake = PeelWeek.Intake with { Flags = [.. PeelWeek.Intake.Flags, new Flag { Kind = FlagKind.EczemaProneZone, Zones = [FaceZone.Jaw, FaceZone.Nose] }] } };
-        var zones = PeelScript.Compile(file, House, "kiln-peel", Evening).Script!.Groups.SelectMany(group => group.Zones).Select(step => step.Zone).ToList();
+        var file = PeelWeek with
+        {
+            Intake = PeelWeek.Intake with
+            {
+                Flags = [.. PeelWeek.Intake.Flags, new Flag { Kind = FlagKind.EczemaProneZone, Zones = [FaceZone.Jaw, FaceZone.Nose] }],
+            },
+        };
+        var zones = PeelScript
+            .Compile(file, House, "kiln-peel", Evening)
+            .Script!.Groups.SelectMany(group => group.Zones)
+            .Select(step => step.Zone)
+            .ToList();
 
         Assert.Empty(zones.Intersect([FaceZone.LeftJaw, FaceZone.RightJaw, FaceZone.Nose]));
         Assert.NotEmpty(zones);
@@ -71,7 +120,9 @@ public class SessionTests
         var ready = Ready(script);
 
         Assert.Equal((SessionPhase.Kit, "ending"), (SessionPlayer.Play(script, [], 0).Phase, SessionPlayer.Play(script, [], 0).Next));
-        Assert.All(ready, missing => Assert.NotEqual(SessionDo.Apply, SessionPlayer.Play(script, ready.Where(other => other != missing), 1000).Do));
+        Assert.All(ready, missing =>
+            Assert.NotEqual(SessionDo.Apply, SessionPlayer.Play(script, ready.Where(other => other != missing), 1000).Do)
+        );
         Assert.Equal(SessionDo.Apply, SessionPlayer.Play(script, ready, 1000).Do);
     }
 
@@ -92,7 +143,14 @@ public class SessionTests
         var script = Script();
         SessionEvent[] refused = [.. Ready(script), new("no", 300, SessionEventKind.Answered, "open-skin", Value: 1)];
 
-        Assert.Equal((SessionPhase.Refused, "open-skin", SessionOutcome.Refused), (SessionPlayer.Play(script, refused, 1000).Phase, SessionPlayer.Play(script, refused, 1000).Next, SessionPlayer.Play(script, refused, 1000).Outcome));
+        Assert.Equal(
+            (SessionPhase.Refused, "open-skin", SessionOutcome.Refused),
+            (
+                SessionPlayer.Play(script, refused, 1000).Phase,
+                SessionPlayer.Play(script, refused, 1000).Next,
+                SessionPlayer.Play(script, refused, 1000).Outcome
+            )
+        );
         Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. refused, Touch(FaceZone.Chin, 2000)], 3000).Do);
     }
 
@@ -103,16 +161,48 @@ public class SessionTests
         SessionEvent[] on = [.. Ready(script), Touch(FaceZone.Chin, 1000)];
 
         Assert.Equal(1000 + 60_000, SessionPlayer.Play(script, on, 2000).StingDueAt);
-        Assert.NotEqual(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 91_000).Do);
+        Assert.NotEqual(
+            SessionDo.RemoveNow,
+            SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 91_000).Do
+        );
         var stung = SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5)], 91_000);
         Assert.Equal(SessionDo.RemoveNow, stung.Do);
-        Assert.Equal(SessionOutcome.EndedForSting, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 5), Off(FaceZone.Chin, 99_000), new("e", 120_000, SessionEventKind.Ended), new("c", 125_000, SessionEventKind.Stung, Value: 1)], 130_000).Outcome);
+        Assert.Equal(
+            SessionOutcome.EndedForSting,
+            SessionPlayer
+                .Play(
+                    script,
+                    [
+                        .. on,
+                        new("s", 90_000, SessionEventKind.Stung, Value: 5),
+                        Off(FaceZone.Chin, 99_000),
+                        new("e", 120_000, SessionEventKind.Ended),
+                        new("c", 125_000, SessionEventKind.Stung, Value: 1),
+                    ],
+                    130_000
+                )
+                .Outcome
+        );
 
         var burns = SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns)], 91_000);
-        Assert.Equal((SessionPhase.Water, SessionDo.RunWater, 690_000L, SessionOutcome.Burned), (burns.Phase, burns.Do, burns.WaterUntil, burns.Outcome));
-        Assert.Equal(SessionOutcome.Frosted, SessionPlayer.Play(script, [.. on, new("f", 90_000, SessionEventKind.Frosted)], 91_000).Outcome);
+        Assert.Equal(
+            (SessionPhase.Water, SessionDo.RunWater, 690_000L, SessionOutcome.Burned),
+            (burns.Phase, burns.Do, burns.WaterUntil, burns.Outcome)
+        );
+        Assert.Equal(
+            SessionOutcome.Frosted,
+            SessionPlayer.Play(script, [.. on, new("f", 90_000, SessionEventKind.Frosted)], 91_000).Outcome
+        );
         Assert.Equal(SessionDo.Wait, SessionPlayer.Play(script, [.. on, new("c", 450_000, SessionEventKind.Crystals)], 451_000).Do);
-        Assert.Equal((SessionPhase.Eye, SessionDo.RinseEye), (SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), new("i", 95_000, SessionEventKind.InEye)], 96_000).Phase, SessionPlayer.Play(script, [.. on, new("i", 95_000, SessionEventKind.InEye)], 96_000).Do));
+        Assert.Equal(
+            (SessionPhase.Eye, SessionDo.RinseEye),
+            (
+                SessionPlayer
+                    .Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), new("i", 95_000, SessionEventKind.InEye)], 96_000)
+                    .Phase,
+                SessionPlayer.Play(script, [.. on, new("i", 95_000, SessionEventKind.InEye)], 96_000).Do
+            )
+        );
     }
 
     [Fact]
@@ -186,14 +276,24 @@ public class SessionTests
             var random = new Random(seed);
             int[] rungs = [30, 60, 90, 120, 150, 180, 300, 480, 600];
             var script = Script(rungs[seed % rungs.Length]);
-            script = seed % 3 == 0 && script.TargetSeconds >= 300 ? script with { Layers = 2, LayerAfterSeconds = script.TargetSeconds / 2 } : script;
+            script =
+                seed % 3 == 0 && script.TargetSeconds >= 300
+                    ? script with
+                    {
+                        Layers = 2,
+                        LayerAfterSeconds = script.TargetSeconds / 2,
+                    }
+                    : script;
             var touched = new Dictionary<FaceZone, long>();
             var (events, last) = Play(script, random, (state, now) =>
             {
                 foreach (var zone in state.Zones.Where(zone => zone.IsOn))
                 {
                     touched.TryAdd(zone.Zone, now - zone.ContactMilliseconds);
-                    Assert.True(zone.CueAt <= touched[zone.Zone] + ((script.TargetSeconds - ZoneGroups.RemoveSeconds) * 1000), $"seed {seed}: {zone.Zone} is cued late");
+                    Assert.True(
+                        zone.CueAt <= touched[zone.Zone] + ((script.TargetSeconds - ZoneGroups.RemoveSeconds) * 1000),
+                        $"seed {seed}: {zone.Zone} is cued late"
+                    );
                 }
             });
 
@@ -208,12 +308,26 @@ public class SessionTests
     public void A_first_layer_goes_on_working_under_the_second_and_both_are_counted()
     {
         var script = Script(420) with { Layers = 2, LayerAfterSeconds = 240, Groups = [new([new(FaceZone.Chin, 20, 20)])] };
-        SessionEvent[] events = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("l", 241_000, SessionEventKind.Layered, Zone: FaceZone.Chin), Off(FaceZone.Chin, 421_000)];
+        SessionEvent[] events =
+        [
+            .. Ready(script),
+            Touch(FaceZone.Chin, 1000),
+            new("l", 241_000, SessionEventKind.Layered, Zone: FaceZone.Chin),
+            Off(FaceZone.Chin, 421_000),
+        ];
 
-        Assert.Equal((SessionDo.Wait, SessionDo.Layer), (SessionPlayer.Play(script, events, 240_000).Do, SessionPlayer.Play(script, events[..^2], 241_000).Do));
+        Assert.Equal(
+            (SessionDo.Wait, SessionDo.Layer),
+            (SessionPlayer.Play(script, events, 240_000).Do, SessionPlayer.Play(script, events[..^2], 241_000).Do)
+        );
         Assert.Equal([420_000L, 180_000L], SessionPlayer.Play(script, events, 500_000).Zones.Single().LayerMilliseconds);
         Assert.Empty(SessionPlayer.Play(script, events, 500_000).Warnings);
-        Assert.Contains(SessionWarning.ExtraLayer, SessionPlayer.Play(script, [.. events[..^1], new("third", 300_000, SessionEventKind.Layered, Zone: FaceZone.Chin)], 300_000).Warnings);
+        Assert.Contains(
+            SessionWarning.ExtraLayer,
+            SessionPlayer
+                .Play(script, [.. events[..^1], new("third", 300_000, SessionEventKind.Layered, Zone: FaceZone.Chin)], 300_000)
+                .Warnings
+        );
         Assert.NotEqual(SessionDo.Layer, SessionPlayer.Play(script, events[..^2], 381_000).Do);
     }
 
@@ -237,11 +351,26 @@ public class SessionTests
         SessionEvent Back(string id) => new($"back-{id}", 300_000, SessionEventKind.TakenBack, id);
 
         // Off by mistake: the contact runs on from the first touch.
-        Assert.Equal(399_000, SessionPlayer.Play(script, [.. on, Off(FaceZone.Chin, 200_000), Back("o-Chin-200000")], 400_000).Zones.Single().ContactMilliseconds);
-        Assert.Equal(SessionPhase.Water, SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), Back("b")], 400_000).Phase);
-        Assert.Equal(SessionDo.RemoveNow, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 6), Back("s")], 400_000).Do);
+        Assert.Equal(
+            399_000,
+            SessionPlayer
+                .Play(script, [.. on, Off(FaceZone.Chin, 200_000), Back("o-Chin-200000")], 400_000)
+                .Zones.Single()
+                .ContactMilliseconds
+        );
+        Assert.Equal(
+            SessionPhase.Water,
+            SessionPlayer.Play(script, [.. on, new("b", 90_000, SessionEventKind.Burns), Back("b")], 400_000).Phase
+        );
+        Assert.Equal(
+            SessionDo.RemoveNow,
+            SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 6), Back("s")], 400_000).Do
+        );
         Assert.Equal(4, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4)], 400_000).WorstSting);
-        Assert.Equal(0, SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4), Back("s")], 400_000).WorstSting);
+        Assert.Equal(
+            0,
+            SessionPlayer.Play(script, [.. on, new("s", 90_000, SessionEventKind.Stung, Value: 4), Back("s")], 400_000).WorstSting
+        );
     }
 
     [Fact]
@@ -260,7 +389,14 @@ public class SessionTests
     {
         var script = Script();
         const int Minute = 60_000;
-        SessionEvent[] over = [.. Ready(script), Touch(FaceZone.Chin, 1000), new("now", 60_000, SessionEventKind.EndNow), Off(FaceZone.Chin, 70_000), new("end", Minute * 2, SessionEventKind.Ended)];
+        SessionEvent[] over =
+        [
+            .. Ready(script),
+            Touch(FaceZone.Chin, 1000),
+            new("now", 60_000, SessionEventKind.EndNow),
+            Off(FaceZone.Chin, 70_000),
+            new("end", Minute * 2, SessionEventKind.Ended),
+        ];
         SessionEvent Sting(int minute, int value) => new($"s{minute}", minute * Minute, SessionEventKind.Stung, Value: value);
         SessionState At(int minute, params SessionEvent[] more) => SessionPlayer.Play(script, [.. over, .. more], minute * Minute);
 
@@ -269,7 +405,10 @@ public class SessionTests
         Assert.Equal((SessionDo.Wait, 12 * Minute), (At(4, Sting(3, 3)).Do, At(4, Sting(3, 3)).StingDueAt));
         Assert.Equal(SessionDo.TellSting, At(12, Sting(3, 3)).Do);
         Assert.Equal(SessionDo.RinseAgain, At(14, Sting(3, 3), Sting(13, 3)).Do);
-        Assert.Equal((SessionOutcome.StillStings, SessionDo.GetHelp), (At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Outcome, At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Do));
+        Assert.Equal(
+            (SessionOutcome.StillStings, SessionDo.GetHelp),
+            (At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Outcome, At(24, Sting(3, 3), Sting(13, 3), Sting(23, 2)).Do)
+        );
     }
 
     [Fact]
@@ -281,10 +420,29 @@ public class SessionTests
 
         Assert.Equal(SessionDo.TellBurning, At(660).Do);
         Assert.Equal(SessionDo.Nothing, At(700, new SessionEvent("c", 670_000, SessionEventKind.Cooled)).Do);
-        Assert.Equal((SessionDo.RunWater, 1_260_000L), (At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do, At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).WaterUntil));
+        Assert.Equal(
+            (SessionDo.RunWater, 1_260_000L),
+            (
+                At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do,
+                At(700, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).WaterUntil
+            )
+        );
         Assert.Equal(SessionDo.TellBurning, At(1260, new SessionEvent("s", 670_000, SessionEventKind.StillBurns)).Do);
-        Assert.Equal(SessionDo.GetHelp, At(1270, new SessionEvent("s", 670_000, SessionEventKind.StillBurns), new SessionEvent("s2", 1_265_000, SessionEventKind.StillBurns)).Do);
-        Assert.Equal((SessionDo.RinseEye, SessionDo.GetHelp), (At(100, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do, At(971, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do));
+        Assert.Equal(
+            SessionDo.GetHelp,
+            At(
+                1270,
+                new SessionEvent("s", 670_000, SessionEventKind.StillBurns),
+                new SessionEvent("s2", 1_265_000, SessionEventKind.StillBurns)
+            ).Do
+        );
+        Assert.Equal(
+            (SessionDo.RinseEye, SessionDo.GetHelp),
+            (
+                At(100, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do,
+                At(971, new SessionEvent("i", 70_000, SessionEventKind.InEye)).Do
+            )
+        );
     }
 
     [Fact]
@@ -298,7 +456,10 @@ public class SessionTests
             var now = (long)random.Next(0, 1_000_000);
             var shuffled = events.Concat(events.Take(random.Next(events.Count))).OrderBy(_ => random.Next()).ToList();
 
-            Assert.Equal(CaseJson.Write(SessionPlayer.Play(script, events, now)), CaseJson.Write(SessionPlayer.Play(script, shuffled, now)));
+            Assert.Equal(
+                CaseJson.Write(SessionPlayer.Play(script, events, now)),
+                CaseJson.Write(SessionPlayer.Play(script, shuffled, now))
+            );
         }
     }
 
@@ -310,13 +471,26 @@ public class SessionTests
         for (var seed = 0; seed < 2000; seed++)
         {
             var random = new Random(seed);
-            var events = Enumerable.Range(0, random.Next(0, 40)).Select(i => new SessionEvent($"e{i}", random.Next(0, 2_000_000), kinds[random.Next(kinds.Length)],
-                random.Next(3) == 0 ? null : random.Next(2) == 0 ? script.Kit[random.Next(script.Kit.Count)].Id : script.Asks[random.Next(script.Asks.Count)].Id,
-                random.Next(3) == 0 ? null : (FaceZone)random.Next(Enum.GetValues<FaceZone>().Length), random.Next(4) == 0 ? null : random.Next(0, 11))).ToList();
+            var events = Enumerable
+                .Range(0, random.Next(0, 40))
+                .Select(i => new SessionEvent(
+                    $"e{i}",
+                    random.Next(0, 2_000_000),
+                    kinds[random.Next(kinds.Length)],
+                    random.Next(3) == 0 ? null
+                        : random.Next(2) == 0 ? script.Kit[random.Next(script.Kit.Count)].Id
+                        : script.Asks[random.Next(script.Asks.Count)].Id,
+                    random.Next(3) == 0 ? null : (FaceZone)random.Next(Enum.GetValues<FaceZone>().Length),
+                    random.Next(4) == 0 ? null : random.Next(0, 11)
+                ))
+                .ToList();
             var state = SessionPlayer.Play(script, events, 2_000_000);
 
             Assert.All(state.Zones, zone => Assert.InRange(zone.ContactMilliseconds, 0, 2_000_000));
-            Assert.True(state.Zones.All(zone => zone.ContactMilliseconds <= script.TargetSeconds * 1000) || state.Warnings.Contains(SessionWarning.OverTarget));
+            Assert.True(
+                state.Zones.All(zone => zone.ContactMilliseconds <= script.TargetSeconds * 1000)
+                    || state.Warnings.Contains(SessionWarning.OverTarget)
+            );
             Assert.True(events.TrueForAll(happened => happened.Kind != SessionEventKind.InEye) || state.Phase == SessionPhase.Eye);
         }
     }

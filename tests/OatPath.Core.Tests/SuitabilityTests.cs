@@ -10,10 +10,22 @@ public class SuitabilityTests
     private static readonly DateOnly Day = CaseBuilder.Monday;
 
     private static List<string> Refused(Product product, Intake intake) =>
-        [.. Suitability.Judge(product, intake, Day).Where(verdict => verdict.Severity != Severity.Caution).Select(verdict => verdict.Because.Rule)];
+        [
+            .. Suitability
+                .Judge(product, intake, Day)
+                .Where(verdict => verdict.Severity != Severity.Caution)
+                .Select(verdict => verdict.Because.Rule),
+        ];
 
     private static Product Acid(Substance substance, decimal? percent, decimal? ph, ProductKind kind = ProductKind.LeaveOnAcidLiquid) =>
-        new() { Id = "x", Name = "X", Kind = kind, Actives = [new(substance, percent)], Ph = ph };
+        new()
+        {
+            Id = "x",
+            Name = "X",
+            Kind = kind,
+            Actives = [new(substance, percent)],
+            Ph = ph,
+        };
 
     [Fact]
     public void A_salicylate_allergy_refuses_salicylic_acid_and_its_kin_but_not_glycolic()
@@ -46,7 +58,14 @@ public class SuitabilityTests
     [InlineData("2", false)]
     [InlineData("2.01", true)]
     public void Salicylic_acid_ends_at_2_percent(string percent, bool refused) =>
-        Assert.Equal(refused, Refused(Acid(Substance.Salicylic, decimal.Parse(percent, System.Globalization.CultureInfo.InvariantCulture), 3.4m), new Intake()).Contains(RuleBook.SalicylicLimit));
+        Assert.Equal(
+            refused,
+            Refused(
+                    Acid(Substance.Salicylic, decimal.Parse(percent, System.Globalization.CultureInfo.InvariantCulture), 3.4m),
+                    new Intake()
+                )
+                .Contains(RuleBook.SalicylicLimit)
+        );
 
     [Fact]
     public void An_unknown_pH_or_percent_is_blocked_until_known()
@@ -71,7 +90,9 @@ public class SuitabilityTests
         var intake = new Intake { BirthDate = Day.AddYears(-18).AddDays(1) };
 
         Assert.Contains(RuleBook.AgeRetinoid, Refused(CaseBuilder.Retinol, intake));
-        Assert.DoesNotContain(Suitability.Judge(CaseBuilder.Retinol, intake, Day.AddDays(1)), verdict => verdict.Because.Rule == RuleBook.AgeRetinoid);
+        Assert.DoesNotContain(Suitability.Judge(CaseBuilder.Retinol, intake, Day.AddDays(1)), verdict =>
+            verdict.Because.Rule == RuleBook.AgeRetinoid
+        );
     }
 
     [Fact]
@@ -101,7 +122,18 @@ public class SuitabilityTests
         Assert.Equal(Enum.GetValues<FlagKind>(), FlagEffect.All.Select(effect => effect.Kind));
         Assert.All(Enum.GetValues<ProductKind>(), kind => Assert.NotEmpty(KindTraits.Of(kind).Title));
         Assert.All(Enum.GetValues<Substance>(), substance => Assert.NotEmpty(SubstanceTraits.Of(substance).Title));
-        Assert.All(Enum.GetValues<ProductKind>(), kind => Assert.True(AmountGuide.For(new Product { Id = "x", Name = "x", Kind = kind }).Count > 0));
+        Assert.All(Enum.GetValues<ProductKind>(), kind => Assert.True(
+                AmountGuide
+                    .For(
+                        new Product
+                        {
+                            Id = "x",
+                            Name = "x",
+                            Kind = kind,
+                        }
+                    )
+                    .Count > 0
+            ));
     }
 
     [Fact]
@@ -116,8 +148,18 @@ public class SuitabilityTests
     [Fact]
     public void Joining_intakes_only_ever_adds_caution()
     {
-        var published = new Intake { Allergies = [Allergen.Latex], Sensitivity = Sensitivity.Sensitive, Flags = [new Flag { Kind = FlagKind.Rosacea }] };
-        var latest = new Intake { Allergies = [Allergen.Nickel], Sensitivity = Sensitivity.Resilient, Flags = [new Flag { Kind = FlagKind.Pregnancy }] };
+        var published = new Intake
+        {
+            Allergies = [Allergen.Latex],
+            Sensitivity = Sensitivity.Sensitive,
+            Flags = [new Flag { Kind = FlagKind.Rosacea }],
+        };
+        var latest = new Intake
+        {
+            Allergies = [Allergen.Nickel],
+            Sensitivity = Sensitivity.Resilient,
+            Flags = [new Flag { Kind = FlagKind.Pregnancy }],
+        };
 
         var joined = Intake.GentlerOf(published, latest);
 

@@ -13,11 +13,30 @@ public class SupplyTests
 {
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
-    private static Product Serum => new() { Id = "serum", Name = "Dew serum", Kind = ProductKind.HydratingSerum, Dispenser = Dispenser.TreatmentPump, ContentMl = 30 };
-    private static Product Acid => new() { Id = "acid", Name = "Weir drops", Kind = ProductKind.LeaveOnAcidLiquid, Dispenser = Dispenser.TreatmentPump, ContentMl = 30, Actives = [new(Substance.Lactic, 5)], Ph = 3.8m };
+    private static Product Serum =>
+        new()
+        {
+            Id = "serum",
+            Name = "Dew serum",
+            Kind = ProductKind.HydratingSerum,
+            Dispenser = Dispenser.TreatmentPump,
+            ContentMl = 30,
+        };
+    private static Product Acid =>
+        new()
+        {
+            Id = "acid",
+            Name = "Weir drops",
+            Kind = ProductKind.LeaveOnAcidLiquid,
+            Dispenser = Dispenser.TreatmentPump,
+            ContentMl = 30,
+            Actives = [new(Substance.Lactic, 5)],
+            Ph = 3.8m,
+        };
     private static Product Sun => CaseBuilder.Sunscreen with { ContentMl = 50 };
 
-    private static SupplyForecastLine Line(CaseBuilder build, string product) => SupplyForecast.Of(build.Build(), CaseBuilder.Rules).Single(line => line.Product == product);
+    private static SupplyForecastLine Line(CaseBuilder build, string product) =>
+        SupplyForecast.Of(build.Build(), CaseBuilder.Rules).Single(line => line.Product == product);
 
     [Fact]
     public void Two_pumps_twice_a_day_from_30_mL_end_on_day_60()
@@ -75,7 +94,10 @@ public class SupplyTests
     public void Sunscreen_counts_each_time_it_goes_on_again()
     {
         var inside = Line(new CaseBuilder().Own(CaseBuilder.Cleanser, Sun).With(intake => intake with { HoursOutdoors = 1 }), "sun");
-        var outside = Line(new CaseBuilder().Own(CaseBuilder.Cleanser, Sun).With(intake => intake with { HoursOutdoors = 4, SweatOrWater = true }), "sun");
+        var outside = Line(
+            new CaseBuilder().Own(CaseBuilder.Cleanser, Sun).With(intake => intake with { HoursOutdoors = 4, SweatOrWater = true }),
+            "sun"
+        );
 
         Assert.Equal(Monday.AddDays(19), inside.Committed);
         Assert.Equal(Monday.AddDays(4), outside.Committed);
@@ -87,7 +109,15 @@ public class SupplyTests
         var ticked = CaseBuilder.Basic().Own(Serum).Use("serum", Monday.AddDays(-1)).Use("serum", Monday.AddDays(-2));
         Assert.Equal(29.5m, Line(ticked, "serum").Left);
 
-        var seen = ticked.Log(new BottleSeen { Id = "look", Product = "serum", Share = 1 / 3m, HappenedAt = CaseBuilder.At(Monday.AddDays(-1), 22) });
+        var seen = ticked.Log(
+            new BottleSeen
+            {
+                Id = "look",
+                Product = "serum",
+                Share = 1 / 3m,
+                HappenedAt = CaseBuilder.At(Monday.AddDays(-1), 22),
+            }
+        );
         Assert.Equal(10m, Math.Round(Line(seen, "serum").Left, 2));
         Assert.Equal(Monday.AddDays(19), Line(seen, "serum").Committed);
     }
@@ -104,7 +134,16 @@ public class SupplyTests
     [Fact]
     public void Counted_goods_are_counted_in_pieces()
     {
-        var pads = new Product { Id = "pads", Name = "Thistle pads", Kind = ProductKind.PeelPad, Dispenser = Dispenser.Pad, Pieces = 4, Actives = [new(Substance.Mandelic, 5)], Ph = 3.7m };
+        var pads = new Product
+        {
+            Id = "pads",
+            Name = "Thistle pads",
+            Kind = ProductKind.PeelPad,
+            Dispenser = Dispenser.Pad,
+            Pieces = 4,
+            Actives = [new(Substance.Mandelic, 5)],
+            Ph = 3.7m,
+        };
         var build = CaseBuilder.Basic().Own(pads).InUse("pads", Monday, 1);
         var line = Line(build, "pads");
 
@@ -137,8 +176,22 @@ public class SupplyTests
     [Fact]
     public void A_sunscreen_that_ran_out_stops_the_acid_at_once_and_a_new_one_lets_it_go_on()
     {
-        var build = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-40), 1).Use("glycolic", Monday.AddDays(-4))
-            .Log(new Skipped { Id = "out", Product = "sun", Day = Monday, Moment = Moment.Morning, Reason = Skipped.RanOut, HappenedAt = CaseBuilder.At(Monday, 8) });
+        var build = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday.AddDays(-40), 1)
+            .Use("glycolic", Monday.AddDays(-4))
+            .Log(
+                new Skipped
+                {
+                    Id = "out",
+                    Product = "sun",
+                    Day = Monday,
+                    Moment = Moment.Morning,
+                    Reason = Skipped.RanOut,
+                    HappenedAt = CaseBuilder.At(Monday, 8),
+                }
+            );
         var without = build.Plan(14);
 
         Assert.Empty(without.DaysOf("glycolic"));
@@ -146,7 +199,18 @@ public class SupplyTests
         Assert.Equal(RuleBook.SunscreenRequired, without.Days[0].Evening.WhyNot("glycolic"));
         Assert.Empty(PathAuditor.Audit(build.Build(), CaseBuilder.Rules, without));
 
-        var opened = build.Log(new BottleSeen { Id = "new", Product = "sun", Share = 1, Opened = true, HappenedAt = CaseBuilder.At(Monday, 12) }).Plan(14);
+        var opened = build
+            .Log(
+                new BottleSeen
+                {
+                    Id = "new",
+                    Product = "sun",
+                    Share = 1,
+                    Opened = true,
+                    HappenedAt = CaseBuilder.At(Monday, 12),
+                }
+            )
+            .Plan(14);
         Assert.NotEmpty(opened.DaysOf("glycolic"));
         Assert.DoesNotContain(opened.Questions, question => question.Kind == QuestionKind.NoSunscreen);
         Assert.Empty(PathAuditor.Audit(build.Build(), CaseBuilder.Rules, opened));
@@ -155,10 +219,33 @@ public class SupplyTests
     [Fact]
     public void Days_without_a_bottle_are_no_days_on_which_it_was_planned()
     {
-        var build = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-40), 1)
-            .Log(new BottleSeen { Id = "out", Product = "sun", Share = 0, HappenedAt = CaseBuilder.At(Monday.AddDays(-20), 8) })
-            .Log(new BottleSeen { Id = "new", Product = "sun", Share = 1, Opened = true, HappenedAt = CaseBuilder.At(Monday.AddDays(-6), 8) });
-        var past = build.Plan(40, Monday.AddDays(-30)).DaysOf("glycolic").Where(day => day >= Monday.AddDays(-20) && day < Monday.AddDays(-6));
+        var build = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday.AddDays(-40), 1)
+            .Log(
+                new BottleSeen
+                {
+                    Id = "out",
+                    Product = "sun",
+                    Share = 0,
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(-20), 8),
+                }
+            )
+            .Log(
+                new BottleSeen
+                {
+                    Id = "new",
+                    Product = "sun",
+                    Share = 1,
+                    Opened = true,
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(-6), 8),
+                }
+            );
+        var past = build
+            .Plan(40, Monday.AddDays(-30))
+            .DaysOf("glycolic")
+            .Where(day => day >= Monday.AddDays(-20) && day < Monday.AddDays(-6));
 
         Assert.Empty(past);
     }

@@ -25,9 +25,12 @@ public class TablesTests
     public void A_sign_that_is_grave_by_itself_is_asked_in_one_press_and_only_such_a_one_is()
     {
         Assert.All(SignTable.Rows.Where(row => row.Ask is not null), row =>
-            Assert.Equal(row.Gravity == Gravity.ByDegree, row.Among == AskedAmong.Usual));
+            Assert.Equal(row.Gravity == Gravity.ByDegree, row.Among == AskedAmong.Usual)
+        );
         Assert.All(SignTable.Rows, row => Assert.Equal(row.Ask is null, row.Among == AskedAmong.Nothing));
-        Assert.All(SignTable.Rows.Where(row => row.Gravity == Gravity.MedicalHelp && row.Ask is not null), row => Assert.Equal(AskedAmong.GraveFirst, row.Among));
+        Assert.All(SignTable.Rows.Where(row => row.Gravity == Gravity.MedicalHelp && row.Ask is not null), row =>
+            Assert.Equal(AskedAmong.GraveFirst, row.Among)
+        );
     }
 
     [Fact]
@@ -46,15 +49,22 @@ public class TablesTests
     {
         Assert.Equal(Enum.GetValues<QuestionKind>().Order(), QuestionTable.Rows.Select(row => row.Kind).Order());
         Assert.Equal(QuestionTable.Rows.Count, QuestionTable.Rows.Select(row => row.Urgency).Distinct().Count());
-        Assert.True(QuestionTable.Rows.Where(row => row.Asks == QuestionAsks.Call).Max(row => row.Urgency) < QuestionTable.Rows.Where(row => row.Asks != QuestionAsks.Call).Min(row => row.Urgency));
+        Assert.True(
+            QuestionTable.Rows.Where(row => row.Asks == QuestionAsks.Call).Max(row => row.Urgency)
+                < QuestionTable.Rows.Where(row => row.Asks != QuestionAsks.Call).Min(row => row.Urgency)
+        );
     }
 
     [Fact]
     public void Every_choice_of_the_house_stands_in_the_table()
     {
         string[] other = [nameof(HouseRules.Version), nameof(HouseRules.WindowSpf), nameof(HouseRules.EyeBeforeSunscreen)];
-        var chosen = typeof(HouseRules).GetProperties(BindingFlags.Public | BindingFlags.Instance)
-            .Where(property => property.PropertyType == typeof(int) || property.PropertyType == typeof(bool) || property.PropertyType.IsEnum).Select(property => property.Name);
+        var chosen = typeof(HouseRules)
+            .GetProperties(BindingFlags.Public | BindingFlags.Instance)
+            .Where(property =>
+                property.PropertyType == typeof(int) || property.PropertyType == typeof(bool) || property.PropertyType.IsEnum
+            )
+            .Select(property => property.Name);
 
         Assert.Equal(chosen.Except(other).Order(), HouseChoices.All.Select(choice => choice.Property).Order());
     }
@@ -100,7 +110,10 @@ public class TablesTests
     {
         Assert.Equal("acids 21 days, sensitive skin 28 days, retinoids 14 days, brush 14 days", HouseChoices.Said(RuleBook.Hold, House));
         Assert.Equal("dry and sensitive skin, month 11 to 3", HouseChoices.Said(RuleBook.WinterHold, House));
-        Assert.Equal("a leave-on acid starts at 1 evening a week, on sensitive skin at 1", HouseChoices.Said(RuleBook.Rung, House with { AcidStartEvenings = 1 }));
+        Assert.Equal(
+            "a leave-on acid starts at 1 evening a week, on sensitive skin at 1",
+            HouseChoices.Said(RuleBook.Rung, House with { AcidStartEvenings = 1 })
+        );
         Assert.Null(HouseChoices.Said(RuleBook.NeverAtHome, House));
         Assert.All(HouseChoices.All.SelectMany(choice => choice.Rules), rule => Assert.Contains(RuleBook.All, known => known.Id == rule));
     }

@@ -10,14 +10,27 @@ namespace OatPath.Core.Tests;
 
 public class TemplateTests
 {
-    private static readonly Product Mandelic = new() { Id = "mandelic", Name = "Orchard liquid", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Mandelic, 8)], Ph = 3.6m };
+    private static readonly Product Mandelic = new()
+    {
+        Id = "mandelic",
+        Name = "Orchard liquid",
+        Kind = ProductKind.LeaveOnAcidLiquid,
+        Actives = [new(Substance.Mandelic, 8)],
+        Ph = 3.6m,
+    };
 
-    private static RegimenTemplate Template(params Product[] products) => RegimenTemplate.Of("Plain", CaseBuilder.Basic().Own(products).Build());
+    private static RegimenTemplate Template(params Product[] products) =>
+        RegimenTemplate.Of("Plain", CaseBuilder.Basic().Own(products).Build());
 
     [Fact]
     public void What_an_allergy_forbids_is_replaced_and_says_so()
     {
-        var fit = TemplateFitting.Fit(Template(CaseBuilder.Salicylic), new CaseBuilder().With(intake => intake with { Allergies = [Allergen.Salicylates] }).Build(), CaseBuilder.Rules, [Mandelic]);
+        var fit = TemplateFitting.Fit(
+            Template(CaseBuilder.Salicylic),
+            new CaseBuilder().With(intake => intake with { Allergies = [Allergen.Salicylates] }).Build(),
+            CaseBuilder.Rules,
+            [Mandelic]
+        );
         var line = fit.Lines.Single(line => line.Wanted.Id == "salicylic");
 
         Assert.Equal((TemplateAnswer.Instead, "mandelic", RuleBook.Allergy), (line.Answer, line.Used!.Id, line.Because!.Rule));
@@ -28,7 +41,9 @@ public class TemplateTests
     public void The_clients_own_cleanser_does_the_work_of_the_templates()
     {
         var own = CaseBuilder.Cleanser with { Id = "own", Name = "Own gel" };
-        var line = TemplateFitting.Fit(Template(), new CaseBuilder().Own(own).Build(), CaseBuilder.Rules, []).Lines.Single(line => line.Wanted.Id == "cleanser");
+        var line = TemplateFitting
+            .Fit(Template(), new CaseBuilder().Own(own).Build(), CaseBuilder.Rules, [])
+            .Lines.Single(line => line.Wanted.Id == "cleanser");
 
         Assert.Equal((TemplateAnswer.Own, "own"), (line.Answer, line.Used!.Id));
     }
@@ -36,7 +51,12 @@ public class TemplateTests
     [Fact]
     public void A_beginner_takes_one_of_two_exfoliants()
     {
-        var fit = TemplateFitting.Fit(Template(CaseBuilder.Glycolic, CaseBuilder.Salicylic), new CaseBuilder().Build(), CaseBuilder.Rules, []);
+        var fit = TemplateFitting.Fit(
+            Template(CaseBuilder.Glycolic, CaseBuilder.Salicylic),
+            new CaseBuilder().Build(),
+            CaseBuilder.Rules,
+            []
+        );
 
         Assert.Equal(RuleBook.OneExfoliant, fit.Lines.Single(line => line.Answer == TemplateAnswer.LeftOut).Because!.Rule);
         Assert.Single(fit.Starts);
@@ -44,17 +64,27 @@ public class TemplateTests
 
     [Fact]
     public void Nothing_of_one_bottle_stays_in_a_template() =>
-        Assert.All(Template(CaseBuilder.Glycolic with { Batch = "B1", OpenedOn = CaseBuilder.Monday, EmptyOn = CaseBuilder.Monday }).Products, product => Assert.Equal(("", null, null), (product.Batch, product.OpenedOn, product.EmptyOn)));
+        Assert.All(
+            Template(CaseBuilder.Glycolic with { Batch = "B1", OpenedOn = CaseBuilder.Monday, EmptyOn = CaseBuilder.Monday }).Products,
+            product => Assert.Equal(("", null, null), (product.Batch, product.OpenedOn, product.EmptyOn))
+        );
 
     [Fact]
     public void Any_routine_fits_any_client_without_a_breach() => RandomCase.Each(600, (file, seed) =>
-    {
-        var other = RandomCase.Build(new Random(seed + 500_000));
-        var fit = TemplateFitting.Fit(RegimenTemplate.Of("Other", other), file, CaseBuilder.Rules, RandomCase.Studio);
+        {
+            var other = RandomCase.Build(new Random(seed + 500_000));
+            var fit = TemplateFitting.Fit(RegimenTemplate.Of("Other", other), file, CaseBuilder.Rules, RandomCase.Studio);
 
-        Assert.Empty(CaseCheck.Check(fit.Case));
-        Assert.Empty(PathAuditor.Audit(fit.Case, CaseBuilder.Rules, PathPlanner.Plan(fit.Case, CaseBuilder.Rules, days: 40)).Take(5).Select(breach => breach.ToString()));
-        Assert.Equal(other.Shelf.Count(item => item.State == ShelfState.InUse), fit.Lines.Count);
-        Assert.All(fit.Lines, line => Assert.True(line.Answer == TemplateAnswer.Same ? line.Because is null : RuleBook.Find(line.Because!.Rule) is not null));
-    });
+            Assert.Empty(CaseCheck.Check(fit.Case));
+            Assert.Empty(
+                PathAuditor
+                    .Audit(fit.Case, CaseBuilder.Rules, PathPlanner.Plan(fit.Case, CaseBuilder.Rules, days: 40))
+                    .Take(5)
+                    .Select(breach => breach.ToString())
+            );
+            Assert.Equal(other.Shelf.Count(item => item.State == ShelfState.InUse), fit.Lines.Count);
+            Assert.All(fit.Lines, line =>
+                Assert.True(line.Answer == TemplateAnswer.Same ? line.Because is null : RuleBook.Find(line.Because!.Rule) is not null)
+            );
+        });
 }

@@ -10,7 +10,12 @@ public class TimeTests
 
     private static readonly HouseRules Rules = new()
     {
-        Contacts = new ContactNumbers { Studio = "1", OutOfHours = "2", Emergency = "3" },
+        Contacts = new ContactNumbers
+        {
+            Studio = "1",
+            OutOfHours = "2",
+            Emergency = "3",
+        },
         Opening = [new(DayOfWeek.Monday, new(9, 0), new(18, 0)), new(DayOfWeek.Thursday, new(11, 0), new(20, 0))],
     };
 
@@ -39,7 +44,10 @@ public class TimeTests
         var night = DateTimeOffset.Parse("2026-03-09T22:00:00+01:00", null);
 
         Assert.Equal((ContactKind.Studio, "1", null), Parts(ContactNow.At(open, false, Rules, Vienna)));
-        Assert.Equal((ContactKind.OutOfHours, "2", DateTimeOffset.Parse("2026-03-12T11:00:00+01:00", null)), Parts(ContactNow.At(night, false, Rules, Vienna)));
+        Assert.Equal(
+            (ContactKind.OutOfHours, "2", DateTimeOffset.Parse("2026-03-12T11:00:00+01:00", null)),
+            Parts(ContactNow.At(night, false, Rules, Vienna))
+        );
         Assert.Equal(ContactKind.Emergency, ContactNow.At(open, true, Rules, Vienna).Kind);
 
         static (ContactKind, string, DateTimeOffset?) Parts(ContactNow now) => (now.Kind, now.Number, now.NextOpening);

@@ -14,10 +14,32 @@ public class ToldTests
 {
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
-    private static CaseBuilder Kit() => CaseBuilder.Basic().Own(CaseBuilder.WeakKit).Decide(new StartActive { Id = "k", Product = "kit", On = Monday.AddDays(-90), Reason = "knows the kit" }).Patched("kit", Monday.AddDays(-90));
+    private static CaseBuilder Kit() =>
+        CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.WeakKit)
+            .Decide(
+                new StartActive
+                {
+                    Id = "k",
+                    Product = "kit",
+                    On = Monday.AddDays(-90),
+                    Reason = "knows the kit",
+                }
+            )
+            .Patched("kit", Monday.AddDays(-90));
 
-    private static CaseBuilder SkipSunscreen(CaseBuilder built, params int[] days) => days.Aggregate(built, (now, day) =>
-        now.Log(new Skipped { Id = now.Id(), Product = "sun", Day = Monday.AddDays(day), Moment = Moment.Morning, Reason = "no time", HappenedAt = CaseBuilder.At(Monday.AddDays(day), 7) }));
+    private static CaseBuilder SkipSunscreen(CaseBuilder built, params int[] days) => days.Aggregate(built, (now, day) => now.Log(
+                new Skipped
+                {
+                    Id = now.Id(),
+                    Product = "sun",
+                    Day = Monday.AddDays(day),
+                    Moment = Moment.Morning,
+                    Reason = "no time",
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(day), 7),
+                }
+            ));
 
     [Fact]
     public void Strong_sun_in_a_report_keeps_kits_and_starts_off_like_the_answer_at_Meet()
@@ -27,7 +49,12 @@ public class ToldTests
         Assert.True(kit.Plan(30).DaysOf("kit")[0] > Monday.AddDays(6));
         Assert.Empty(PathAuditor.Audit(kit.Build(), CaseBuilder.Rules, kit.Plan(30)));
 
-        var start = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-4)).Patched("glycolic", Monday.AddDays(-4)).Report(Monday.AddDays(-1), new SkinReport { StrongSun = true }, Monday.AddDays(-1), 20);
+        var start = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .Start("glycolic", Monday.AddDays(-4))
+            .Patched("glycolic", Monday.AddDays(-4))
+            .Report(Monday.AddDays(-1), new SkinReport { StrongSun = true }, Monday.AddDays(-1), 20);
         Assert.True(start.Plan(30).DaysOf("glycolic")[0] > Monday.AddDays(6));
     }
 
@@ -41,7 +68,10 @@ public class ToldTests
     [InlineData("sugar scrub", Family.ByHand)]
     [InlineData("benzoyl peroxide", Family.BenzoylPeroxide)]
     [InlineData("retinol palmitate", Family.Retinoid)]
-    public void Something_else_is_read_with_the_ingredient_table(string text, Family family) => Assert.Contains(AlsoUsed.Read(text), product => product.Families().Contains(family) || (family == Family.SalonOnly && product.IsKit()));
+    public void Something_else_is_read_with_the_ingredient_table(string text, Family family) =>
+        Assert.Contains(AlsoUsed.Read(text), product =>
+            product.Families().Contains(family) || (family == Family.SalonOnly && product.IsKit())
+        );
 
     [Theory]
     [InlineData("")]
@@ -53,7 +83,11 @@ public class ToldTests
     [Fact]
     public void Something_else_counts_as_an_evening_of_its_family_and_is_asked()
     {
-        var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 0).Report(Monday, new SkinReport { AlsoUsed = "lactic acid toner" }, Monday, 12);
+        var built = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday, 0)
+            .Report(Monday, new SkinReport { AlsoUsed = "lactic acid toner" }, Monday, 12);
         var path = built.Plan(20);
 
         Assert.Equal(RuleBook.UsedElse, path.Days[0].Evening.WhyNot("glycolic"));
@@ -74,7 +108,13 @@ public class ToldTests
     [Fact]
     public void Sunscreen_left_out_on_two_of_seven_mornings_holds_starts_and_steps_and_on_four_the_active()
     {
-        CaseBuilder Climbing() => CaseBuilder.Basic().With(intake => intake with { SkinType = SkinType.Oily }).Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-30), 1).Follow("glycolic", Monday.AddDays(-30), Monday);
+        CaseBuilder Climbing() =>
+            CaseBuilder
+                .Basic()
+                .With(intake => intake with { SkinType = SkinType.Oily })
+                .Own(CaseBuilder.Glycolic)
+                .InUse("glycolic", Monday.AddDays(-30), 1)
+                .Follow("glycolic", Monday.AddDays(-30), Monday);
         Assert.Contains(Climbing().Plan(1).Questions, question => question.Kind == QuestionKind.StepUp);
         Assert.Contains(SkipSunscreen(Climbing(), -1).Plan(1).Questions, question => question.Kind == QuestionKind.StepUp);
 
@@ -87,14 +127,19 @@ public class ToldTests
         Assert.True(four.DaysOf("glycolic")[0] >= Monday.AddDays(3));
         Assert.Equal(RuleBook.SunscreenSkipped, four.Days[0].Evening.WhyNot("glycolic"));
 
-        var start = SkipSunscreen(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-4)).Patched("glycolic", Monday.AddDays(-4)), 0, -1);
+        var start = SkipSunscreen(
+            CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-4)).Patched("glycolic", Monday.AddDays(-4)),
+            0,
+            -1
+        );
         Assert.True(start.Plan(14).DaysOf("glycolic")[0] >= Monday.AddDays(6));
     }
 
     [Fact]
     public void A_morning_ticked_after_all_is_no_morning_left_out()
     {
-        var built = SkipSunscreen(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1), -1, -2).Use("sun", Monday.AddDays(-1), Moment.Morning);
+        var built = SkipSunscreen(CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday, 1), -1, -2)
+            .Use("sun", Monday.AddDays(-1), Moment.Morning);
 
         Assert.DoesNotContain(built.Plan(1).Questions, question => question.Kind == QuestionKind.SunscreenSkipped);
     }
@@ -102,9 +147,25 @@ public class ToldTests
     [Fact]
     public void Eighty_four_evenings_of_four_acids_are_no_evidence_of_calm()
     {
-        Product Acid(string id, Substance substance) => new() { Id = id, Name = id, Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(substance, 2)], Ph = 3.6m };
+        Product Acid(string id, Substance substance) =>
+            new()
+            {
+                Id = id,
+                Name = id,
+                Kind = ProductKind.LeaveOnAcidLiquid,
+                Actives = [new(substance, 2)],
+                Ph = 3.6m,
+            };
         string[] ids = ["a", "b", "c", "d"];
-        var built = CaseBuilder.Basic().With(intake => intake with { SkinType = SkinType.Oily }).Own(Acid("a", Substance.Lactic), Acid("b", Substance.Mandelic), Acid("c", Substance.Salicylic), Acid("d", Substance.Gluconolactone));
+        var built = CaseBuilder
+            .Basic()
+            .With(intake => intake with { SkinType = SkinType.Oily })
+            .Own(
+                Acid("a", Substance.Lactic),
+                Acid("b", Substance.Mandelic),
+                Acid("c", Substance.Salicylic),
+                Acid("d", Substance.Gluconolactone)
+            );
         foreach (var id in ids)
         {
             built.InUse(id, Monday.AddDays(-84), 0);
@@ -125,7 +186,13 @@ public class ToldTests
     [Fact]
     public void A_use_as_planned_is_no_overuse_whatever_is_told_later()
     {
-        var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-30), 1).Follow("glycolic", Monday.AddDays(-30), Monday).Treat(Care.TreatmentKind.Waxing, Monday.AddDays(1)).Flag(FlagKind.StrongSun, Monday.AddDays(-2), Monday);
+        var built = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .InUse("glycolic", Monday.AddDays(-30), 1)
+            .Follow("glycolic", Monday.AddDays(-30), Monday)
+            .Treat(Care.TreatmentKind.Waxing, Monday.AddDays(1))
+            .Flag(FlagKind.StrongSun, Monday.AddDays(-2), Monday);
 
         Assert.DoesNotContain(built.Plan(1).Questions, question => question.Kind == QuestionKind.Overuse);
     }
@@ -135,9 +202,30 @@ public class ToldTests
     {
         CaseBuilder Twice(int first)
         {
-            var built = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).InUse("glycolic", Monday.AddDays(-30), 1).Use("glycolic", Monday.AddDays(-1));
-            built.Log(new CheckedIn { Id = "first", Day = Monday.AddDays(-1), HappenedAt = CaseBuilder.At(Monday, 8), Report = new SkinReport { Sting = first, StingSeconds = 200 } });
-            return built.Log(new CheckedIn { Id = "second", Replaces = "first", Day = Monday.AddDays(-1), HappenedAt = CaseBuilder.At(Monday, 9), Report = new SkinReport { Sting = 1, StingSeconds = 10 } });
+            var built = CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Glycolic)
+                .InUse("glycolic", Monday.AddDays(-30), 1)
+                .Use("glycolic", Monday.AddDays(-1));
+            built.Log(
+                new CheckedIn
+                {
+                    Id = "first",
+                    Day = Monday.AddDays(-1),
+                    HappenedAt = CaseBuilder.At(Monday, 8),
+                    Report = new SkinReport { Sting = first, StingSeconds = 200 },
+                }
+            );
+            return built.Log(
+                new CheckedIn
+                {
+                    Id = "second",
+                    Replaces = "first",
+                    Day = Monday.AddDays(-1),
+                    HappenedAt = CaseBuilder.At(Monday, 9),
+                    Report = new SkinReport { Sting = 1, StingSeconds = 10 },
+                }
+            );
         }
 
         Assert.Equal(["second"], Twice(6).Plan(1).Reports.Select(report => report.Id));

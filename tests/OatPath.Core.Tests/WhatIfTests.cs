@@ -13,7 +13,8 @@ public class WhatIfTests
 
     private static CaseBuilder Steady() => CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol).InUse("glycolic", Monday, 2);
 
-    private static WhatIfAnswer Try(CaseBuilder build, Supposition supposition, int days = 42) => WhatIf.Try(build.Build(), CaseBuilder.Rules, supposition, days);
+    private static WhatIfAnswer Try(CaseBuilder build, Supposition supposition, int days = 42) =>
+        WhatIf.Try(build.Build(), CaseBuilder.Rules, supposition, days);
 
     [Fact]
     public void A_strong_sting_rests_the_active_a_week_and_takes_a_rung()
@@ -40,7 +41,8 @@ public class WhatIfTests
     [Fact]
     public void Two_weeks_missed_cost_a_rung_and_thirteen_days_do_not()
     {
-        LadderStatus After(int days) => Try(Steady(), new NothingUsed(Monday.AddDays(1), days)).Then.Ladders.Single(ladder => ladder.Product == "glycolic");
+        LadderStatus After(int days) =>
+            Try(Steady(), new NothingUsed(Monday.AddDays(1), days)).Then.Ladders.Single(ladder => ladder.Product == "glycolic");
 
         Assert.Equal(Frequency.TwiceAWeek, After(15).Frequency);
         Assert.Equal(Frequency.ThreeAWeek, After(12).Frequency);
@@ -59,7 +61,18 @@ public class WhatIfTests
     [Fact]
     public void A_patch_test_under_way_is_read_clear_on_the_way()
     {
-        var build = CaseBuilder.Basic().Own(CaseBuilder.Glycolic).Start("glycolic", Monday.AddDays(-1)).Log(new PatchApplied { Id = "put", Product = "glycolic", HappenedAt = CaseBuilder.At(Monday.AddDays(-1), 21) });
+        var build = CaseBuilder
+            .Basic()
+            .Own(CaseBuilder.Glycolic)
+            .Start("glycolic", Monday.AddDays(-1))
+            .Log(
+                new PatchApplied
+                {
+                    Id = "put",
+                    Product = "glycolic",
+                    HappenedAt = CaseBuilder.At(Monday.AddDays(-1), 21),
+                }
+            );
         var answer = Try(build, new StingAt(build.Plan(30).DaysOf("glycolic")[1], 6));
 
         Assert.Equal(answer.Now.DaysOf("glycolic").Take(2), answer.Then.DaysOf("glycolic").Take(2));
@@ -89,25 +102,41 @@ public class WhatIfTests
 
     [Fact]
     public void Trying_writes_nothing_down_and_never_makes_a_day_stronger_than_a_reaction_allows() => RandomCase.Each(200, (file, seed) =>
-    {
-        var before = CaseJson.Write(file);
-        var today = PathPlanner.Plan(file, CaseBuilder.Rules, days: 1).Today;
-        foreach (var supposition in new Supposition[] { new StingAt(today.AddDays(seed % 20), 6), new NothingUsed(today.AddDays(seed % 9), 1 + (seed % 30)), new SunAhead(today.AddDays(3), today.AddDays(9)) })
         {
-            if (WhatIf.Check(file, CaseBuilder.Rules, supposition).Count > 0)
+            var before = CaseJson.Write(file);
+            var today = PathPlanner.Plan(file, CaseBuilder.Rules, days: 1).Today;
+            foreach (
+                var supposition in new Supposition[]
+                {
+                    new StingAt(today.AddDays(seed % 20), 6),
+                    new NothingUsed(today.AddDays(seed % 9), 1 + (seed % 30)),
+                    new SunAhead(today.AddDays(3), today.AddDays(9)),
+                }
+            )
             {
-                continue;
+                if (WhatIf.Check(file, CaseBuilder.Rules, supposition).Count > 0)
+                {
+                    continue;
+                }
+
+                var answer = WhatIf.Try(file, CaseBuilder.Rules, supposition, 30);
+                Assert.Equal(answer.Now.Days.Select(day => day.Date), answer.Then.Days.Select(day => day.Date));
+                if (supposition is StingAt { Day: var day })
+                {
+                    var used = answer
+                        .Then.On(day)!
+                        .Evening.Steps.Concat(answer.Then.On(day)!.Morning.Steps)
+                        .Where(step =>
+                            step.Frequency is not null && step.Roles.Any(role => Skin.FamilyTraits.Of(role).Irritant != Skin.Degree.No)
+                        )
+                        .Select(step => step.Key)
+                        .ToList();
+                    Assert.All(used, product =>
+                        Assert.DoesNotContain(answer.Then.DaysOf(product), other => other > day && other <= day.AddDays(7))
+                    );
+                }
             }
 
-            var answer = WhatIf.Try(file, CaseBuilder.Rules, supposition, 30);
-            Assert.Equal(answer.Now.Days.Select(day => day.Date), answer.Then.Days.Select(day => day.Date));
-            if (supposition is StingAt { Day: var day })
-            {
-                var used = answer.Then.On(day)!.Evening.Steps.Concat(answer.Then.On(day)!.Morning.Steps).Where(step => step.Frequency is not null && step.Roles.Any(role => Skin.FamilyTraits.Of(role).Irritant != Skin.Degree.No)).Select(step => step.Key).ToList();
-                Assert.All(used, product => Assert.DoesNotContain(answer.Then.DaysOf(product), other => other > day && other <= day.AddDays(7)));
-            }
-        }
-
-        Assert.Equal(before, CaseJson.Write(file));
-    });
+            Assert.Equal(before, CaseJson.Write(file));
+        });
 }

@@ -14,7 +14,12 @@ public class WordsTests
     [Fact]
     public void A_reason_is_a_sentence_with_its_values()
     {
-        var because = Because.Of(RuleBook.Skip7, ("product", "Reed water"), ("since", new DateOnly(2026, 3, 9)), ("until", new DateOnly(2026, 3, 16)));
+        var because = Because.Of(
+            RuleBook.Skip7,
+            ("product", "Reed water"),
+            ("since", new DateOnly(2026, 3, 9)),
+            ("until", new DateOnly(2026, 3, 16))
+        );
 
         Assert.Equal("Reed water rests until Mon 16 March, after the reaction on Mon 9 March.", Words.Say(because));
     }
@@ -28,9 +33,17 @@ public class WordsTests
         for (var seed = 0; seed < 120; seed++)
         {
             var path = PathPlanner.Plan(RandomCase.Build(new Random(seed)), CaseBuilder.Rules, days: 30);
-            var reasons = path.Days.SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps).SelectMany(step => step.Because)
-                    .Concat(day.Morning.Omitted.Concat(day.Evening.Omitted).Select(omission => omission.Because)).Concat(day.Avoid))
-                .Concat(path.Questions.Select(question => question.Because)).Concat(path.Warnings).Concat(path.Windows.Select(window => window.Because)).Concat(path.Reports.Select(report => report.Because));
+            var reasons = path
+                .Days.SelectMany(day =>
+                    day.Morning.Steps.Concat(day.Evening.Steps)
+                        .SelectMany(step => step.Because)
+                        .Concat(day.Morning.Omitted.Concat(day.Evening.Omitted).Select(omission => omission.Because))
+                        .Concat(day.Avoid)
+                )
+                .Concat(path.Questions.Select(question => question.Because))
+                .Concat(path.Warnings)
+                .Concat(path.Windows.Select(window => window.Because))
+                .Concat(path.Reports.Select(report => report.Because));
             foreach (var because in reasons)
             {
                 var sentence = Words.Say(because);
@@ -68,7 +81,19 @@ public class WordsTests
         foreach (var kind in Enum.GetValues<ProductKind>())
         {
             var traits = KindTraits.Of(kind);
-            var step = new Step { Key = "x", Action = StepAction.Apply, Product = "x", Kind = kind, Slot = RoutineSlots.Of(kind), SkinState = traits.Wants, Removal = traits.Removal, HoldSeconds = traits.HoldSeconds, Neck = true, LeaveOut = [FaceZone.LeftCheek] };
+            var step = new Step
+            {
+                Key = "x",
+                Action = StepAction.Apply,
+                Product = "x",
+                Kind = kind,
+                Slot = RoutineSlots.Of(kind),
+                SkinState = traits.Wants,
+                Removal = traits.Removal,
+                HoldSeconds = traits.HoldSeconds,
+                Neck = true,
+                LeaveOut = [FaceZone.LeftCheek],
+            };
 
             var how = StepWords.How(step);
             Assert.All(how, line => Assert.EndsWith(".", line, StringComparison.Ordinal));
@@ -83,7 +108,14 @@ public class WordsTests
         Assert.Equal("l-ascorbic", EnumName.Of(Substance.LAscorbic));
         Assert.Equal("III", EnumName.Of(Phototype.III));
         Assert.Equal("moisturiser-with-spf", EnumName.Of(ProductKind.MoisturiserWithSpf));
-        foreach (var names in new[] { Enum.GetValues<Substance>().Select(EnumName.Of), Enum.GetValues<ProductKind>().Select(EnumName.Of), Enum.GetValues<FlagKind>().Select(EnumName.Of) })
+        foreach (
+            var names in new[]
+            {
+                Enum.GetValues<Substance>().Select(EnumName.Of),
+                Enum.GetValues<ProductKind>().Select(EnumName.Of),
+                Enum.GetValues<FlagKind>().Select(EnumName.Of),
+            }
+        )
         {
             Assert.Equal(names.Count(), names.Distinct().Count());
         }
@@ -93,13 +125,32 @@ public class WordsTests
     public void A_diff_says_what_comes_in_what_goes_and_what_moves()
     {
         var before = CaseBuilder.Basic().Plan(2);
-        var serum = new Product { Id = "hydra", Name = "Dew", Kind = ProductKind.HydratingSerum };
+        var serum = new Product
+        {
+            Id = "hydra",
+            Name = "Dew",
+            Kind = ProductKind.HydratingSerum,
+        };
         var more = CaseBuilder.Basic().Own(serum).Plan(2);
-        var moved = CaseBuilder.Basic().Own(serum).Decide(new SetOrder { Id = "o", On = CaseBuilder.Monday, Moment = Moment.Evening, Products = ["cream", "hydra"] }).Plan(2);
+        var moved = CaseBuilder
+            .Basic()
+            .Own(serum)
+            .Decide(
+                new SetOrder
+                {
+                    Id = "o",
+                    On = CaseBuilder.Monday,
+                    Moment = Moment.Evening,
+                    Products = ["cream", "hydra"],
+                }
+            )
+            .Plan(2);
 
         Assert.Empty(PathDiff.Between(before, before));
         Assert.All(PathDiff.Between(before, more), change => Assert.Equal(["hydra"], change.Added));
         Assert.All(PathDiff.Between(more, before), change => Assert.Equal(["hydra"], change.Removed));
-        Assert.All(PathDiff.Between(more, moved), change => Assert.True(change is { Moment: Moment.Evening, Reordered: true, Added.Count: 0 }));
+        Assert.All(PathDiff.Between(more, moved), change =>
+            Assert.True(change is { Moment: Moment.Evening, Reordered: true, Added.Count: 0 })
+        );
     }
 }

@@ -34,7 +34,11 @@ public sealed class BackupTests : IDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private static string Facts1(Database database) => string.Join("\n", new Clients(database).Search("").Select(client => client + ": " + string.Join(" | ", new Facts(database).Of(client.Id))));
+    private static string Facts1(Database database) =>
+        string.Join(
+            "\n",
+            new Clients(database).Search("").Select(client => client + ": " + string.Join(" | ", new Facts(database).Of(client.Id)))
+        );
 
     [Fact]
     public async Task A_backup_under_load_restored_on_an_empty_folder_has_whole_facts_and_the_same_paths()
@@ -47,7 +51,12 @@ public sealed class BackupTests : IDisposable
         {
             while (!stop.IsCancellationRequested)
             {
-                Facts.Append(client.Id, null, TestDatabase.Make(client, "note", $"note {written}"), TestDatabase.Make(client, "note", $"twin {written}"));
+                Facts.Append(
+                    client.Id,
+                    null,
+                    TestDatabase.Make(client, "note", $"note {written}"),
+                    TestDatabase.Make(client, "note", $"twin {written}")
+                );
                 written++;
             }
         });
@@ -67,7 +76,11 @@ public sealed class BackupTests : IDisposable
         // A step is there whole or not at all.
         Assert.Equal(1, back.Count % 2);
         Assert.Equal("<key/>", File.ReadAllText(Path.Combine(target, "keys", "key-1.xml")));
-        string PathOf(IReadOnlyList<Fact> facts) => System.Text.Json.JsonSerializer.Serialize(PathPlanner.Plan(CaseAssembly.Draft(facts, TestDatabase.Noon.AddDays(1), "UTC"), new(), days: 28), CaseJson.Compact);
+        string PathOf(IReadOnlyList<Fact> facts) =>
+            System.Text.Json.JsonSerializer.Serialize(
+                PathPlanner.Plan(CaseAssembly.Draft(facts, TestDatabase.Noon.AddDays(1), "UTC"), new(), days: 28),
+                CaseJson.Compact
+            );
         Assert.Equal(PathOf([.. all.Take(back.Count)]), PathOf(back));
     }
 
@@ -99,11 +112,17 @@ public sealed class BackupTests : IDisposable
         using (var held = new DataFolder(Data))
         {
             Assert.Null(held.Reserve());
-            Assert.Contains("in use", Assert.Throws<BackupException>(() => Backup.Restore(Zip, Data, DateTimeOffset.UtcNow)).Message, StringComparison.Ordinal);
+            Assert.Contains(
+                "in use",
+                Assert.Throws<BackupException>(() => Backup.Restore(Zip, Data, DateTimeOffset.UtcNow)).Message,
+                StringComparison.Ordinal
+            );
         }
 
         var bytes = File.ReadAllBytes(Zip);
-        foreach (var (name, content) in new[] { ("letter", "no zip at all"u8.ToArray()), ("empty", []), ("cut", bytes[..(bytes.Length / 2)]) })
+        foreach (
+            var (name, content) in new[] { ("letter", "no zip at all"u8.ToArray()), ("empty", []), ("cut", bytes[..(bytes.Length / 2)]) }
+        )
         {
             var file = Path.Combine(folder, name);
             File.WriteAllBytes(file, content);
@@ -131,24 +150,38 @@ public sealed class BackupTests : IDisposable
             Assert.False(Backup.WriteDaily(Data, on, 3, TestDatabase.Noon));
         }
 
-        Assert.Equal([new DateOnly(2028, 3, 2), new DateOnly(2028, 3, 1), new DateOnly(2028, 2, 29)], Backup.Daily(Data).Select(backup => backup.Day));
+        Assert.Equal(
+            [new DateOnly(2028, 3, 2), new DateOnly(2028, 3, 1), new DateOnly(2028, 2, 29)],
+            Backup.Daily(Data).Select(backup => backup.Day)
+        );
     }
 
-    private static bool Holds(string file, string text) => System.Text.Encoding.UTF8.GetString(File.ReadAllBytes(file)).Contains(text, StringComparison.Ordinal);
+    private static bool Holds(string file, string text) =>
+        System.Text.Encoding.UTF8.GetString(File.ReadAllBytes(file)).Contains(text, StringComparison.Ordinal);
 
     [Fact]
     public void Of_an_erased_client_no_byte_is_left_and_everybody_else_is_the_same()
     {
         var words = new[] { "Quillon Zephyrine", "0000 31415", "a very private word", "another word nobody else uses" };
         var other = Add("Jory Pellan");
-        Facts.Append(other.Id, null, TestDatabase.Make(other, "shelf", TestDatabase.Item("serum")), TestDatabase.Make(other, "note", "stays"));
+        Facts.Append(
+            other.Id,
+            null,
+            TestDatabase.Make(other, "shelf", TestDatabase.Item("serum")),
+            TestDatabase.Make(other, "note", "stays")
+        );
         var client = Clients.Add(Fact.NewId(), words[0], words[1], TestDatabase.Noon);
         for (var i = 0; i < 300; i++)
         {
             Facts.Append(client.Id, null, TestDatabase.Make(client, "note", words[2 + (i % 2)]));
         }
 
-        var publication = new Publications(database).Publish(new Publication(0, client.Id, TestDatabase.Noon, "Maren Holt", $$"""{"reference":"{{words[0]}}"}""", "{}", "1.0", "[]", "x"), null, [], [Facts.Of(client.Id)[0].Id]);
+        var publication = new Publications(database).Publish(
+            new Publication(0, client.Id, TestDatabase.Noon, "Maren Holt", $$"""{"reference":"{{words[0]}}"}""", "{}", "1.0", "[]", "x"),
+            null,
+            [],
+            [Facts.Of(client.Id)[0].Id]
+        );
         var links = new Links(database);
         var cookie = links.Admit(links.Create(client.Id, "m", TestDatabase.Noon), null, TestDatabase.Noon).Cookie!;
         var views = new ViewLog(database);
@@ -168,7 +201,11 @@ public sealed class BackupTests : IDisposable
         Assert.False(erasure.Erase(client.Id, 1, TestDatabase.Noon, "Maren Holt"));
         views.Flush();
 
-        Assert.All(words, word => Assert.All(Directory.GetFiles(Data, "*", SearchOption.AllDirectories), file => Assert.False(Holds(file, word), $"{file} still holds {word}")));
+        Assert.All(words, word =>
+            Assert.All(Directory.GetFiles(Data, "*", SearchOption.AllDirectories), file =>
+                Assert.False(Holds(file, word), $"{file} still holds {word}")
+            )
+        );
         Assert.Equal(before, string.Join("|", Facts.Of(other.Id)));
         Assert.Null(links.Recognise(cookie));
         Assert.Equal((client.Id, "Maren Holt"), (erasure.All()[0].ClientId, erasure.All()[0].By));
@@ -176,7 +213,13 @@ public sealed class BackupTests : IDisposable
 
         // Every table with a client in it was thought of.
         using var connection = database.Open();
-        foreach (var table in Names(connection, "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND c.name = 'client_id' AND m.name <> 'erasure'"))
+        foreach (
+            var table in Names(
+                connection,
+                "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND c.name = 'client_id' AND "
+                    + "m.name <> 'erasure'"
+            )
+        )
         {
             Assert.Empty(Names(connection, $"SELECT client_id FROM {table} WHERE client_id = '{client.Id}'"));
         }
@@ -189,14 +232,22 @@ public sealed class BackupTests : IDisposable
     {
         var (client, other) = (Add("Jory Pellan"), Add("Tove Arlund"));
         Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "kept"));
-        foreach (var sql in new[] { "DELETE FROM fact", $"INSERT INTO erasing VALUES ('{other.Id}'); DELETE FROM fact WHERE client_id = '{client.Id}'" })
-        {
-            Assert.ThrowsAny<Microsoft.Data.Sqlite.SqliteException>(() => database.Write(connection =>
+        foreach (
+            var sql in new[]
             {
-                using var command = connection.CreateCommand();
-                command.CommandText = sql;
-                command.ExecuteNonQuery();
-            }));
+                "DELETE FROM fact",
+                $"INSERT INTO erasing VALUES ('{other.Id}'); DELETE FROM fact WHERE client_id = '{client.Id}'",
+            }
+        )
+        {
+            Assert.ThrowsAny<Microsoft.Data.Sqlite.SqliteException>(() =>
+                database.Write(connection =>
+                {
+                    using var command = connection.CreateCommand();
+                    command.CommandText = sql;
+                    command.ExecuteNonQuery();
+                })
+            );
         }
 
         Assert.Single(Facts.Of(client.Id));
@@ -229,11 +280,20 @@ public sealed class BackupTests : IDisposable
         new DataFolder(Data).Close();
         Assert.All(Doctor.Look(Data, DateTimeOffset.UtcNow), finding => Assert.True(finding.IsWell, finding.What));
 
-        Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "from a wrong clock") with { RecordedAt = DateTimeOffset.UtcNow.AddHours(5) });
+        Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, "note", "from a wrong clock") with
+            {
+                RecordedAt = DateTimeOffset.UtcNow.AddHours(5),
+            }
+        );
         database.Write(connection =>
         {
             using var command = connection.CreateCommand();
-            command.CommandText = $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('x', '{client.Id}', 'log', '2026-03-09T12:00:00.0000000+00:00', '2026-03-09T12:00:00.0000000+00:00', 'm', '\"no log entry at all\"')";
+            command.CommandText =
+                $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('x', '{client.Id}', 'log', "
+                    + $"'2026-03-09T12:00:00.0000000+00:00', '2026-03-09T12:00:00.0000000+00:00', 'm', '\"no log entry at all\"')";
             command.ExecuteNonQuery();
         });
         if (!OperatingSystem.IsWindows())
@@ -241,11 +301,21 @@ public sealed class BackupTests : IDisposable
             File.SetUnixFileMode(Path.Combine(Data, "keys", "key-1.xml"), UnixFileMode.UserRead | UnixFileMode.OtherRead);
         }
 
-        var wrong = Doctor.Look(Data, DateTimeOffset.UtcNow.AddDays(3)).Where(finding => !finding.IsWell).Select(finding => finding.What).ToList();
+        var wrong = Doctor
+            .Look(Data, DateTimeOffset.UtcNow.AddDays(3))
+            .Where(finding => !finding.IsWell)
+            .Select(finding => finding.What)
+            .ToList();
         Assert.Contains(wrong, what => what.Contains("can be reached by others", StringComparison.Ordinal));
         Assert.Contains(wrong, what => what.Contains(client.Id, StringComparison.Ordinal));
         Assert.Contains(wrong, what => what.Contains("last daily backup", StringComparison.Ordinal));
-        Assert.Contains(Doctor.Look(Data, DateTimeOffset.UtcNow), finding => finding.What.Contains("clock is behind", StringComparison.Ordinal));
-        Assert.Contains("is not there", Assert.Single(Doctor.Look(Path.Combine(folder, "nowhere"), DateTimeOffset.UtcNow)).What, StringComparison.Ordinal);
+        Assert.Contains(Doctor.Look(Data, DateTimeOffset.UtcNow), finding =>
+            finding.What.Contains("clock is behind", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            "is not there",
+            Assert.Single(Doctor.Look(Path.Combine(folder, "nowhere"), DateTimeOffset.UtcNow)).What,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -44,13 +44,16 @@ public sealed class CareStoreTests : IDisposable
         Assert.Null(feeds.Find(first));
         Assert.Equal((client, true), feeds.Find(second));
         Assert.True(second.Length >= 43);
-        Assert.Equal(0, test.Database.Read(connection =>
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = "SELECT count(*) FROM calendar_feed WHERE token_hash = $1";
-            command.Parameters.AddWithValue("$1", second);
-            return Convert.ToInt32(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
-        }));
+        Assert.Equal(
+            0,
+            test.Database.Read(connection =>
+            {
+                using var command = connection.CreateCommand();
+                command.CommandText = "SELECT count(*) FROM calendar_feed WHERE token_hash = $1";
+                command.Parameters.AddWithValue("$1", second);
+                return Convert.ToInt32(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
+            })
+        );
         feeds.Revoke(client, Now);
         Assert.Null(feeds.Find(second));
     }
@@ -91,10 +94,25 @@ public sealed class CareStoreTests : IDisposable
     {
         var client = Client();
         Fact Make(string id, Treatment treatment, int minute, string? supersedes = null, string kind = "treatment") =>
-            new(id, client, kind, Now.AddMinutes(minute), Now.AddMinutes(minute), "test", supersedes, kind == "retract" ? CaseAssembly.Write(supersedes!) : CaseAssembly.Write(treatment));
-        var booked = new Treatment { Id = "a", Kind = TreatmentKind.Dermaplaning, On = new(2026, 4, 1) };
+            new(
+                id,
+                client,
+                kind,
+                Now.AddMinutes(minute),
+                Now.AddMinutes(minute),
+                "test",
+                supersedes,
+                kind == "retract" ? CaseAssembly.Write(supersedes!) : CaseAssembly.Write(treatment)
+            );
+        var booked = new Treatment
+        {
+            Id = "a",
+            Kind = TreatmentKind.Dermaplaning,
+            On = new(2026, 4, 1),
+        };
         var facts = new List<Fact> { Make("a", booked, 0) };
-        DateOnly? On() => CaseAssembly.Draft(facts, Now.AddDays(1), "UTC").Treatments.Select(treatment => (DateOnly?)treatment.On).SingleOrDefault();
+        DateOnly? On() =>
+            CaseAssembly.Draft(facts, Now.AddDays(1), "UTC").Treatments.Select(treatment => (DateOnly?)treatment.On).SingleOrDefault();
 
         Assert.Equal(new DateOnly(2026, 4, 1), On());
         facts.Add(Make("b", booked with { Id = "b", On = new(2026, 4, 8) }, 1, "a"));

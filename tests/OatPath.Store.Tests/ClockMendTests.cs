@@ -27,7 +27,11 @@ public sealed class ClockMendTests
     public void Once_the_machine_was_right_again_its_time_counts_though_the_record_stood_still_in_between()
     {
         // The machine is set right after ten minutes, is off for a night, and again for one.
-        var span = Span(new(False.AddMinutes(10), True.AddMinutes(12), null), new(False.AddHours(1), True.AddHours(16), null), new(False.AddHours(2), True.AddDays(2), null));
+        var span = Span(
+            new(False.AddMinutes(10), True.AddMinutes(12), null),
+            new(False.AddHours(1), True.AddHours(16), null),
+            new(False.AddHours(2), True.AddDays(2), null)
+        );
         Assert.Equal(True.AddMinutes(5), span.At(False.AddMinutes(5)));
         Assert.Equal(True.AddMinutes(22), span.At(False.AddMinutes(20)));
         Assert.Equal(True.AddHours(16).AddMinutes(30), span.At(False.AddHours(1).AddMinutes(30)));
@@ -71,7 +75,10 @@ public sealed class ClockMendTests
     {
         Assert.Null(FalseTime.Confirmed([], True, Zone));
         Assert.Null(FalseTime.Confirmed([new(True.AddDays(-9), True.AddDays(-2), "Maren Holt")], True, Zone));
-        Assert.Equal(False, FalseTime.Confirmed([new(True, False, "Maren Holt"), new(False.AddDays(1), True.AddDays(1), null)], True.AddDays(1), Zone)!.From);
+        Assert.Equal(
+            False,
+            FalseTime.Confirmed([new(True, False, "Maren Holt"), new(False.AddDays(1), True.AddDays(1), null)], True.AddDays(1), Zone)!.From
+        );
     }
 
     /// <summary>Every column that holds a time is mended or says why not.</summary>
@@ -81,7 +88,9 @@ public sealed class ClockMendTests
         using var kept = new TestDatabase();
         using var connection = kept.Database.Open();
         using var command = connection.CreateCommand();
-        command.CommandText = "SELECT m.name, c.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND (c.name LIKE '%\\_at' ESCAPE '\\' OR c.name = 'at' OR c.name LIKE '%since')";
+        command.CommandText =
+            "SELECT m.name, c.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND (c.name LIKE '%\\_at' "
+                + "ESCAPE '\\' OR c.name = 'at' OR c.name LIKE '%since')";
         using var reader = command.ExecuteReader();
         var forgotten = new List<string>();
         while (reader.Read())
@@ -104,10 +113,43 @@ public sealed class ClockMendTests
         var (database, facts) = (kept.Database, new Facts(kept.Database));
         var client = new Clients(database).Add(Fact.NewId(), "Jory Pellan", "", True.AddDays(-30));
         var day = CareDay.Of(False, Zone);
-        LogEntry entry = new CheckedIn { Id = Fact.NewId(), Day = day, HappenedAt = False, RecordedAt = False, By = "client", Report = new SkinReport { Sting = 2 } };
-        facts.Append(client.Id, null, TestDatabase.Make(client, "note", "before") with { RecordedAt = True.AddDays(-1), HappenedAt = True.AddDays(-1) });
+        LogEntry entry = new CheckedIn
+        {
+            Id = Fact.NewId(),
+            Day = day,
+            HappenedAt = False,
+            RecordedAt = False,
+            By = "client",
+            Report = new SkinReport { Sting = 2 },
+        };
+        facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, "note", "before") with
+            {
+                RecordedAt = True.AddDays(-1),
+                HappenedAt = True.AddDays(-1),
+            }
+        );
         facts.Append(client.Id, null, TestDatabase.Make(client, "log", entry) with { RecordedAt = False, HappenedAt = False });
-        facts.Append(client.Id, null, TestDatabase.Make(client, "occasion", new Core.Care.Occasion { Id = "o", Title = "a dinner", On = day.AddDays(10) }) with { RecordedAt = False.AddMinutes(5), HappenedAt = False.AddMinutes(5) });
+        facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(
+                client,
+                "occasion",
+                new Core.Care.Occasion
+                {
+                    Id = "o",
+                    Title = "a dinner",
+                    On = day.AddDays(10),
+                }
+            ) with
+            {
+                RecordedAt = False.AddMinutes(5),
+                HappenedAt = False.AddMinutes(5),
+            }
+        );
 
         Assert.Single(ClockMend.Run(database, Span(), keep: true), mended => mended.Entries == 2);
         var after = facts.Of(client.Id);
@@ -116,7 +158,14 @@ public sealed class ClockMendTests
         Assert.Equal((CareDay.Of(True, Zone), True, True), (moved.Day, moved.HappenedAt, moved.RecordedAt!.Value));
         Assert.Equal(CareDay.Of(True, Zone).AddDays(10), CaseAssembly.Body<Core.Care.Occasion>(after[2]).On);
         Assert.Equal(True.AddMinutes(5), facts.LastRecorded());
-        Assert.True(new Erasure(database, new ViewLog(database)).Erase(client.Id, new Clients(database).Find(client.Id)!.Version, True.AddDays(1), "m"));
+        Assert.True(
+            new Erasure(database, new ViewLog(database)).Erase(
+                client.Id,
+                new Clients(database).Find(client.Id)!.Version,
+                True.AddDays(1),
+                "m"
+            )
+        );
         Assert.Empty(facts.Of(client.Id));
     }
 }

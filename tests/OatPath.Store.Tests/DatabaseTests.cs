@@ -4,12 +4,13 @@ public sealed class DatabaseTests : IDisposable
 {
     private readonly TestDatabase test = new();
 
-    private string Pragma(string name) => test.Database.Read(connection =>
-    {
-        using var command = connection.CreateCommand();
-        command.CommandText = $"PRAGMA {name}";
-        return Convert.ToString(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture)!;
-    });
+    private string Pragma(string name) =>
+        test.Database.Read(connection =>
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"PRAGMA {name}";
+            return Convert.ToString(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture)!;
+        });
 
     [Fact]
     public void Every_connection_writes_through_to_disk_and_keeps_references()
@@ -30,7 +31,11 @@ public sealed class DatabaseTests : IDisposable
             command.ExecuteNonQuery();
         });
 
-        Assert.Contains("newer version", Assert.Throws<InvalidOperationException>(() => Migrator.Migrate(test.Database)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "newer version",
+            Assert.Throws<InvalidOperationException>(() => Migrator.Migrate(test.Database)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -68,12 +73,14 @@ public sealed class DatabaseTests : IDisposable
         var client = test.AddClient();
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "kept"));
 
-        Assert.ThrowsAny<Microsoft.Data.Sqlite.SqliteException>(() => test.Database.Write(connection =>
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = sql;
-            command.ExecuteNonQuery();
-        }));
+        Assert.ThrowsAny<Microsoft.Data.Sqlite.SqliteException>(() =>
+            test.Database.Write(connection =>
+            {
+                using var command = connection.CreateCommand();
+                command.CommandText = sql;
+                command.ExecuteNonQuery();
+            })
+        );
     }
 
     [Fact]

@@ -2,7 +2,10 @@ using Microsoft.Data.Sqlite;
 
 namespace OatPath.Store.Tests;
 
-/// <summary>Whatever table of the schema leads to a client, nothing stays in it of one who was erased; a table that is added is held to it without being named here.</summary>
+/// <summary>
+/// Whatever table of the schema leads to a client, nothing stays in it of one who was erased; a table that is added is held to it without
+/// being named here.
+/// </summary>
 public sealed class ErasureTests : IDisposable
 {
     /// <summary>That a client was erased is said for ever, and counted units stay counted without a name.</summary>
@@ -37,7 +40,11 @@ public sealed class ErasureTests : IDisposable
     {
         using var connection = Open();
         var filled = new Dictionary<string, Dictionary<string, object>> { ["client"] = new() { ["id"] = client } };
-        var left = Texts(connection, "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT IN ('client', 'erasure', 'erasing')");
+        var left = Texts(
+            connection,
+            "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT IN ('client', "
+                + "'erasure', 'erasing')"
+        );
         while (left.Find(table => Leads(connection, table, filled)) is { } next)
         {
             left.Remove(next);
@@ -48,9 +55,16 @@ public sealed class ErasureTests : IDisposable
     }
 
     private static bool Leads(SqliteConnection connection, string table, Dictionary<string, Dictionary<string, object>> filled) =>
-        Texts(connection, $"SELECT name FROM pragma_table_info('{table}')").Contains("client_id") || Parents(connection, table).Exists(parent => filled.ContainsKey(parent.Table));
+        Texts(connection, $"SELECT name FROM pragma_table_info('{table}')").Contains("client_id")
+        || Parents(connection, table).Exists(parent => filled.ContainsKey(parent.Table));
 
-    private static Dictionary<string, object> Fill(SqliteConnection connection, string table, Dictionary<string, Dictionary<string, object>> filled, string client, int number)
+    private static Dictionary<string, object> Fill(
+        SqliteConnection connection,
+        string table,
+        Dictionary<string, Dictionary<string, object>> filled,
+        string client,
+        int number
+    )
     {
         var parents = Parents(connection, table);
         var row = new Dictionary<string, object>();
@@ -58,13 +72,22 @@ public sealed class ErasureTests : IDisposable
         {
             var (name, type) = (column.Split(' ')[0], column.Split(' ')[1]);
             var parent = parents.Find(parent => parent.Column == name);
-            row[name] = name == "client_id" ? client
+            row[name] =
+                name == "client_id" ? client
                 : parent.Table is { } of && filled.TryGetValue(of, out var its) && its.TryGetValue(parent.To, out var key) ? key
-                : type switch { "INTEGER" => 1000 + number, "BLOB" => new byte[] { 1 }, "REAL" => 1.5, _ => $"{table}-{number}" };
+                : type switch
+                {
+                    "INTEGER" => 1000 + number,
+                    "BLOB" => new byte[] { 1 },
+                    "REAL" => 1.5,
+                    _ => $"{table}-{number}",
+                };
         }
 
         using var command = connection.CreateCommand();
-        command.CommandText = $"INSERT OR REPLACE INTO {table} ({string.Join(", ", row.Keys)}) VALUES ({string.Join(", ", row.Keys.Select(name => $"${name}"))})";
+        command.CommandText =
+            $"INSERT OR REPLACE INTO {table} ({string.Join(", ", row.Keys)}) VALUES "
+                + $"({string.Join(", ", row.Keys.Select(name => $"${name}"))})";
         foreach (var (name, value) in row)
         {
             command.Parameters.AddWithValue($"${name}", value);
@@ -75,7 +98,14 @@ public sealed class ErasureTests : IDisposable
     }
 
     private static List<(string Column, string Table, string To)> Parents(SqliteConnection connection, string table) =>
-        [.. Texts(connection, $"SELECT \"from\" || ' ' || \"table\" || ' ' || coalesce(\"to\", 'id') FROM pragma_foreign_key_list('{table}')").Select(text => text.Split(' ')).Select(parts => (parts[0], parts[1], parts[2]))];
+        [
+            .. Texts(
+                    connection,
+                    $"SELECT \"from\" || ' ' || \"table\" || ' ' || coalesce(\"to\", 'id') FROM pragma_foreign_key_list('{table}')"
+                )
+                .Select(text => text.Split(' '))
+                .Select(parts => (parts[0], parts[1], parts[2])),
+        ];
 
     /// <summary>A connection that takes any row: what is tested is what becomes of it.</summary>
     private SqliteConnection Open()
@@ -107,7 +137,10 @@ public sealed class ErasureTests : IDisposable
     private int Number(string sql)
     {
         using var connection = Open();
-        return int.Parse(Texts(connection, sql.Replace("count(*)", "CAST(count(*) AS TEXT)", StringComparison.Ordinal))[0], System.Globalization.CultureInfo.InvariantCulture);
+        return int.Parse(
+            Texts(connection, sql.Replace("count(*)", "CAST(count(*) AS TEXT)", StringComparison.Ordinal))[0],
+            System.Globalization.CultureInfo.InvariantCulture
+        );
     }
 
     public void Dispose() => test.Dispose();

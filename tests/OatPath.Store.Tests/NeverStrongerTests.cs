@@ -36,23 +36,99 @@ public sealed class NeverStrongerTests : IDisposable
             foreach (var product in live.Days.SelectMany(Active).Select(step => step.Product!).Distinct())
             {
                 var (before, after) = (Most(published, product), Most(live, product));
-                Assert.True(after.Frequency <= before.Frequency && after.InSeven <= before.InSeven, $"seed {seed}: {product} from {before} to {after}");
+                Assert.True(
+                    after.Frequency <= before.Frequency && after.InSeven <= before.InSeven,
+                    $"seed {seed}: {product} from {before} to {after}"
+                );
             }
         }
     }
 
     private static List<Fact> Begin(Client client, Random random)
     {
-        Product Acid(string id, Substance substance, decimal percent) => new() { Id = id, Name = id, Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(substance, percent)], Ph = 3.6m };
+        Product Acid(string id, Substance substance, decimal percent) =>
+            new()
+            {
+                Id = id,
+                Name = id,
+                Kind = ProductKind.LeaveOnAcidLiquid,
+                Actives = [new(substance, percent)],
+                Ph = 3.6m,
+            };
         Product[] products =
         [
-            new() { Id = "gel", Name = "gel", Kind = ProductKind.GelCleanser }, new() { Id = "cream", Name = "cream", Kind = ProductKind.Moisturiser }, new() { Id = "sun", Name = "sun", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true },
-            Acid("lactic", Substance.Lactic, 5), Acid("salicylic", Substance.Salicylic, 1), new() { Id = "azelaic", Name = "azelaic", Kind = ProductKind.AzelaicSuspension, Actives = [new(Substance.Azelaic, 10)] },
+            new()
+            {
+                Id = "gel",
+                Name = "gel",
+                Kind = ProductKind.GelCleanser,
+            },
+            new()
+            {
+                Id = "cream",
+                Name = "cream",
+                Kind = ProductKind.Moisturiser,
+            },
+            new()
+            {
+                Id = "sun",
+                Name = "sun",
+                Kind = ProductKind.SunscreenFluid,
+                Spf = 50,
+                BroadSpectrum = true,
+            },
+            Acid("lactic", Substance.Lactic, 5),
+            Acid("salicylic", Substance.Salicylic, 1),
+            new()
+            {
+                Id = "azelaic",
+                Name = "azelaic",
+                Kind = ProductKind.AzelaicSuspension,
+                Actives = [new(Substance.Azelaic, 10)],
+            },
         ];
         var facts = products.Select(product => TestDatabase.Make(client, "shelf", new ShelfItem { Product = product })).ToList();
-        facts.Add(TestDatabase.Make(client, "intake", new Intake { BirthDate = new DateOnly(1990, 1, 1), Sensitivity = (Sensitivity)random.Next(3), Flags = random.Next(2) == 0 ? [new Flag { Kind = FlagKind.StrongSun, From = Today.AddDays(5), Until = Today.AddDays(9) }] : [] }));
-        facts.AddRange(products.Where(product => product.IsActive() && random.Next(4) > 0)
-            .Select(product => Decide(client, new StartActive { Id = Fact.NewId(), Product = product.Id, On = Today.AddDays(-60), AlreadyInUse = true, Rung = random.Next(0, 3), Reason = "used for months" })));
+        facts.Add(
+            TestDatabase.Make(
+                client,
+                "intake",
+                new Intake
+                {
+                    BirthDate = new DateOnly(1990, 1, 1),
+                    Sensitivity = (Sensitivity)random.Next(3),
+                    Flags =
+                        random.Next(2) == 0
+                            ?
+                            [
+                                new Flag
+                                {
+                                    Kind = FlagKind.StrongSun,
+                                    From = Today.AddDays(5),
+                                    Until = Today.AddDays(9),
+                                },
+                            ]
+                            : [],
+                }
+            )
+        );
+        facts.AddRange(
+            products
+                .Where(product => product.IsActive() && random.Next(4) > 0)
+                .Select(product =>
+                    Decide(
+                        client,
+                        new StartActive
+                        {
+                            Id = Fact.NewId(),
+                            Product = product.Id,
+                            On = Today.AddDays(-60),
+                            AlreadyInUse = true,
+                            Rung = random.Next(0, 3),
+                            Reason = "used for months",
+                        }
+                    )
+                )
+        );
         return facts;
     }
 
@@ -64,30 +140,133 @@ public sealed class NeverStrongerTests : IDisposable
         var product = actives[random.Next(3)];
         return random.Next(11) switch
         {
-            0 => Decide(client, new StepUp { Id = id, Product = product, Rung = random.Next(1, 5), On = Today.AddDays(-1) }),
-            1 => Decide(client, new StartActive { Id = id, Product = product, On = Today.AddDays(-30), AlreadyInUse = true, Rung = 4, Reason = "every night" }),
-            2 => Decide(client, new NoteEstablished { Id = id, Family = (Family)random.Next(5), On = Today.AddDays(-40), Reason = "long use" }),
-            3 => Decide(client, new StopActive { Id = id, Product = product, On = Today }),
-            4 => TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = product, Name = product, Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Glycolic, 9)], Ph = 3.5m } }),
-            5 => TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "retinol", Name = "retinol", Kind = ProductKind.Retinoid, Actives = [new(Substance.Retinol, 1)] } }),
-            6 => TestDatabase.Make(client, "intake", new Intake { BirthDate = random.Next(2) == 0 ? null : new DateOnly(1990, 1, 1), Sensitivity = Sensitivity.Resilient }),
-            7 => TestDatabase.Make(client, "treatment", new Treatment { Id = id, Kind = (TreatmentKind)random.Next(9), On = Today.AddDays(random.Next(0, 20)) }),
-            8 => Log(new Applied { Id = id, Product = product, Day = Today.AddDays(-random.Next(1, 5)), Moment = Moment.Evening, HappenedAt = TestDatabase.Noon.AddDays(-1) }),
-            9 => Log(new CheckedIn { Id = id, Day = Today.AddDays(-1), HappenedAt = TestDatabase.Noon.AddMinutes(-10), Report = new() { Sting = random.Next(0, 9), StingSeconds = 60 } }),
-            _ => published[random.Next(published.Count)] is var gone ? TestDatabase.Make(client, "retract", gone.Id, supersedes: gone.Id) : throw new InvalidOperationException(),
+            0 => Decide(
+                client,
+                new StepUp
+                {
+                    Id = id,
+                    Product = product,
+                    Rung = random.Next(1, 5),
+                    On = Today.AddDays(-1),
+                }
+            ),
+            1 => Decide(
+                client,
+                new StartActive
+                {
+                    Id = id,
+                    Product = product,
+                    On = Today.AddDays(-30),
+                    AlreadyInUse = true,
+                    Rung = 4,
+                    Reason = "every night",
+                }
+            ),
+            2 => Decide(
+                client,
+                new NoteEstablished
+                {
+                    Id = id,
+                    Family = (Family)random.Next(5),
+                    On = Today.AddDays(-40),
+                    Reason = "long use",
+                }
+            ),
+            3 => Decide(
+                client,
+                new StopActive
+                {
+                    Id = id,
+                    Product = product,
+                    On = Today,
+                }
+            ),
+            4 => TestDatabase.Make(
+                client,
+                "shelf",
+                new ShelfItem
+                {
+                    Product = new()
+                    {
+                        Id = product,
+                        Name = product,
+                        Kind = ProductKind.LeaveOnAcidLiquid,
+                        Actives = [new(Substance.Glycolic, 9)],
+                        Ph = 3.5m,
+                    },
+                }
+            ),
+            5 => TestDatabase.Make(
+                client,
+                "shelf",
+                new ShelfItem
+                {
+                    Product = new()
+                    {
+                        Id = "retinol",
+                        Name = "retinol",
+                        Kind = ProductKind.Retinoid,
+                        Actives = [new(Substance.Retinol, 1)],
+                    },
+                }
+            ),
+            6 => TestDatabase.Make(
+                client,
+                "intake",
+                new Intake { BirthDate = random.Next(2) == 0 ? null : new DateOnly(1990, 1, 1), Sensitivity = Sensitivity.Resilient }
+            ),
+            7 => TestDatabase.Make(
+                client,
+                "treatment",
+                new Treatment
+                {
+                    Id = id,
+                    Kind = (TreatmentKind)random.Next(9),
+                    On = Today.AddDays(random.Next(0, 20)),
+                }
+            ),
+            8 => Log(
+                new Applied
+                {
+                    Id = id,
+                    Product = product,
+                    Day = Today.AddDays(-random.Next(1, 5)),
+                    Moment = Moment.Evening,
+                    HappenedAt = TestDatabase.Noon.AddDays(-1),
+                }
+            ),
+            9 => Log(
+                new CheckedIn
+                {
+                    Id = id,
+                    Day = Today.AddDays(-1),
+                    HappenedAt = TestDatabase.Noon.AddMinutes(-10),
+                    Report = new() { Sting = random.Next(0, 9), StingSeconds = 60 },
+                }
+            ),
+            _ => published[random.Next(published.Count)] is var gone
+                ? TestDatabase.Make(client, "retract", gone.Id, supersedes: gone.Id)
+                : throw new InvalidOperationException(),
         };
     }
 
     private static Fact Decide(Client client, Decision decision) => TestDatabase.Make(client, "decision", decision, 0, decision.Id);
 
-    private CarePath Plan(Client client) => PathPlanner.Plan(CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon, "UTC"), Rules, days: 42);
+    private CarePath Plan(Client client) =>
+        PathPlanner.Plan(CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon, "UTC"), Rules, days: 42);
 
-    private static IEnumerable<Step> Active(DayPath day) => day.Morning.Steps.Concat(day.Evening.Steps).Where(step => step.Action == StepAction.Apply && step.IsActive());
+    private static IEnumerable<Step> Active(DayPath day) =>
+        day.Morning.Steps.Concat(day.Evening.Steps).Where(step => step.Action == StepAction.Apply && step.IsActive());
 
     private static (Frequency Frequency, int InSeven) Most(CarePath path, string product)
     {
         var days = path.Days.Where(day => Active(day).Any(step => step.Product == product)).ToList();
-        return days.Count == 0 ? (Frequency.OnceAWeek, 0) : (days.SelectMany(Active).Where(step => step.Product == product).Max(step => step.Frequency ?? Frequency.EveryDay), days.Max(day => days.Count(other => other.Date <= day.Date && other.Date > day.Date.AddDays(-7))));
+        return days.Count == 0
+            ? (Frequency.OnceAWeek, 0)
+            : (
+                days.SelectMany(Active).Where(step => step.Product == product).Max(step => step.Frequency ?? Frequency.EveryDay),
+                days.Max(day => days.Count(other => other.Date <= day.Date && other.Date > day.Date.AddDays(-7)))
+            );
     }
 
     public void Dispose() => test.Dispose();

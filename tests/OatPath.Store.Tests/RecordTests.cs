@@ -12,9 +12,11 @@ public sealed class RecordTests : IDisposable
     private readonly TestDatabase test = new();
     private static readonly DateOnly Day = new(2026, 3, 9);
 
-    private CaseFile Draft(Client client, int minutes = 60) => CaseAssembly.Draft(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
+    private CaseFile Draft(Client client, int minutes = 60) =>
+        CaseAssembly.Draft(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
 
-    private CaseFile Live(Client client, int minutes = 60) => CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
+    private CaseFile Live(Client client, int minutes = 60) =>
+        CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon.AddMinutes(minutes), "UTC");
 
     [Fact]
     public void The_second_of_two_people_saving_the_same_client_is_told()
@@ -31,10 +33,40 @@ public sealed class RecordTests : IDisposable
     public void The_same_entry_sent_twice_is_kept_once()
     {
         var client = test.AddClient();
-        var report = TestDatabase.Make(client, "log", (LogEntry)new CheckedIn { Id = "c1", Day = Day, HappenedAt = TestDatabase.Noon, Report = new SkinReport { Sting = 2 } }, id: "c1");
+        var report = TestDatabase.Make(
+            client,
+            "log",
+            (LogEntry)
+                new CheckedIn
+                {
+                    Id = "c1",
+                    Day = Day,
+                    HappenedAt = TestDatabase.Noon,
+                    Report = new SkinReport { Sting = 2 },
+                },
+            id: "c1"
+        );
 
         Assert.True(test.Facts.Append(client.Id, null, report));
-        Assert.False(test.Facts.Append(client.Id, null, report with { Body = CaseAssembly.Write((LogEntry)new CheckedIn { Id = "c1", Day = Day, HappenedAt = TestDatabase.Noon, Report = new SkinReport { Sting = 9 } }) }));
+        Assert.False(
+            test.Facts.Append(
+                client.Id,
+                null,
+                report with
+                {
+                    Body = CaseAssembly.Write(
+                        (LogEntry)
+                            new CheckedIn
+                            {
+                                Id = "c1",
+                                Day = Day,
+                                HappenedAt = TestDatabase.Noon,
+                                Report = new SkinReport { Sting = 9 },
+                            }
+                    ),
+                }
+            )
+        );
         Assert.Equal(2, Assert.IsType<CheckedIn>(Assert.Single(Live(client).Log)).Report.Sting);
     }
 
@@ -43,10 +75,35 @@ public sealed class RecordTests : IDisposable
     [InlineData(3, true)]
     public void Another_strength_under_the_same_name_begins_anew_and_the_same_one_goes_on(int percent, bool anew)
     {
-        Product Serum(decimal strength) => new() { Id = "serum", Name = "Willow drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Lactic, strength)], Ph = 3.6m };
+        Product Serum(decimal strength) =>
+            new()
+            {
+                Id = "serum",
+                Name = "Willow drops",
+                Kind = ProductKind.LeaveOnAcidLiquid,
+                Actives = [new(Substance.Lactic, strength)],
+                Ph = 3.6m,
+            };
         var client = test.AddClient();
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(2) }));
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", Product = "serum", On = Day.AddDays(-40), AlreadyInUse = true, Rung = 3, Reason = "used for months" }));
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(
+                client,
+                "decision",
+                (Decision)
+                    new StartActive
+                    {
+                        Id = "s",
+                        Product = "serum",
+                        On = Day.AddDays(-40),
+                        AlreadyInUse = true,
+                        Rung = 3,
+                        Reason = "used for months",
+                    }
+            )
+        );
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(percent) }));
 
         var draft = Draft(client);
@@ -59,12 +116,82 @@ public sealed class RecordTests : IDisposable
     [Fact]
     public void A_kit_that_became_a_strong_one_is_signed_off_anew()
     {
-        Product Kit(decimal strength, decimal ph) => new() { Id = "kit", Name = "Weir wash-off", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Glycolic, strength)], Ph = ph };
+        Product Kit(decimal strength, decimal ph) =>
+            new()
+            {
+                Id = "kit",
+                Name = "Weir wash-off",
+                Kind = ProductKind.WashOffPeel,
+                Actives = [new(Substance.Glycolic, strength)],
+                Ph = ph,
+            };
         var rules = new HouseRules { HomePeels = HomePeels.StrongSignedOff };
         var client = test.AddClient();
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "intake", new Intake { BirthDate = new DateOnly(1990, 5, 1) }));
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "wash", Name = "Brook gel", Kind = ProductKind.GelCleanser } }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "cream", Name = "Ferry cream", Kind = ProductKind.Moisturiser } }), TestDatabase.Make(client, "shelf", new ShelfItem { Product = new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true } }));
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", Product = "kit", On = Day.AddDays(-40), AlreadyInUse = true, EveryDays = 21, Reason = "used for months, calm" }));
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }),
+            TestDatabase.Make(
+                client,
+                "shelf",
+                new ShelfItem
+                {
+                    Product = new()
+                    {
+                        Id = "wash",
+                        Name = "Brook gel",
+                        Kind = ProductKind.GelCleanser,
+                    },
+                }
+            ),
+            TestDatabase.Make(
+                client,
+                "shelf",
+                new ShelfItem
+                {
+                    Product = new()
+                    {
+                        Id = "cream",
+                        Name = "Ferry cream",
+                        Kind = ProductKind.Moisturiser,
+                    },
+                }
+            ),
+            TestDatabase.Make(
+                client,
+                "shelf",
+                new ShelfItem
+                {
+                    Product = new()
+                    {
+                        Id = "sun",
+                        Name = "Towpath fluid",
+                        Kind = ProductKind.SunscreenFluid,
+                        Spf = 50,
+                        BroadSpectrum = true,
+                    },
+                }
+            )
+        );
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(
+                client,
+                "decision",
+                (Decision)
+                    new StartActive
+                    {
+                        Id = "s",
+                        Product = "kit",
+                        On = Day.AddDays(-40),
+                        AlreadyInUse = true,
+                        EveryDays = 21,
+                        Reason = "used for months, calm",
+                    }
+            )
+        );
         Assert.NotNull(PathPlanner.Plan(Draft(client), rules, null, 60).Ladders.Single().NextOn);
 
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(28, 3.1m) }));
@@ -110,11 +237,50 @@ public sealed class RecordTests : IDisposable
     public void Stopping_and_clearing_act_at_once_and_starting_waits()
     {
         var client = test.AddClient();
-        var shelf = TestDatabase.Make(client, "shelf", TestDatabase.Item("acid", ProductKind.ExfoliatingToner, new Active(Substance.Lactic, 5)));
-        test.Facts.Append(client.Id, null, shelf,
-            TestDatabase.Make(client, "decision", (Decision)new StartActive { Id = "s", On = Day, Product = "acid" }),
-            TestDatabase.Make(client, "decision", (Decision)new StopActive { Id = "t", On = Day, Product = "acid" }),
-            TestDatabase.Make(client, "decision", (Decision)new ClearRed { Id = "c", On = Day, At = TestDatabase.Noon, Reason = "calm" }));
+        var shelf = TestDatabase.Make(
+            client,
+            "shelf",
+            TestDatabase.Item("acid", ProductKind.ExfoliatingToner, new Active(Substance.Lactic, 5))
+        );
+        test.Facts.Append(
+            client.Id,
+            null,
+            shelf,
+            TestDatabase.Make(
+                client,
+                "decision",
+                (Decision)
+                    new StartActive
+                    {
+                        Id = "s",
+                        On = Day,
+                        Product = "acid",
+                    }
+            ),
+            TestDatabase.Make(
+                client,
+                "decision",
+                (Decision)
+                    new StopActive
+                    {
+                        Id = "t",
+                        On = Day,
+                        Product = "acid",
+                    }
+            ),
+            TestDatabase.Make(
+                client,
+                "decision",
+                (Decision)
+                    new ClearRed
+                    {
+                        Id = "c",
+                        On = Day,
+                        At = TestDatabase.Noon,
+                        Reason = "calm",
+                    }
+            )
+        );
         test.Publish(client, shelf);
 
         Assert.Equal(["t", "c"], Live(client).Decisions.Select(decision => decision.Id));
@@ -128,7 +294,12 @@ public sealed class RecordTests : IDisposable
         var published = TestDatabase.Make(client, "shelf", TestDatabase.Item("b"));
         test.Facts.Append(client.Id, null, draft, published);
         test.Publish(client, published);
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "retract", draft.Id, supersedes: draft.Id), TestDatabase.Make(client, "retract", published.Id, supersedes: published.Id));
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, "retract", draft.Id, supersedes: draft.Id),
+            TestDatabase.Make(client, "retract", published.Id, supersedes: published.Id)
+        );
 
         Assert.Empty(Draft(client).Shelf);
         Assert.Equal("b", Assert.Single(Live(client).Shelf).Product.Id);
@@ -152,7 +323,10 @@ public sealed class RecordTests : IDisposable
         var made = test.Publish(client);
         var kept = test.Publications.Latest(client.Id)!;
 
-        Assert.Equal((made.Id, made.Inputs, made.Rules, made.Engine, made.Path, made.PublishedAt, made.PublishedBy), (kept.Id, kept.Inputs, kept.Rules, kept.Engine, kept.Path, kept.PublishedAt, kept.PublishedBy));
+        Assert.Equal(
+            (made.Id, made.Inputs, made.Rules, made.Engine, made.Path, made.PublishedAt, made.PublishedBy),
+            (kept.Id, kept.Inputs, kept.Rules, kept.Engine, kept.Path, kept.PublishedAt, kept.PublishedBy)
+        );
         Assert.Equal(Publication.HashOf(kept.Path), kept.Hash);
     }
 
@@ -167,7 +341,9 @@ public sealed class RecordTests : IDisposable
         Assert.Equal(client.Id, links.Recognise(cookie)!.ClientId);
         Assert.Null(links.Recognise(token));
         Assert.Equal((Admission.Ended, null), links.Admit("guess", null, TestDatabase.Noon));
-        Assert.All(Directory.GetFiles(Path.GetDirectoryName(test.File)!), file => Assert.DoesNotContain(token, System.Text.Encoding.Latin1.GetString(File.ReadAllBytes(file)), StringComparison.Ordinal));
+        Assert.All(Directory.GetFiles(Path.GetDirectoryName(test.File)!), file =>
+            Assert.DoesNotContain(token, System.Text.Encoding.Latin1.GetString(File.ReadAllBytes(file)), StringComparison.Ordinal)
+        );
 
         links.Revoke(client.Id, TestDatabase.Noon);
         Assert.Null(links.Recognise(cookie));
@@ -262,8 +438,20 @@ public sealed class RecordTests : IDisposable
     public void A_week_forgets_the_days_of_a_product_that_left_and_keeps_those_of_others()
     {
         var client = test.AddClient();
-        var week = new ShapeWeek { Id = "w", On = new DateOnly(2026, 3, 9), RestEvenings = [DayOfWeek.Sunday], Never = [new("stays", [DayOfWeek.Monday]), new("goes", [DayOfWeek.Friday])] };
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", TestDatabase.Item("stays")), TestDatabase.Make(client, "shelf", TestDatabase.Item("goes")), TestDatabase.Make<Decision>(client, "decision", week));
+        var week = new ShapeWeek
+        {
+            Id = "w",
+            On = new DateOnly(2026, 3, 9),
+            RestEvenings = [DayOfWeek.Sunday],
+            Never = [new("stays", [DayOfWeek.Monday]), new("goes", [DayOfWeek.Friday])],
+        };
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, "shelf", TestDatabase.Item("stays")),
+            TestDatabase.Make(client, "shelf", TestDatabase.Item("goes")),
+            TestDatabase.Make<Decision>(client, "decision", week)
+        );
         Assert.Equal(["stays", "goes"], Assert.IsType<ShapeWeek>(Draft(client).Decisions.Single()).Never.Select(never => never.Product));
 
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf-removed", "goes", minutes: 1));
@@ -283,7 +471,18 @@ public sealed class RecordTests : IDisposable
         var (with, without) = (older.AddClient(), older.AddClient("Tove Arlund"));
         foreach (var client in new[] { with, without })
         {
-            older.WriteOld(TestDatabase.Make(client, "occasion", new Core.Care.Occasion { Id = Fact.NewId(), Title = "a dinner", On = new DateOnly(2026, 3, 20) }));
+            older.WriteOld(
+                TestDatabase.Make(
+                    client,
+                    "occasion",
+                    new Core.Care.Occasion
+                    {
+                        Id = Fact.NewId(),
+                        Title = "a dinner",
+                        On = new DateOnly(2026, 3, 20),
+                    }
+                )
+            );
         }
 
         older.Publish(with);

@@ -48,7 +48,12 @@ public sealed class RestoreTests : IDisposable
     [Fact]
     public void What_was_closed_after_the_backup_stays_closed()
     {
-        var (people, links, signIns, feeds) = (new People(database), new Links(database), new SignIns(database), new CalendarFeeds(database));
+        var (people, links, signIns, feeds) = (
+            new People(database),
+            new Links(database),
+            new SignIns(database),
+            new CalendarFeeds(database)
+        );
         var (jory, tove, perrin, nell) = (Add("Jory Pellan"), Add("Tove Arlund"), Add("Perrin Vale"), Add("Nell Orrin"));
         var (revoked, shutOut, open) = (Linked(jory), Linked(tove), Linked(perrin));
         var feed = feeds.Create(jory.Id, true, TestDatabase.Noon);
@@ -88,7 +93,10 @@ public sealed class RestoreTests : IDisposable
         Assert.True(back.UseRecoveryCode(owner, "BBBBB-BBBBB", Later));
         Assert.False(back.UseStep(owner, 77));
         Assert.NotNull(new Outbox(restored).OptedOut(perrin.Id));
-        Assert.Equal(["key-1.xml", "key-2.xml"], Directory.GetFiles(Path.Combine(Data, DataFolder.KeysName)).Select(Path.GetFileName).Order());
+        Assert.Equal(
+            ["key-1.xml", "key-2.xml"],
+            Directory.GetFiles(Path.Combine(Data, DataFolder.KeysName)).Select(Path.GetFileName).Order()
+        );
         Assert.True(done.Doors.Known);
         Assert.Equal(["Jory Pellan", "Nell Orrin"], done.Doors.Clients.Order());
         Assert.Equal(("oskar", 1L, 1), (Assert.Single(done.Doors.Gone), done.Doors.Since, done.Doors.Phones));
@@ -152,7 +160,12 @@ public sealed class RestoreTests : IDisposable
         }
 
         var said = JsonSerializer.Deserialize<BackupManifest>(File.ReadAllText(Path.Combine(inside, "manifest.json")), CaseJson.Compact)!;
-        BackupPart Part(string name) => new(name, new FileInfo(Path.Combine(inside, name)).Length, Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(Path.Combine(inside, name)))));
+        BackupPart Part(string name) =>
+            new(
+                name,
+                new FileInfo(Path.Combine(inside, name)).Length,
+                Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(Path.Combine(inside, name))))
+            );
         said = said with { Parts = [Part(DataFolder.DatabaseName), Part("keys/key-1.xml")], Sha256 = Part(DataFolder.DatabaseName).Sha256 };
         File.Delete(Zip);
         using var archive = ZipFile.Open(Zip, ZipArchiveMode.Create);
@@ -179,7 +192,10 @@ public sealed class RestoreTests : IDisposable
     [InlineData("CREATE TABLE extra (a TEXT)", "a table that is not of this program: extra")]
     [InlineData("CREATE VIEW looks AS SELECT * FROM person", "a view that is not of this program: looks")]
     [InlineData("DROP TRIGGER fact_is_never_changed", "lacks the trigger fact_is_never_changed")]
-    [InlineData("DROP TRIGGER fact_touches; CREATE TRIGGER fact_touches AFTER INSERT ON fact BEGIN UPDATE person SET active = 1; END", "The trigger fact_touches of the database in it was changed")]
+    [InlineData(
+        "DROP TRIGGER fact_touches; CREATE TRIGGER fact_touches AFTER INSERT ON fact BEGIN UPDATE person SET active = 1; END",
+        "The trigger fact_touches of the database in it was changed"
+    )]
     [InlineData("PRAGMA user_version = 3", "is of version 3, and its manifest says")]
     public void A_database_with_what_is_not_ours_is_refused(string sql, string refusal)
     {
@@ -208,8 +224,18 @@ public sealed class RestoreTests : IDisposable
         Refused("not of this program: other.db", last: archive => Put(archive, "other.db"));
         Refused("keys/key-9.xml is not in it", manifest => manifest with { Parts = [.. manifest.Parts!, new("keys/key-9.xml", 1, "00")] });
         Refused("names keys/key-1.xml twice", manifest => manifest with { Parts = [.. manifest.Parts!, manifest.Parts![1]] });
-        Refused("not as long as it was written", manifest => manifest with { Parts = [manifest.Parts![0], manifest.Parts[1] with { Bytes = 7 }] });
-        Refused("keys/key-1.xml in it is not the file", manifest => manifest with { Parts = [manifest.Parts![0], manifest.Parts[1] with { Sha256 = manifest.Parts[0].Sha256 }] });
+        Refused("not as long as it was written", manifest =>
+            manifest with
+            {
+                Parts = [manifest.Parts![0], manifest.Parts[1] with { Bytes = 7 }],
+            }
+        );
+        Refused("keys/key-1.xml in it is not the file", manifest =>
+            manifest with
+            {
+                Parts = [manifest.Parts![0], manifest.Parts[1] with { Sha256 = manifest.Parts[0].Sha256 }],
+            }
+        );
         Refused("no backup of this program", manifest => manifest with { Format = "letter" });
         Refused("newer program", manifest => manifest with { Version = 999 });
     }

@@ -12,28 +12,42 @@ public sealed class ShelfTests : IDisposable
     private Stock Stock => new(test.Database);
     private ShelfImports Imports => new(test.Database);
 
-    private static Product Toner => new()
-    {
-        Id = "reed-water",
-        Name = "Reed water, \"the clear one\"",
-        Line = "Ferrymead",
-        Kind = ProductKind.ExfoliatingToner,
-        Actives = [new(Substance.Glycolic, 7), new(Substance.Lactic)],
-        Ph = 3.6m,
-        Dispenser = Dispenser.WideNeck,
-        ContentMl = 200,
-        Amount = new(6, AmountUnit.Drop),
-        Contains = [Allergen.Fragrance, Allergen.NutOils],
-        AlcoholNearTop = true,
-        MonthsGood = 12,
-        Price = 28.5m,
-        Supplier = "Weir house",
-        Label = "Aqua, Glycolic Acid;\nLactic Acid, \"Parfum\"",
-    };
+    private static Product Toner =>
+        new()
+        {
+            Id = "reed-water",
+            Name = "Reed water, \"the clear one\"",
+            Line = "Ferrymead",
+            Kind = ProductKind.ExfoliatingToner,
+            Actives = [new(Substance.Glycolic, 7), new(Substance.Lactic)],
+            Ph = 3.6m,
+            Dispenser = Dispenser.WideNeck,
+            ContentMl = 200,
+            Amount = new(6, AmountUnit.Drop),
+            Contains = [Allergen.Fragrance, Allergen.NutOils],
+            AlcoholNearTop = true,
+            MonthsGood = 12,
+            Price = 28.5m,
+            Supplier = "Weir house",
+            Label = "Aqua, Glycolic Acid;\nLactic Acid, \"Parfum\"",
+        };
 
     private static Product Random(Random random, int number)
     {
-        string[] odd = ["=1+1", "+me", "-me", "@home", "'quoted", "'=both", "plain; with, all \"three\"", "två\nlines", "  ", "ä€ß", "\tindented"];
+        string[] odd =
+        [
+            "=1+1",
+            "+me",
+            "-me",
+            "@home",
+            "'quoted",
+            "'=both",
+            "plain; with, all \"three\"",
+            "två\nlines",
+            "  ",
+            "ä€ß",
+            "\tindented",
+        ];
         var kinds = Enum.GetValues<ProductKind>();
         string Odd() => random.Next(3) == 0 ? odd[random.Next(odd.Length)] : $"text {random.Next(1000)}";
         return new()
@@ -42,7 +56,15 @@ public sealed class ShelfTests : IDisposable
             Name = Odd().Trim() is { Length: > 0 } name ? name : "name",
             Line = Odd().Trim(),
             Kind = kinds[random.Next(kinds.Length)],
-            Actives = [.. Enumerable.Range(0, random.Next(4)).Select(_ => new Active((Substance)random.Next(Enum.GetValues<Substance>().Length), random.Next(2) == 0 ? null : random.Next(1, 200) / 10m))],
+            Actives =
+            [
+                .. Enumerable
+                    .Range(0, random.Next(4))
+                    .Select(_ => new Active(
+                        (Substance)random.Next(Enum.GetValues<Substance>().Length),
+                        random.Next(2) == 0 ? null : random.Next(1, 200) / 10m
+                    )),
+            ],
             Ph = random.Next(2) == 0 ? null : random.Next(0, 141) / 10m,
             Dispenser = (Dispenser)random.Next(13),
             ContentMl = random.Next(2) == 0 ? null : random.Next(1, 500),
@@ -157,9 +179,28 @@ public sealed class ShelfTests : IDisposable
         Shelf.Archive("gone", true);
         var before = ShelfCsv.Write(Shelf.All());
         var id = Imports.Keep("a.csv", "x", TestDatabase.Noon, "Maren Holt");
-        IReadOnlyList<Product> products = [Toner with { Ph = 3.7m }, Toner with { Id = "new", Name = "New" }, Toner with { Id = "gone", Name = "Gone" }];
+        IReadOnlyList<Product> products =
+        [
+            Toner with
+            {
+                Ph = 3.7m,
+            },
+            Toner with
+            {
+                Id = "new",
+                Name = "New",
+            },
+            Toner with
+            {
+                Id = "gone",
+                Name = "Gone",
+            },
+        ];
 
-        Assert.Equal([ImportChange.Changed, ImportChange.New, ImportChange.Back], ShelfImports.Compare(products, Shelf.Everything()).Select(row => row.Change));
+        Assert.Equal(
+            [ImportChange.Changed, ImportChange.New, ImportChange.Back],
+            ShelfImports.Compare(products, Shelf.Everything()).Select(row => row.Change)
+        );
         Assert.Equal(3, Imports.Apply(id, products));
         Assert.Null(Imports.Apply(id, products));
         Assert.Equal(3, Shelf.All().Count);
@@ -195,7 +236,15 @@ public sealed class ShelfTests : IDisposable
     }
 
     private (string Batch, IReadOnlyList<Fact> Facts)? Dispense(Client client, string? batch) =>
-        Stock.Dispense(Toner.Id, batch, client.Id, new Clients(test.Database).Find(client.Id)!.Version, held => [TestDatabase.Make(client, "note", $"from {held}")], TestDatabase.Noon, "Maren Holt");
+        Stock.Dispense(
+            Toner.Id,
+            batch,
+            client.Id,
+            new Clients(test.Database).Find(client.Id)!.Version,
+            held => [TestDatabase.Make(client, "note", $"from {held}")],
+            TestDatabase.Noon,
+            "Maren Holt"
+        );
 
     [Fact]
     public void A_unit_stays_where_its_entry_is_refused_or_cannot_be_made()
@@ -203,7 +252,8 @@ public sealed class ShelfTests : IDisposable
         Shelf.Save(Toner, 0);
         var client = test.AddClient();
         Stock.TakeIn(Toner.Id, "B1", 2, TestDatabase.Noon, "Maren Holt");
-        void Give(long version, Func<string, IReadOnlyList<Fact>> entries) => Stock.Dispense(Toner.Id, null, client.Id, version, entries, TestDatabase.Noon, "Maren Holt");
+        void Give(long version, Func<string, IReadOnlyList<Fact>> entries) =>
+            Stock.Dispense(Toner.Id, null, client.Id, version, entries, TestDatabase.Noon, "Maren Holt");
         Assert.Throws<ConflictException>(() => Give(client.Version + 1, _ => [TestDatabase.Make(client, "note", "late")]));
         Assert.Throws<InvalidOperationException>(() => Give(client.Version, _ => throw new InvalidOperationException("cut short")));
         Assert.Equal((2, 0), (Stock.Levels()[Toner.Id].Units, test.Facts.Of(client.Id).Count));
@@ -223,7 +273,8 @@ public sealed class ShelfTests : IDisposable
         Assert.Equal([new StockBatch("B1", 1), new StockBatch("B2", 2)], Stock.Batches(Toner.Id));
 
         Stock.Count(Toner.Id, "B2", 5, TestDatabase.Noon, "Maren Holt");
-        void TakeBack(Client whose, Fact fact) => test.Facts.Append(whose.Id, null, TestDatabase.Make(whose, "retract", fact.Id, supersedes: fact.Id));
+        void TakeBack(Client whose, Fact fact) =>
+            test.Facts.Append(whose.Id, null, TestDatabase.Make(whose, "retract", fact.Id, supersedes: fact.Id));
         TakeBack(client, first.Value.Facts[0]);
         TakeBack(client, first.Value.Facts[0]);
         TakeBack(test.AddClient("Another"), chosen.Value.Facts[0]);

@@ -15,7 +15,10 @@ public sealed class StepTests : IDisposable
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "a"), TestDatabase.Make(client, "note", "b", minutes: 1));
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "c"));
 
-        Assert.Equal(["\"a\" \"b\"", "\"c\""], test.Facts.Of(client.Id).GroupBy(fact => fact.StepId).Select(step => string.Join(' ', step.Select(fact => fact.Body))));
+        Assert.Equal(
+            ["\"a\" \"b\"", "\"c\""],
+            test.Facts.Of(client.Id).GroupBy(fact => fact.StepId).Select(step => string.Join(' ', step.Select(fact => fact.Body)))
+        );
     }
 
     [Fact]
@@ -23,11 +26,32 @@ public sealed class StepTests : IDisposable
     {
         var client = test.AddClient();
         var path = "\"path\"";
-        test.Publications.Publish(new(0, client.Id, TestDatabase.Noon, "Maren Holt", "{}", "{}", "1.0", path, Publication.HashOf(path)), null, [TestDatabase.Make(client, "note", "a"), TestDatabase.Make(client, "note", "b")], []);
+        test.Publications.Publish(
+            new(0, client.Id, TestDatabase.Noon, "Maren Holt", "{}", "{}", "1.0", path, Publication.HashOf(path)),
+            null,
+            [TestDatabase.Make(client, "note", "a"), TestDatabase.Make(client, "note", "b")],
+            []
+        );
         var (shelf, stock) = (new StudioShelf(test.Database), new Stock(test.Database));
-        shelf.Save(new Product { Id = "cream", Name = "Cream", Kind = ProductKind.Moisturiser }, 0);
+        shelf.Save(
+            new Product
+            {
+                Id = "cream",
+                Name = "Cream",
+                Kind = ProductKind.Moisturiser,
+            },
+            0
+        );
         stock.TakeIn("cream", "B1", 1, TestDatabase.Noon, "Maren Holt");
-        stock.Dispense("cream", null, client.Id, test.Clients.Find(client.Id)!.Version, _ => [TestDatabase.Make(client, "note", "c")], TestDatabase.Noon, "Maren Holt");
+        stock.Dispense(
+            "cream",
+            null,
+            client.Id,
+            test.Clients.Find(client.Id)!.Version,
+            _ => [TestDatabase.Make(client, "note", "c")],
+            TestDatabase.Noon,
+            "Maren Holt"
+        );
 
         Assert.Equal([2, 1], test.Facts.Of(client.Id).GroupBy(fact => fact.StepId).Select(step => step.Count()));
         Assert.DoesNotContain(test.Facts.Of(client.Id), fact => fact.StepId.Length == 0);
@@ -40,17 +64,37 @@ public sealed class StepTests : IDisposable
         using var older = new TestDatabase(migrate: false);
         Migrator.Migrate(older.Database, BeforeSteps);
         var (client, other) = (older.AddClient(), older.AddClient("Tove Arlund"));
-        Fact Of(Client whose, string kind, object body, int minutes = 0, string by = "Maren Holt") => TestDatabase.Make(whose, kind, body, minutes) with { RecordedBy = by };
-        var treatment = new Treatment { Id = "t", Kind = TreatmentKind.HydratingFacial, On = new DateOnly(2026, 3, 20) };
+        Fact Of(Client whose, string kind, object body, int minutes = 0, string by = "Maren Holt") =>
+            TestDatabase.Make(whose, kind, body, minutes) with
+            {
+                RecordedBy = by,
+            };
+        var treatment = new Treatment
+        {
+            Id = "t",
+            Kind = TreatmentKind.HydratingFacial,
+            On = new DateOnly(2026, 3, 20),
+        };
         Fact[] facts =
         [
-            Of(client, "shelf", TestDatabase.Item("a")), Of(client, "decision", "began"), Of(client, "shelf", TestDatabase.Item("b"), by: "Oskar Wren"), Of(client, "shelf", TestDatabase.Item("c"), minutes: 1),
-            Of(client, "treatment", treatment), Of(client, "treatment", treatment), Of(client, "note", "x"), Of(client, "note", "y"), Of(other, "shelf", TestDatabase.Item("a")),
+            Of(client, "shelf", TestDatabase.Item("a")),
+            Of(client, "decision", "began"),
+            Of(client, "shelf", TestDatabase.Item("b"), by: "Oskar Wren"),
+            Of(client, "shelf", TestDatabase.Item("c"), minutes: 1),
+            Of(client, "treatment", treatment),
+            Of(client, "treatment", treatment),
+            Of(client, "note", "x"),
+            Of(client, "note", "y"),
+            Of(other, "shelf", TestDatabase.Item("a")),
         ];
         Array.ForEach(facts, older.WriteOld);
         Migrator.Migrate(older.Database);
 
-        var steps = older.Facts.Of(client.Id).Concat(older.Facts.Of(other.Id)).GroupBy(fact => fact.StepId).Select(step => string.Join(' ', step.Select(fact => fact.Kind)));
+        var steps = older
+            .Facts.Of(client.Id)
+            .Concat(older.Facts.Of(other.Id))
+            .GroupBy(fact => fact.StepId)
+            .Select(step => string.Join(' ', step.Select(fact => fact.Kind)));
         Assert.Equal(["shelf decision", "shelf", "shelf", "treatment treatment", "note", "note", "shelf"], steps);
     }
 
@@ -58,10 +102,28 @@ public sealed class StepTests : IDisposable
     public void A_unit_comes_back_in_the_same_write_as_what_takes_it_back_and_leaves_again_with_what_does_it_again()
     {
         var (client, stock) = (test.AddClient(), new Stock(test.Database));
-        new StudioShelf(test.Database).Save(new Product { Id = "cream", Name = "Cream", Kind = ProductKind.Moisturiser }, 0);
+        new StudioShelf(test.Database).Save(
+            new Product
+            {
+                Id = "cream",
+                Name = "Cream",
+                Kind = ProductKind.Moisturiser,
+            },
+            0
+        );
         stock.TakeIn("cream", "B1", 1, TestDatabase.Noon, "Maren Holt");
         long Version() => test.Clients.Find(client.Id)!.Version;
-        var given = stock.Dispense("cream", null, client.Id, Version(), _ => [TestDatabase.Make(client, "shelf", TestDatabase.Item("cream"))], TestDatabase.Noon, "Maren Holt")!.Value.Facts[0];
+        var given = stock
+            .Dispense(
+                "cream",
+                null,
+                client.Id,
+                Version(),
+                _ => [TestDatabase.Make(client, "shelf", TestDatabase.Item("cream"))],
+                TestDatabase.Noon,
+                "Maren Holt"
+            )!
+            .Value.Facts[0];
         Fact TakenBack(string id) => TestDatabase.Make(client, "retract", id, supersedes: id);
 
         // Refused for a conflict, nothing moves.

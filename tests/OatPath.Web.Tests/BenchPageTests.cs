@@ -33,9 +33,17 @@ public sealed class BenchPageTests : IDisposable
         var mended = await browser.Submit(page, "form[action*='Mend']:has(input[value='rain-toner'])");
         Assert.Contains("Rain toner is parked", mended.Text, StringComparison.Ordinal);
         Assert.DoesNotContain("The evening has 7 steps", mended.Text, StringComparison.Ordinal);
-        Assert.Contains("The evening has 7 steps", Record("Orla").Draft.Shelf.Single(item => item.Product.Id == "rain-toner").Reason, StringComparison.Ordinal);
+        Assert.Contains(
+            "The evening has 7 steps",
+            Record("Orla").Draft.Shelf.Single(item => item.Product.Id == "rain-toner").Reason,
+            StringComparison.Ordinal
+        );
 
-        Assert.Contains("The evening has 7 steps", (await browser.Get((await browser.Submit(mended, ".done form")).Address)).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "The evening has 7 steps",
+            (await browser.Get((await browser.Submit(mended, ".done form")).Address)).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -61,7 +69,11 @@ public sealed class BenchPageTests : IDisposable
         Assert.Equal(ShelfState.InUse, Record("Pia").Draft.Shelf.Single(item => item.Product.Id == with).State);
 
         var before = Record("Pia").Facts.Count;
-        var stale = await browser.Submit(page, swap, ("Version", Record("Pia").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+        var stale = await browser.Submit(
+            page,
+            swap,
+            ("Version", Record("Pia").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture))
+        );
         Assert.Contains("no longer needed or no longer possible", stale.Text, StringComparison.Ordinal);
         Assert.Equal(before, Record("Pia").Facts.Count);
     }
@@ -70,7 +82,8 @@ public sealed class BenchPageTests : IDisposable
 
     private static string Form(string handler) => $"form[action*='handler={handler}']";
 
-    private static string[] Evening(Answer page) => [.. page.Page.QuerySelectorAll(".half-evening .band").Select(band => band.GetAttribute("data-product") ?? "")];
+    private static string[] Evening(Answer page) =>
+        [.. page.Page.QuerySelectorAll(".half-evening .band").Select(band => band.GetAttribute("data-product") ?? "")];
 
     [Fact]
     public async Task Undo_and_redo_walk_back_and_forth_and_a_new_step_ends_redoing()
@@ -89,7 +102,9 @@ public sealed class BenchPageTests : IDisposable
         var third = Evening(page);
         Assert.Equal("dew-serum", third[^1]);
 
-        foreach (var (handler, expected) in new[] { ("Undo", second), ("Undo", first), ("Redo", second), ("Redo", third), ("Undo", second) })
+        foreach (
+            var (handler, expected) in new[] { ("Undo", second), ("Undo", first), ("Redo", second), ("Redo", third), ("Undo", second) }
+        )
         {
             Wait();
             page = await browser.Submit(page, Form(handler));
@@ -120,7 +135,10 @@ public sealed class BenchPageTests : IDisposable
             var page = await assistant.Get(address);
             var token = page.Page.QuerySelector("#place-form input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
             var version = Record("Perrin").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture);
-            await assistant.Post($"{address}?handler={handler}", [new("Version", version), new("name", "Mine"), new("__RequestVerificationToken", token)]);
+            await assistant.Post(
+                $"{address}?handler={handler}",
+                [new("Version", version), new("name", "Mine"), new("__RequestVerificationToken", token)]
+            );
             Assert.Equal(before, Record("Perrin").Facts.Count);
         }
 
@@ -170,13 +188,28 @@ public sealed class BenchPageTests : IDisposable
         page = await browser.Submit(page, ".week-shape", ("never", $"reed-water:{used.DayOfWeek}"), ("rest", "Sunday"));
 
         Assert.Contains("The week is shaped", page.Text, StringComparison.Ordinal);
-        Assert.All(Record("Orla").DraftPath().Days, day => Assert.False(day.Evening.Steps.Any(step => step.Product == "reed-water") && (day.Date.DayOfWeek == used.DayOfWeek || day.Date.DayOfWeek == DayOfWeek.Sunday)));
-        Assert.Contains("rest on Sunday; Reed water never on", (await browser.Get($"/clients/{studio.ClientId("Orla")}/publish")).Text, StringComparison.Ordinal);
+        Assert.All(Record("Orla").DraftPath().Days, day =>
+            Assert.False(
+                day.Evening.Steps.Any(step => step.Product == "reed-water")
+                    && (day.Date.DayOfWeek == used.DayOfWeek || day.Date.DayOfWeek == DayOfWeek.Sunday)
+            )
+        );
+        Assert.Contains(
+            "rest on Sunday; Reed water never on",
+            (await browser.Get($"/clients/{studio.ClientId("Orla")}/publish")).Text,
+            StringComparison.Ordinal
+        );
 
         Wait();
         var token = page.Page.QuerySelector(".week-shape input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        var refused = await browser.Post($"/clients/{studio.ClientId("Orla")}/routine?handler=Week",
-            [new("Version", Record("Orla").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture)), new("__RequestVerificationToken", token), .. Enum.GetNames<DayOfWeek>().Select(day => new KeyValuePair<string, string>("never", $"reed-water:{day}"))]);
+        var refused = await browser.Post(
+            $"/clients/{studio.ClientId("Orla")}/routine?handler=Week",
+            [
+                new("Version", Record("Orla").Client.Version.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                new("__RequestVerificationToken", token),
+                .. Enum.GetNames<DayOfWeek>().Select(day => new KeyValuePair<string, string>("never", $"reed-water:{day}")),
+            ]
+        );
         Assert.Contains("leave at least one day free", refused.Text, StringComparison.Ordinal);
         Assert.Equal(7, refused.Page.QuerySelectorAll("input[name=never][checked]").Length);
     }

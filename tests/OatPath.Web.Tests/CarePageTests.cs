@@ -24,7 +24,11 @@ public sealed class CarePageTests : IDisposable
     public void Dispose() => studio.Dispose();
 
     private static async Task<Answer> Book(Browser browser, string id, params (string, string?)[] fields) =>
-        await browser.Submit(await browser.Get($"/clients/{id}/treatment"), "form#treatment", [.. fields.GroupBy(field => field.Item1).Select(same => same.Last())]);
+        await browser.Submit(
+            await browser.Get($"/clients/{id}/treatment"),
+            "form#treatment",
+            [.. fields.GroupBy(field => field.Item1).Select(same => same.Last())]
+        );
 
     [Fact]
     public async Task The_station_shows_each_restriction_with_its_own_end_the_course_and_what_was_asked()
@@ -32,7 +36,18 @@ public sealed class CarePageTests : IDisposable
         using var browser = await studio.SignedIn();
         var text = (await browser.Get($"/clients/{Id("Bettina")}/care")).Text;
 
-        foreach (var said in new[] { "back Sat 14 March", "back Tue 17 March", "free from Sat 21 March", "Day 3", "Told: carry on", "Check-in today, day 3", "Book the next: from Fri 3 April" })
+        foreach (
+            var said in new[]
+            {
+                "back Sat 14 March",
+                "back Tue 17 March",
+                "free from Sat 21 March",
+                "Day 3",
+                "Told: carry on",
+                "Check-in today, day 3",
+                "Book the next: from Fri 3 April",
+            }
+        )
         {
             Assert.Contains(said, text, StringComparison.Ordinal);
         }
@@ -51,7 +66,9 @@ public sealed class CarePageTests : IDisposable
 
         var booked = await browser.Submit(refused, "form#treatment", ("Form.On", On(8)));
         Assert.Contains("is booked", booked.Text, StringComparison.Ordinal);
-        Assert.Contains(Record("Bettina").Draft.Treatments, treatment => treatment.Kind == TreatmentKind.NeedlingShallow && treatment.On == Today.AddDays(8));
+        Assert.Contains(Record("Bettina").Draft.Treatments, treatment =>
+            treatment.Kind == TreatmentKind.NeedlingShallow && treatment.On == Today.AddDays(8)
+        );
 
         await browser.Submit(booked, ".done form");
         Assert.DoesNotContain(Record("Bettina").Draft.Treatments, treatment => treatment.Kind == TreatmentKind.NeedlingShallow);
@@ -63,9 +80,20 @@ public sealed class CarePageTests : IDisposable
         using var browser = await studio.SignedIn();
         var room = studio.Services.GetRequiredService<RecordRoom>();
         var record = Record("Jory");
-        room.Append(record.Client.Id, null, room.Make(record.Client.Id, "intake", record.Draft.Intake with { BirthDate = Today.AddYears(-16) }, "test"));
+        room.Append(
+            record.Client.Id,
+            null,
+            room.Make(record.Client.Id, "intake", record.Draft.Intake with { BirthDate = Today.AddYears(-16) }, "test")
+        );
 
-        var answer = await Book(browser, record.Client.Id, ("Form.Template", "needling-shallow"), ("Form.On", On(40)), ("Form.Despite", "her mother agrees"), ("Form.ClinicianWord", "Dr Sandt"));
+        var answer = await Book(
+            browser,
+            record.Client.Id,
+            ("Form.Template", "needling-shallow"),
+            ("Form.On", On(40)),
+            ("Form.Despite", "her mother agrees"),
+            ("Form.ClinicianWord", "Dr Sandt")
+        );
 
         Assert.Contains("Nothing lets it be booked", answer.Text, StringComparison.Ordinal);
         Assert.Empty(Record("Jory").Draft.Treatments);
@@ -96,14 +124,24 @@ public sealed class CarePageTests : IDisposable
         using var browser = await studio.SignedIn();
         var id = Id("Ilse");
         IReadOnlyList<Treatment> Booked() => Record("Ilse").Draft.Treatments;
-        var booked = await Book(browser, id, ("Form.Template", "ablative-laser"), ("Form.With", "radio-frequency-needling"), ("Form.On", On(60)), ("Form.At", "10:30"));
+        var booked = await Book(
+            browser,
+            id,
+            ("Form.Template", "ablative-laser"),
+            ("Form.With", "radio-frequency-needling"),
+            ("Form.On", On(60)),
+            ("Form.At", "10:30")
+        );
         Assert.Contains("ablative laser with radio-frequency needling", booked.Text, StringComparison.OrdinalIgnoreCase);
         Assert.Equal(2, Booked().Count);
         Assert.Single(Booked().Select(part => (part.Sitting, part.On, part.At)).Distinct());
         Assert.NotNull(Booked()[0].Sitting);
 
         // Both rows of the station say so, and either one opens the whole sitting.
-        var fact = Record("Ilse").Live("treatment").First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.RadioFrequencyNeedling).Id;
+        var fact = Record("Ilse")
+            .Live("treatment")
+            .First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.RadioFrequencyNeedling)
+            .Id;
         var form = await browser.Get($"/clients/{id}/treatment?of={fact}");
         Assert.True(form.Page.QuerySelector("input[name='Form.With'][value='ablative-laser']")!.HasAttribute("checked"));
         var moved = await browser.Submit(form, "form#treatment", ("Form.On", On(63)), ("Form.At", "11:00"));
@@ -134,7 +172,8 @@ public sealed class CarePageTests : IDisposable
         using var assistant = await studio.SignedIn("oskar");
         var care = $"/clients/{Id("Jory")}/care";
         IReadOnlyList<string> Titles() => [.. Record("Jory").Draft.Occasions.Select(occasion => occasion.Title).Order()];
-        async Task Set(Browser by, string title) => await by.Submit(await by.Get(care), "form[action*='handler=Occasion']", ("title", title), ("on", On(30)));
+        async Task Set(Browser by, string title) =>
+            await by.Submit(await by.Get(care), "form[action*='handler=Occasion']", ("title", title), ("on", On(30)));
 
         await Set(browser, "wedding");
         await Set(assistant, "ferry dance");
@@ -144,7 +183,10 @@ public sealed class CarePageTests : IDisposable
             var page = await assistant.Get(care);
             var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
             var version = page.Page.QuerySelector("input[name=Version]")!.GetAttribute("value")!;
-            await assistant.Post($"{care}?handler=DropOccasion", [new("Version", version), new("of", fact.Id), new("__RequestVerificationToken", token)]);
+            await assistant.Post(
+                $"{care}?handler=DropOccasion",
+                [new("Version", version), new("of", fact.Id), new("__RequestVerificationToken", token)]
+            );
             await assistant.Post($"/clients/{Id("Jory")}/undo/{fact.Id}", [new("__RequestVerificationToken", token)]);
         }
 
@@ -165,7 +207,9 @@ public sealed class CarePageTests : IDisposable
         Assert.Contains("Tomorrow, 10:30", (await phone.Get("/my")).Page.QuerySelector(".ready")!.TextContent, StringComparison.Ordinal);
         studio.Clock.Advance(TimeSpan.FromHours(24 + 7 - studio.Clock.GetUtcNow().Hour));
         var morning = (await phone.Get("/my")).Page.QuerySelector(".ready")!.TextContent;
-        Assert.All(new[] { "Today, 10:30", "45 minutes", "drive you home", "no make-up" }, words => Assert.Contains(words, morning, StringComparison.Ordinal));
+        Assert.All(new[] { "Today, 10:30", "45 minutes", "drive you home", "no make-up" }, words =>
+            Assert.Contains(words, morning, StringComparison.Ordinal)
+        );
         studio.Clock.Advance(TimeSpan.FromHours(4));
         Assert.Null((await phone.Get("/my")).Page.QuerySelector(".ready"));
     }
@@ -180,7 +224,14 @@ public sealed class CarePageTests : IDisposable
     public async Task What_cannot_be_read_is_named_and_nothing_typed_is_lost(string field, string value, string named)
     {
         using var browser = await studio.SignedIn();
-        var answer = await Book(browser, Id("Ilse"), ("Form.Template", "needling-shallow"), ("Form.On", On(40)), ("Form.Note", "keep this note"), (field, value));
+        var answer = await Book(
+            browser,
+            Id("Ilse"),
+            ("Form.Template", "needling-shallow"),
+            ("Form.On", On(40)),
+            ("Form.Note", "keep this note"),
+            (field, value)
+        );
 
         Assert.Contains(named, answer.Page.QuerySelector(".problems")!.TextContent, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("keep this note", answer.Html, StringComparison.Ordinal);
@@ -194,9 +245,21 @@ public sealed class CarePageTests : IDisposable
         var id = Id("Ilse");
         var first = ("Form.On", (string?)On(40));
         await Book(browser, id, ("Form.Template", "hydrating-facial"), first);
-        Assert.Contains("stands there already", (await Book(browser, id, ("Form.Template", "hydrating-facial"), first)).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "stands there already",
+            (await Book(browser, id, ("Form.Template", "hydrating-facial"), first)).Text,
+            StringComparison.Ordinal
+        );
 
-        var page = await Book(browser, id, ("Form.Template", "ablative-laser"), ("Form.On", On(120)), ("Form.SheetFrom", "Dr Sandt"), ("Form.Sheet[0].After", "14"), ("Form.Sheet[1].After", "7"));
+        var page = await Book(
+            browser,
+            id,
+            ("Form.Template", "ablative-laser"),
+            ("Form.On", On(120)),
+            ("Form.SheetFrom", "Dr Sandt"),
+            ("Form.Sheet[0].After", "14"),
+            ("Form.Sheet[1].After", "7")
+        );
         Assert.Contains("would be back before", page.Text, StringComparison.Ordinal);
         Assert.Single(Record("Ilse").Draft.Treatments);
     }
@@ -215,8 +278,16 @@ public sealed class CarePageTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var edit = await browser.Get("/treatments/edit?from=superficial-peel");
-        Assert.Contains("at least 7 days", (await browser.Submit(edit, "main form", ("Form.Rests[0].After", "5"))).Page.QuerySelector(".problems")?.TextContent ?? "none", StringComparison.Ordinal);
-        Assert.Contains("is kept", (await browser.Submit(edit, "main form", ("Form.Title", "river peel"), ("Form.Rests[0].After", "9"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "at least 7 days",
+            (await browser.Submit(edit, "main form", ("Form.Rests[0].After", "5"))).Page.QuerySelector(".problems")?.TextContent ?? "none",
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "is kept",
+            (await browser.Submit(edit, "main form", ("Form.Title", "river peel"), ("Form.Rests[0].After", "9"))).Text,
+            StringComparison.Ordinal
+        );
         var own = studio.Services.GetRequiredService<HouseTreatments>().All().Single().Template;
 
         await Book(browser, Id("Ilse"), ("Form.Template", own.Id), ("Form.On", On(40)));
@@ -245,7 +316,11 @@ public sealed class CarePageTests : IDisposable
         using var browser = await studio.SignedIn();
         using var colleague = await studio.SignedIn("tilde");
         var taken = await browser.Submit(await browser.Get("/"), $"li[data-client='{Id("Tove")}'] form[action*='Take']");
-        Assert.Contains("Taken by Maren Holt", (await colleague.Get("/")).Page.QuerySelector($"li[data-client='{Id("Tove")}']")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "Taken by Maren Holt",
+            (await colleague.Get("/")).Page.QuerySelector($"li[data-client='{Id("Tove")}']")!.TextContent,
+            StringComparison.Ordinal
+        );
         Assert.Equal(QuestionKind.MedicalHelp, DigestRow.Of(Record("Tove")).Need!.First.Kind);
 
         await browser.Submit(taken, ".done form");
@@ -259,20 +334,44 @@ public sealed class CarePageTests : IDisposable
         var page = await browser.Get("/");
         var line = page.Page.QuerySelector($"li[data-client='{Id("Tove")}']")!;
 
-        Assert.Equal(["/?handler=Take"], line.QuerySelectorAll("form").Select(form => form.GetAttribute("action")).Where(action => !action!.Contains("Seen", StringComparison.Ordinal) && !action.Contains("StepUp", StringComparison.Ordinal) && !action.Contains("Wait", StringComparison.Ordinal)).Distinct());
+        Assert.Equal(
+            ["/?handler=Take"],
+            line.QuerySelectorAll("form")
+                .Select(form => form.GetAttribute("action"))
+                .Where(action =>
+                    !action!.Contains("Seen", StringComparison.Ordinal)
+                    && !action.Contains("StepUp", StringComparison.Ordinal)
+                    && !action.Contains("Wait", StringComparison.Ordinal)
+                )
+                .Distinct()
+        );
         var key = DigestRow.Of(Record("Tove")).Need!.First.Key;
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        await browser.Post("/?handler=Seen", [new("client", Id("Tove")), new("key", key), new("version", $"{Record("Tove").Client.Version}"), new("__RequestVerificationToken", token)]);
+        await browser.Post(
+            "/?handler=Seen",
+            [
+                new("client", Id("Tove")),
+                new("key", key),
+                new("version", $"{Record("Tove").Client.Version}"),
+                new("__RequestVerificationToken", token),
+            ]
+        );
         Assert.Equal(key, DigestRow.Of(Record("Tove")).Need!.First.Key);
     }
 
     [Fact]
     public void Every_row_of_the_Desk_is_plain_data()
     {
-        var rows = studio.Services.GetRequiredService<Clients>().Search("").SelectMany(client => DeskRows.Of(studio.Services.GetRequiredService<RecordRoom>().Derive(client.Id)!)).ToList();
+        var rows = studio
+            .Services.GetRequiredService<Clients>()
+            .Search("")
+            .SelectMany(client => DeskRows.Of(studio.Services.GetRequiredService<RecordRoom>().Derive(client.Id)!))
+            .ToList();
 
         Assert.NotEmpty(rows);
-        Assert.All(rows, row => Assert.Equal(row, System.Text.Json.JsonSerializer.Deserialize<DeskRow>(System.Text.Json.JsonSerializer.Serialize(row))));
+        Assert.All(rows, row =>
+            Assert.Equal(row, System.Text.Json.JsonSerializer.Deserialize<DeskRow>(System.Text.Json.JsonSerializer.Serialize(row)))
+        );
         Assert.Equal(rows.Count, rows.Select(row => (row.ClientId, row.Key)).Distinct().Count());
     }
 
@@ -303,7 +402,13 @@ public sealed class CarePageTests : IDisposable
     public async Task A_visit_that_cannot_be_read_says_what_is_wrong(string note, string on, string at, string said)
     {
         using var browser = await studio.SignedIn();
-        var answer = await browser.Submit(await browser.Get($"/clients/{Id("Orla")}/visit"), "aside form", ("note", note), ("on", on), ("at", at));
+        var answer = await browser.Submit(
+            await browser.Get($"/clients/{Id("Orla")}/visit"),
+            "aside form",
+            ("note", note),
+            ("on", on),
+            ("at", at)
+        );
 
         Assert.Contains(said, answer.Text, StringComparison.Ordinal);
         Assert.Empty(Visits.Of(Record("Orla")));
@@ -313,7 +418,8 @@ public sealed class CarePageTests : IDisposable
     public async Task Clients_are_found_by_product_answer_and_state()
     {
         using var browser = await studio.SignedIn();
-        async Task<string> Found(string words) => (await browser.Get($"/clients?q={Uri.EscapeDataString(words)}")).Page.QuerySelector("#list")!.TextContent;
+        async Task<string> Found(string words) =>
+            (await browser.Get($"/clients?q={Uri.EscapeDataString(words)}")).Page.QuerySelector("#list")!.TextContent;
 
         Assert.Contains("Dov Harrowell", await Found("melasma"), StringComparison.Ordinal);
         Assert.DoesNotContain("Orla", await Found("melasma"), StringComparison.Ordinal);
@@ -335,7 +441,9 @@ public sealed class CarePageTests : IDisposable
             {
                 var record = room.Derive(client.Id)!;
                 Assert.Empty(Core.Audit.PathAuditor.Audit(record.Followed, record.PublishedRules, record.ClientPath(0, 60)));
-                Assert.All(DeskRows.Of(record), row => Assert.True(row.Reason.Length > 0 && !row.Reason.Contains('{', StringComparison.Ordinal)));
+                Assert.All(DeskRows.Of(record), row =>
+                    Assert.True(row.Reason.Length > 0 && !row.Reason.Contains('{', StringComparison.Ordinal))
+                );
             }
 
             if (day % 6 == 0)

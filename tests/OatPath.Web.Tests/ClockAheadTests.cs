@@ -12,7 +12,9 @@ using OtpNet;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>A clock that jumps ahead is not believed until an owner says which day it is; one that was believed wrongly is mended.</summary>
+/// <summary>
+/// A clock that jumps ahead is not believed until an owner says which day it is; one that was believed wrongly is mended.
+/// </summary>
 public sealed class ClockAheadTests : IDisposable
 {
     private readonly List<TestStudio> studios = [new()];
@@ -21,7 +23,8 @@ public sealed class ClockAheadTests : IDisposable
 
     public void Dispose() => studios.ForEach(studio => studio.Dispose());
 
-    private static ClientRecord Record(TestStudio studio, string name = "Perrin") => studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!;
+    private static ClientRecord Record(TestStudio studio, string name = "Perrin") =>
+        studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!;
 
     private DateTimeOffset Now => Studio.Services.GetRequiredService<TimeProvider>().GetUtcNow();
 
@@ -51,7 +54,10 @@ public sealed class ClockAheadTests : IDisposable
         Assert.Equal(shown, later.Page.QuerySelector("main")!.TextContent);
 
         // What is told now stands at the record's time, and the clock set right again is believed at once.
-        Assert.Equal(HttpStatusCode.OK, (await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "3"), ("length", "45"), ("redness", "1"))).Status);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "3"), ("length", "45"), ("redness", "1"))).Status
+        );
         Assert.Equal(before.AddMinutes(4), Record(Studio).Followed.Log.OfType<CheckedIn>().Last().RecordedAt);
         Jump(-TimeSpan.FromDays(days));
         Assert.Null((await browser.Get("/")).Page.QuerySelector("#clock-ahead"));
@@ -79,8 +85,16 @@ public sealed class ClockAheadTests : IDisposable
         Jump(TimeSpan.FromDays(30));
         var page = await owner.Get("/house/clock");
         Assert.Equal("", page.Page.QuerySelector("#today")!.GetAttribute("value") ?? "");
-        Assert.Contains("Today", (await owner.Submit(page, "main form", ("today", "2026-05-01"))).Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
-        Assert.Contains("machine's clock is wrong", (await owner.Submit(page, "main form", ("today", "2026-03-09"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Today",
+            (await owner.Submit(page, "main form", ("today", "2026-05-01"))).Page.QuerySelector("#problems")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "machine's clock is wrong",
+            (await owner.Submit(page, "main form", ("today", "2026-03-09"))).Text,
+            StringComparison.Ordinal
+        );
         Assert.Equal(new DateOnly(2026, 3, 9), Record(Studio).Today);
 
         Assert.Contains("not-yours", (await oskar.Get("/house/clock")).Address, StringComparison.Ordinal);
@@ -121,11 +135,21 @@ public sealed class ClockAheadTests : IDisposable
             Jump(TimeSpan.FromDays(days));
             Studio.Clock.Advance(TimeSpan.FromMinutes(2));
             using var other = Studio.Anyone();
-            var asked = await other.Submit(await other.Get("/sign-in"), "main form", ("Name", DemoLoader.SignIn), ("Password", DemoLoader.Password));
+            var asked = await other.Submit(
+                await other.Get("/sign-in"),
+                "main form",
+                ("Name", DemoLoader.SignIn),
+                ("Password", DemoLoader.Password)
+            );
             var code = Code();
             Assert.Equal("/", (await other.Submit(asked, "main form", ("code", code))).Address);
             using var replay = Studio.Anyone();
-            asked = await replay.Submit(await replay.Get("/sign-in"), "main form", ("Name", DemoLoader.SignIn), ("Password", DemoLoader.Password));
+            asked = await replay.Submit(
+                await replay.Get("/sign-in"),
+                "main form",
+                ("Name", DemoLoader.SignIn),
+                ("Password", DemoLoader.Password)
+            );
             Assert.Contains("used before", (await replay.Submit(asked, "main form", ("code", code))).Text, StringComparison.Ordinal);
         }
     }
@@ -141,7 +165,19 @@ public sealed class ClockAheadTests : IDisposable
         Studio.JumpTo(new DateTimeOffset(year, 1, 20, 18, 30, 0, TimeSpan.Zero));
         Assert.Equal(year, Record(Studio).Today.Year);
         var id = Record(Studio).Client.Id;
-        foreach (var (who, page) in new[] { (browser, "/"), (browser, "/clients"), (browser, $"/clients/{id}/ramp"), (browser, $"/clients/{id}/care"), (browser, $"/clients/{id}/routine"), (phone, "/my"), (phone, "/my/path"), (phone, "/my/report") })
+        foreach (
+            var (who, page) in new[]
+            {
+                (browser, "/"),
+                (browser, "/clients"),
+                (browser, $"/clients/{id}/ramp"),
+                (browser, $"/clients/{id}/care"),
+                (browser, $"/clients/{id}/routine"),
+                (phone, "/my"),
+                (phone, "/my/path"),
+                (phone, "/my/report"),
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.OK, (await who.Get(page)).Status);
         }
@@ -156,7 +192,14 @@ public sealed class ClockAheadTests : IDisposable
         Studio.Services.GetRequiredService<ClockRounds>().Confirm("Maren Holt");
         using (var phone = await Studio.Phone("Perrin"))
         {
-            await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "3"), ("length", "45"), ("redness", "1"), ("pain", "8"));
+            await phone.Submit(
+                await phone.Get("/my/report"),
+                "main form",
+                ("sting", "3"),
+                ("length", "45"),
+                ("redness", "1"),
+                ("pain", "8")
+            );
         }
 
         Studio.Clock.Advance(TimeSpan.FromMinutes(10));
@@ -177,16 +220,23 @@ public sealed class ClockAheadTests : IDisposable
         IReadOnlyList<MendedDay> mended = [];
         var now = start.AddHours(3);
         studios.Add(Studio.Restarted(now, () =>
-        {
-            using var database = new Database(Path.Combine(Studio.Folder, DataFolder.DatabaseName));
-            var span = FalseTime.Confirmed(new ClockTable(database).Pairs(), now, CareDay.FindZone(new Studio(database).Current().Rules.Zone)!)!;
-            looked = ClockMend.Run(database, span, keep: false);
-            Assert.Equal(before, new Facts(database).Of(before[0].ClientId));
-            mended = ClockMend.Run(database, span, keep: true);
-        }));
+            {
+                using var database = new Database(Path.Combine(Studio.Folder, DataFolder.DatabaseName));
+                var span = FalseTime.Confirmed(
+                    new ClockTable(database).Pairs(),
+                    now,
+                    CareDay.FindZone(new Studio(database).Current().Rules.Zone)!
+                )!;
+                looked = ClockMend.Run(database, span, keep: false);
+                Assert.Equal(before, new Facts(database).Of(before[0].ClientId));
+                mended = ClockMend.Run(database, span, keep: true);
+            }));
 
         var perrin = Assert.Single(looked, day => day.Entries > 0);
-        Assert.Equal((2, "Perrin Vale", false), (perrin.Entries, perrin.Client.Name.StartsWith("Perrin", StringComparison.Ordinal) ? "Perrin Vale" : "", perrin.Published));
+        Assert.Equal(
+            (2, "Perrin Vale", false),
+            (perrin.Entries, perrin.Client.Name.StartsWith("Perrin", StringComparison.Ordinal) ? "Perrin Vale" : "", perrin.Published)
+        );
         Assert.Equal(looked.Select(day => (day.Client.Id, day.Entries)), mended.Select(day => (day.Client.Id, day.Entries)));
         var after = Record(Studio).Facts;
         Assert.Equal(before.Select(fact => fact.Id), after.Select(fact => fact.Id));

@@ -22,7 +22,24 @@ public sealed class ClockBackTests : IDisposable
     private void TellPain()
     {
         var now = studio.Services.GetRequiredService<TimeProvider>().GetUtcNow();
-        Room.Append(Record.Client.Id, null, Room.Make<LogEntry>(Record.Client.Id, "log", new CheckedIn { Id = Fact.NewId(), Day = Record.Today, HappenedAt = now, RecordedAt = now, By = "client", Report = new SkinReport { Sting = 3, Pain = 8 } }, "client"));
+        Room.Append(
+            Record.Client.Id,
+            null,
+            Room.Make<LogEntry>(
+                Record.Client.Id,
+                "log",
+                new CheckedIn
+                {
+                    Id = Fact.NewId(),
+                    Day = Record.Today,
+                    HappenedAt = now,
+                    RecordedAt = now,
+                    By = "client",
+                    Report = new SkinReport { Sting = 3, Pain = 8 },
+                },
+                "client"
+            )
+        );
     }
 
     private bool IsStopped => Record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.MedicalHelp);
@@ -44,7 +61,15 @@ public sealed class ClockBackTests : IDisposable
         Assert.Contains("clock was set wrong", (await phone.Get("/my")).Text, StringComparison.Ordinal);
 
         // What comes next keeps its order: it is cleared after it was told, not before.
-        var fact = Room.Decide(Record.Client.Id, "maren", (id, at) => new ClearRed { Id = id, On = Record.Today, At = at, RecordedAt = at, By = "maren", Reason = "seen, calm" });
+        var fact = Room.Decide(Record.Client.Id, "maren", (id, at) => new ClearRed
+        {
+            Id = id,
+            On = Record.Today,
+            At = at,
+            RecordedAt = at,
+            By = "maren",
+            Reason = "seen, calm",
+        });
         Assert.True(fact.RecordedAt >= Record.Facts.Max(other => other.RecordedAt));
         Room.Append(Record.Client.Id, null, fact);
         Assert.False(IsStopped);
@@ -98,7 +123,9 @@ public sealed class ClockBackTests : IDisposable
         Assert.Equal(last.AddHours(23), restarted.GetUtcNow());
     }
 
-    /// <summary>A year at once, over a leap day, into and out of summer time: every page answers, nothing told is hidden, and the digest follows.</summary>
+    /// <summary>
+    /// A year at once, over a leap day, into and out of summer time: every page answers, nothing told is hidden, and the digest follows.
+    /// </summary>
     [Theory]
     [InlineData("2027-03-10T18:30:00Z")]
     [InlineData("2028-02-28T22:30:00Z")]
@@ -115,7 +142,19 @@ public sealed class ClockBackTests : IDisposable
         Assert.True(IsStopped);
         using var browser = await studio.SignedIn();
         using var phone = await studio.Phone("Perrin");
-        foreach (var (who, page) in new[] { (browser, "/"), (browser, "/clients"), (browser, $"/clients/{Record.Client.Id}/ramp"), (browser, $"/clients/{Record.Client.Id}/care"), (browser, $"/clients/{Record.Client.Id}/handout"), (phone, "/my"), (phone, "/my/path"), (phone, "/my/report") })
+        foreach (
+            var (who, page) in new[]
+            {
+                (browser, "/"),
+                (browser, "/clients"),
+                (browser, $"/clients/{Record.Client.Id}/ramp"),
+                (browser, $"/clients/{Record.Client.Id}/care"),
+                (browser, $"/clients/{Record.Client.Id}/handout"),
+                (phone, "/my"),
+                (phone, "/my/path"),
+                (phone, "/my/report"),
+            }
+        )
         {
             Assert.Equal(System.Net.HttpStatusCode.OK, (await who.Get(page)).Status);
         }

@@ -45,11 +45,20 @@ public sealed class ConflictTests : IDisposable
         var conflict = await browser.Submit(page, "main form[action*='Occasion']", ("title", "ferry dance"), ("on", on));
 
         Assert.Contains("was changed by Tilde Renn", conflict.Text, StringComparison.Ordinal);
-        Assert.Equal(("ferry dance", on), (conflict.Page.QuerySelector("#o-title")!.GetAttribute("value"), conflict.Page.QuerySelector("#o-on")!.GetAttribute("value")));
+        Assert.Equal(
+            ("ferry dance", on),
+            (conflict.Page.QuerySelector("#o-title")!.GetAttribute("value"), conflict.Page.QuerySelector("#o-on")!.GetAttribute("value"))
+        );
 
         var booking = await browser.Get($"/clients/{Id("Jory")}/treatment");
         SomebodySaves("Jory");
-        var stays = await browser.Submit(booking, "form#treatment", ("Form.Template", "hydrating-facial"), ("Form.On", on), ("Form.Note", "by the river room"));
+        var stays = await browser.Submit(
+            booking,
+            "form#treatment",
+            ("Form.Template", "hydrating-facial"),
+            ("Form.On", on),
+            ("Form.Note", "by the river room")
+        );
         Assert.Contains("was changed by Tilde Renn", stays.Text, StringComparison.Ordinal);
         Assert.Contains("by the river room", stays.Html, StringComparison.Ordinal);
         Assert.Equal(on, stays.Page.QuerySelector("#t-on")!.GetAttribute("value"));
@@ -74,7 +83,12 @@ public sealed class ConflictTests : IDisposable
         using var tilde = await studio.SignedIn("tilde");
         var at = $"/clients/{Id("Jory")}";
         var mine = await maren.Get($"{at}/visit");
-        await tilde.Submit(await tilde.Get($"{at}/care"), "main form[action*='Occasion']", ("title", "a lantern walk"), ("on", Room.Derive(Id("Jory"))!.Today.AddDays(9).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)));
+        await tilde.Submit(
+            await tilde.Get($"{at}/care"),
+            "main form[action*='Occasion']",
+            ("title", "a lantern walk"),
+            ("on", Room.Derive(Id("Jory"))!.Today.AddDays(9).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture))
+        );
         studio.Clock.Advance(TimeSpan.FromMinutes(1));
         await tilde.Submit(await tilde.Get($"{at}/ramp"), "form[action$='Decide']", ("product", "sedge-serum"), ("what", "stop"));
 
@@ -123,7 +137,11 @@ public sealed class ConflictTests : IDisposable
         await stop.CancelAsync();
         await ticking;
         Assert.True(told >= 2);
-        Assert.Equal(13, Room.Derive(Id("Perrin"))!.Facts.Count(fact => fact.Kind == "occasion" && fact.Body.Contains("occasion ", StringComparison.Ordinal)));
+        Assert.Equal(
+            13,
+            Room.Derive(Id("Perrin"))!
+                .Facts.Count(fact => fact.Kind == "occasion" && fact.Body.Contains("occasion ", StringComparison.Ordinal))
+        );
     }
 
     public void Dispose() => studio.Dispose();

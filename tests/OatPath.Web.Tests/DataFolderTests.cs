@@ -8,7 +8,10 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>What is wrong with a data folder is found at the start and said on every address; nothing is served from it and nothing in it is touched.</summary>
+/// <summary>
+/// What is wrong with a data folder is found at the start and said on every address; nothing is served from it and nothing in it is
+/// touched.
+/// </summary>
 [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
 public sealed class DataFolderTests : IDisposable
 {
@@ -20,7 +23,11 @@ public sealed class DataFolderTests : IDisposable
 
     private async Task Opened(Func<WebApplication, Browser, Task> use, bool demo = true)
     {
-        await using var app = OatPathApp.Build(new ServeOptions(folder, 5999, demo, false), new FakeTimeProvider(new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero)), builder => builder.WebHost.UseTestServer());
+        await using var app = OatPathApp.Build(
+            new ServeOptions(folder, 5999, demo, false),
+            new FakeTimeProvider(new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero)),
+            builder => builder.WebHost.UseTestServer()
+        );
         await app.StartAsync();
         using var browser = new Browser(app.GetTestServer().CreateHandler());
         await use(app, browser);
@@ -36,12 +43,15 @@ public sealed class DataFolderTests : IDisposable
         Assert.Contains(words, answer.Text, StringComparison.Ordinal);
     }
 
-    private Task IsClosed(string words) => Opened(async (_, browser) =>
-    {
-        await Answers(browser, HttpStatusCode.ServiceUnavailable, words);
-        await Answers(browser, HttpStatusCode.ServiceUnavailable, "call your studio", "/my");
-        await Answers(browser, HttpStatusCode.ServiceUnavailable, words, "/clients");
-    });
+    private Task IsClosed(string words) =>
+        Opened(
+            async (_, browser) =>
+            {
+                await Answers(browser, HttpStatusCode.ServiceUnavailable, words);
+                await Answers(browser, HttpStatusCode.ServiceUnavailable, "call your studio", "/my");
+                await Answers(browser, HttpStatusCode.ServiceUnavailable, words, "/clients");
+            }
+        );
 
     [Theory]
     [InlineData(false)]
@@ -88,34 +98,44 @@ public sealed class DataFolderTests : IDisposable
     }
 
     [Fact]
-    public Task One_folder_is_served_by_one_program() => Opened(async (_, browser) =>
-    {
-        await IsClosed("in use");
-        await Fine(null!, browser);
-    });
+    public Task One_folder_is_served_by_one_program() =>
+        Opened(
+            async (_, browser) =>
+            {
+                await IsClosed("in use");
+                await Fine(null!, browser);
+            }
+        );
 
     [Fact]
     public async Task A_demo_that_was_killed_while_it_was_filled_begins_again()
     {
-        await Opened((app, _) =>
-        {
-            // As the kill leaves it: some of the studio is there, its people are not.
-            app.Services.GetRequiredService<Database>().Write(connection =>
+        await Opened(
+            (app, _) =>
             {
-                using var command = connection.CreateCommand();
-                command.CommandText = "DELETE FROM person; DELETE FROM product WHERE rowid % 2 = 0 AND id NOT IN (SELECT product_id FROM stock_move) AND id NOT IN (SELECT product_id FROM stock_mark)";
-                command.ExecuteNonQuery();
-            });
-            return Task.CompletedTask;
-        });
+                // As the kill leaves it: some of the studio is there, its people are not.
+                app.Services.GetRequiredService<Database>()
+                    .Write(connection =>
+                    {
+                        using var command = connection.CreateCommand();
+                        command.CommandText =
+                            "DELETE FROM person; DELETE FROM product WHERE rowid % 2 = 0 AND id NOT IN (SELECT product_id FROM "
+                                + "stock_move) AND id NOT IN (SELECT product_id FROM stock_mark)";
+                        command.ExecuteNonQuery();
+                    });
+                return Task.CompletedTask;
+            }
+        );
         System.IO.File.WriteAllText(Path.Combine(folder, "demo-is-being-filled"), "");
 
-        await Opened(async (app, browser) =>
-        {
-            await Fine(app, browser);
-            Assert.Equal(12, app.Services.GetRequiredService<Clients>().Count());
-            Assert.Equal(81, app.Services.GetRequiredService<StudioShelf>().All().Count);
-        });
+        await Opened(
+            async (app, browser) =>
+            {
+                await Fine(app, browser);
+                Assert.Equal(12, app.Services.GetRequiredService<Clients>().Count());
+                Assert.Equal(81, app.Services.GetRequiredService<StudioShelf>().All().Count);
+            }
+        );
         Assert.False(System.IO.File.Exists(Path.Combine(folder, "demo-is-being-filled")));
     }
 
@@ -129,11 +149,21 @@ public sealed class DataFolderTests : IDisposable
     [Fact]
     public async Task The_folder_is_for_its_owner_only()
     {
-        System.IO.File.SetUnixFileMode(folder, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute | UnixFileMode.GroupRead | UnixFileMode.OtherRead | UnixFileMode.OtherExecute);
+        System.IO.File.SetUnixFileMode(
+            folder,
+            UnixFileMode.UserRead
+                | UnixFileMode.UserWrite
+                | UnixFileMode.UserExecute
+                | UnixFileMode.GroupRead
+                | UnixFileMode.OtherRead
+                | UnixFileMode.OtherExecute
+        );
         await Opened(Fine);
 
         Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute, System.IO.File.GetUnixFileMode(folder));
-        Assert.All(Directory.GetFiles(folder, "*", SearchOption.AllDirectories), file => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, System.IO.File.GetUnixFileMode(file)));
+        Assert.All(Directory.GetFiles(folder, "*", SearchOption.AllDirectories), file =>
+            Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, System.IO.File.GetUnixFileMode(file))
+        );
     }
 
     [Fact]
@@ -162,16 +192,19 @@ public sealed class DataFolderTests : IDisposable
     }
 
     [Fact]
-    public Task A_database_that_is_removed_while_it_is_served_takes_no_more_writes() => Opened(async (app, browser) =>
-    {
-        var page = await browser.Get("/sign-in");
-        await browser.Submit(page, "main form", ("Name", "maren"), ("Password", Demo.DemoLoader.Password));
-        var form = await browser.Get("/clients/new");
-        System.IO.File.Delete(File);
-        var answer = await browser.Submit(form, "main form", ("Name", "Nell Orrin"));
+    public Task A_database_that_is_removed_while_it_is_served_takes_no_more_writes() =>
+        Opened(
+            async (app, browser) =>
+            {
+                var page = await browser.Get("/sign-in");
+                await browser.Submit(page, "main form", ("Name", "maren"), ("Password", Demo.DemoLoader.Password));
+                var form = await browser.Get("/clients/new");
+                System.IO.File.Delete(File);
+                var answer = await browser.Submit(form, "main form", ("Name", "Nell Orrin"));
 
-        Assert.Equal(HttpStatusCode.ServiceUnavailable, answer.Status);
-        Assert.Contains("is gone", answer.Text, StringComparison.Ordinal);
-        Assert.Contains("./oat restore", answer.Text, StringComparison.Ordinal);
-    });
+                Assert.Equal(HttpStatusCode.ServiceUnavailable, answer.Status);
+                Assert.Contains("is gone", answer.Text, StringComparison.Ordinal);
+                Assert.Contains("./oat restore", answer.Text, StringComparison.Ordinal);
+            }
+        );
 }

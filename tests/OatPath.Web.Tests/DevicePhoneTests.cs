@@ -13,7 +13,9 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>Devices on the phone and on the Bench: led around what is left out, granted only where the plan has them, compared by side.</summary>
+/// <summary>
+/// Devices on the phone and on the Bench: led around what is left out, granted only where the plan has them, compared by side.
+/// </summary>
 public sealed class DevicePhoneTests : IDisposable
 {
     private const string Owner = "Marlo";
@@ -27,22 +29,38 @@ public sealed class DevicePhoneTests : IDisposable
 
     private static JsonNode GuideOf(Answer page) => JsonNode.Parse(page.Page.QuerySelector("#guide")!.GetAttribute("data-guide")!)!;
 
-    private static async Task<JsonNode> Begin(Browser phone, string product) => GuideOf(await phone.Submit(await phone.Get($"/my/device/{product}"), "form[action*='handler=Begin']"));
+    private static async Task<JsonNode> Begin(Browser phone, string product) =>
+        GuideOf(await phone.Submit(await phone.Get($"/my/device/{product}"), "form[action*='handler=Begin']"));
 
     private static Task<Answer> Send(Browser phone, JsonNode guide, params SessionEvent[] events) =>
-        phone.PostJson("/my/session", JsonSerializer.Serialize(new SessionLog((string)guide["grant"]!, "run-0001", 600_000, [.. Ready(guide), .. events]), CaseJson.Compact));
+        phone.PostJson(
+            "/my/session",
+            JsonSerializer.Serialize(
+                new SessionLog((string)guide["grant"]!, "run-0001", 600_000, [.. Ready(guide), .. events]),
+                CaseJson.Compact
+            )
+        );
 
     private static IEnumerable<SessionEvent> Ready(JsonNode guide) =>
-    [
-        .. guide["script"]!["kit"]!.AsArray().Select(item => new SessionEvent($"k-{item!["id"]}", 10, SessionEventKind.Ticked, (string)item["id"]!)),
-        .. guide["script"]!["asks"]!.AsArray().Select(ask => new SessionEvent($"a-{ask!["id"]}", 20, SessionEventKind.Answered, (string)ask["id"]!, Value: 0)),
-    ];
+        [
+            .. guide["script"]!["kit"]!
+                .AsArray()
+                .Select(item => new SessionEvent($"k-{item!["id"]}", 10, SessionEventKind.Ticked, (string)item["id"]!)),
+            .. guide["script"]!["asks"]!
+                .AsArray()
+                .Select(ask => new SessionEvent($"a-{ask!["id"]}", 20, SessionEventKind.Answered, (string)ask["id"]!, Value: 0)),
+        ];
 
     private static SessionEvent[] Led =>
-    [
-        new("g", 1000, SessionEventKind.GelOn, "negative"), new("s", 2000, SessionEventKind.SetTo, "negative"), new("c", 3000, SessionEventKind.Contact), new("l", 33_000, SessionEventKind.ContactLost),
-        new("n", 34_000, SessionEventKind.EndNow), new("e", 40_000, SessionEventKind.Ended), new("f", 41_000, SessionEventKind.Stung, Value: 1),
-    ];
+        [
+            new("g", 1000, SessionEventKind.GelOn, "negative"),
+            new("s", 2000, SessionEventKind.SetTo, "negative"),
+            new("c", 3000, SessionEventKind.Contact),
+            new("l", 33_000, SessionEventKind.ContactLost),
+            new("n", 34_000, SessionEventKind.EndNow),
+            new("e", 40_000, SessionEventKind.Ended),
+            new("f", 41_000, SessionEventKind.Stung, Value: 1),
+        ];
 
     [Fact]
     public async Task The_ways_stand_in_words_around_what_is_left_out_and_half_a_face_is_said()
@@ -51,8 +69,12 @@ public sealed class DevicePhoneTests : IDisposable
         var page = await phone.Get("/my/device/ripple-plate");
         var ways = page.Page.QuerySelectorAll(".ways li").Select(way => way.TextContent).ToList();
 
-        Assert.Contains(ways, way => way.Contains("Left cheek", StringComparison.Ordinal) && way.Contains("set to negative", StringComparison.Ordinal));
-        Assert.DoesNotContain(ways, way => way.Contains("Right", StringComparison.Ordinal) || way.StartsWith("Left jaw", StringComparison.Ordinal));
+        Assert.Contains(ways, way =>
+            way.Contains("Left cheek", StringComparison.Ordinal) && way.Contains("set to negative", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(ways, way =>
+            way.Contains("Right", StringComparison.Ordinal) || way.StartsWith("Left jaw", StringComparison.Ordinal)
+        );
         Assert.Contains("left jaw", page.Page.QuerySelector(".route")!.TextContent, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("only on your left side", page.Text.Replace("\n", " ", StringComparison.Ordinal), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.NotFound, (await phone.Get("/my/device/towpath-fluid")).Status);
@@ -63,13 +85,29 @@ public sealed class DevicePhoneTests : IDisposable
     {
         using var phone = await studio.Phone(Owner);
         var guide = await Begin(phone, "ripple-plate");
-        Room.Append(Record.Client.Id, null, Room.Make(Record.Client.Id, "intake", Record.Draft.Intake with { Flags = [.. Record.Draft.Intake.Flags, new Flag { Kind = FlagKind.ImplantedElectronics }] }, "test"));
+        Room.Append(
+            Record.Client.Id,
+            null,
+            Room.Make(
+                Record.Client.Id,
+                "intake",
+                Record.Draft.Intake with
+                {
+                    Flags = [.. Record.Draft.Intake.Flags, new Flag { Kind = FlagKind.ImplantedElectronics }],
+                },
+                "test"
+            )
+        );
 
         Assert.Contains("\"withdrawn\":true", (await Send(phone, guide)).Html, StringComparison.Ordinal);
         var page = await phone.Get("/my/device/ripple-plate");
         Assert.Null(page.Page.QuerySelector("form[action*='handler=Begin']"));
         Assert.Contains("is never used", page.Text, StringComparison.Ordinal);
-        Assert.Contains("guide/", (await phone.Submit(await phone.Get("/my/device/frost-plate"), "form[action*='handler=Practise']")).Address, StringComparison.Ordinal);
+        Assert.Contains(
+            "guide/",
+            (await phone.Submit(await phone.Get("/my/device/frost-plate"), "form[action*='handler=Practise']")).Address,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -95,10 +133,18 @@ public sealed class DevicePhoneTests : IDisposable
 
         var look = (await browser.Get($"/clients/{Record.Client.Id}/look-back")).Page.QuerySelector("#devices")!.TextContent;
         Assert.Contains("0:30", look, StringComparison.Ordinal);
-        Assert.Contains("feels better on the treated side; looks no different; to touch better on the untreated side", look, StringComparison.Ordinal);
+        Assert.Contains(
+            "feels better on the treated side; looks no different; to touch better on the untreated side",
+            look,
+            StringComparison.Ordinal
+        );
         await phone.Submit(await phone.Get("/my/device/ripple-plate"), "form[action*='Undo']");
         Assert.DoesNotContain("feels better", (await browser.Get($"/clients/{Record.Client.Id}/look-back")).Text, StringComparison.Ordinal);
-        Assert.Contains("session was used", studio.Services.GetRequiredService<SessionDesk>().Begin(Record, new Store.Device(1, Record.Client.Id), "ripple-plate").Why, StringComparison.Ordinal);
+        Assert.Contains(
+            "session was used",
+            studio.Services.GetRequiredService<SessionDesk>().Begin(Record, new Store.Device(1, Record.Client.Id), "ripple-plate").Why,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -112,12 +158,24 @@ public sealed class DevicePhoneTests : IDisposable
 
         var closed = await phone.Submit(await phone.Get("/my/nick"), "form[action*='Closed']");
         await phone.Submit(closed, "form[action*='Undo']");
-        Assert.Contains(new DeviceDayOf(Record, studio.Clock.GetUtcNow()).Open, nick => nick.Zones.Contains(FaceZone.Chin) || nick.Zones.Contains(FaceZone.LeftJaw));
+        Assert.Contains(new DeviceDayOf(Record, studio.Clock.GetUtcNow()).Open, nick =>
+            nick.Zones.Contains(FaceZone.Chin) || nick.Zones.Contains(FaceZone.LeftJaw)
+        );
     }
 
     private sealed class DeviceDayOf(ClientRecord record, DateTimeOffset now)
     {
-        public IReadOnlyList<Core.Known.Nick> Open => new DeviceDay(new PhoneView { Record = record, Path = record.ClientPath(0, 14), Moment = Moment.Evening, Preview = false, Now = now }).OpenNicks;
+        public IReadOnlyList<Core.Known.Nick> Open =>
+            new DeviceDay(
+                new PhoneView
+                {
+                    Record = record,
+                    Path = record.ClientPath(0, 14),
+                    Moment = Moment.Evening,
+                    Preview = false,
+                    Now = now,
+                }
+            ).OpenNicks;
     }
 
     [Fact]
@@ -131,8 +189,18 @@ public sealed class DevicePhoneTests : IDisposable
         var kept = await browser.Submit(await browser.Get(bench), "form:has(#often-ripple-plate)", ("rung", "2"));
         Assert.Contains("Ripple plate: 3 evenings a week", kept.Text, StringComparison.Ordinal);
         var path = Record.DraftPath(0, 28);
-        Assert.Contains(path.Days, day => path.Days.Count(other => other.Date > day.Date.AddDays(-7) && other.Date <= day.Date && other.Evening.Steps.Any(step => step.Product == "ripple-plate")) == 3);
-        Assert.Contains("choose one of the spacings", (await browser.Submit(await browser.Get(bench), "form:has(#often-ripple-plate)", ("rung", "4"))).Text, StringComparison.Ordinal);
+        Assert.Contains(path.Days, day =>
+            path.Days.Count(other =>
+                other.Date > day.Date.AddDays(-7)
+                && other.Date <= day.Date
+                && other.Evening.Steps.Any(step => step.Product == "ripple-plate")
+            ) == 3
+        );
+        Assert.Contains(
+            "choose one of the spacings",
+            (await browser.Submit(await browser.Get(bench), "form:has(#often-ripple-plate)", ("rung", "4"))).Text,
+            StringComparison.Ordinal
+        );
         await browser.Submit(kept, ".done form");
         Assert.DoesNotContain(Record.Draft.Decisions, decision => decision is ShapeLadder);
 
@@ -141,7 +209,11 @@ public sealed class DevicePhoneTests : IDisposable
         Assert.Equal("90", wrong.Page.QuerySelector("#half-days")!.GetAttribute("value"));
         await browser.Submit(wrong, "form:has(#half-product)", ("product", "dew-serum"), ("side", "Right"), ("days", "10"));
         Assert.Equal(FaceSide.Right, Record.DraftPath().On(Record.Today)!.Evening.Steps.Single(step => step.Product == "dew-serum").Side);
-        Assert.Contains("on the right side for 10 days", (await browser.Get($"/clients/{Record.Client.Id}/publish")).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "on the right side for 10 days",
+            (await browser.Get($"/clients/{Record.Client.Id}/publish")).Text,
+            StringComparison.Ordinal
+        );
         Assert.Null(Record.ClientPath().On(Record.Today)!.Evening.Steps.Single(step => step.Product == "dew-serum").Side);
     }
 
@@ -151,15 +223,27 @@ public sealed class DevicePhoneTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var id = Record.Client.Id;
-        foreach (var product in studio.Services.GetRequiredService<Store.StudioShelf>().All().Where(product => product.Id is "burr-roller" or "still-serum"))
+        foreach (
+            var product in studio
+                .Services.GetRequiredService<Store.StudioShelf>()
+                .All()
+                .Where(product => product.Id is "burr-roller" or "still-serum")
+        )
         {
             Room.Append(id, null, Room.Make(id, "shelf", new ShelfItem { Product = product }, "test"));
         }
 
         var ramp = $"/clients/{id}/ramp";
-        Assert.Contains("needles are signed off for one client", (await browser.Submit(await browser.Get(ramp), "form:has(#sign-burr-roller)", ("what", "start"), ("reason", ""))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "needles are signed off for one client",
+            (await browser.Submit(await browser.Get(ramp), "form:has(#sign-burr-roller)", ("what", "start"), ("reason", ""))).Text,
+            StringComparison.Ordinal
+        );
         await browser.Submit(await browser.Get(ramp), "form:has(#sign-burr-roller)", ("what", "start"), ("reason", "shown at the visit"));
-        Assert.Equal("shown at the visit", Record.Draft.Decisions.OfType<StartActive>().Single(start => start.Product == "burr-roller").Reason);
+        Assert.Equal(
+            "shown at the visit",
+            Record.Draft.Decisions.OfType<StartActive>().Single(start => start.Product == "burr-roller").Reason
+        );
         Room.Publish(Record, "test", Record.Client.Version);
 
         DateOnly On() => Record.ClientPath(0, 28).Days.First(day => day.Evening.Steps.Any(step => step.Product == "burr-roller")).Date;
@@ -172,7 +256,9 @@ public sealed class DevicePhoneTests : IDisposable
         Assert.Contains("What rests around it", paper, StringComparison.Ordinal);
 
         // What goes on afterwards reads the same on the card, on paper and in the guide.
-        Assert.All(Core.Care.NeedleCare.After(fine: true), line => Assert.All(new[] { card, paper }, text => Assert.Contains(line, text, StringComparison.Ordinal)));
+        Assert.All(Core.Care.NeedleCare.After(fine: true), line =>
+            Assert.All(new[] { card, paper }, text => Assert.Contains(line, text, StringComparison.Ordinal))
+        );
         Assert.Contains("Still serum", paper, StringComparison.Ordinal);
     }
 
@@ -180,7 +266,16 @@ public sealed class DevicePhoneTests : IDisposable
     public async Task What_a_sheet_says_is_typed_named_where_it_is_wrong_and_kept()
     {
         using var browser = await studio.SignedIn();
-        (string, string?)[] typed = [("name", "Purr wand"), ("kind", "OtherDevice"), ("sheetRest", "3"), ("sheetCurrent", "no"), ("wayTitle", "Left cheek"), ("waySeconds", "40"), ("wayZones", "left check")];
+        (string, string?)[] typed =
+        [
+            ("name", "Purr wand"),
+            ("kind", "OtherDevice"),
+            ("sheetRest", "3"),
+            ("sheetCurrent", "no"),
+            ("wayTitle", "Left cheek"),
+            ("waySeconds", "40"),
+            ("wayZones", "left check"),
+        ];
         var wrong = await browser.Submit(await browser.Get("/shelf/new"), "main form:has(#p-rest)", typed);
         Assert.Contains("\"left check\" is no zone of the face map", wrong.Text, StringComparison.Ordinal);
         Assert.Equal("left check", wrong.Page.QuerySelector("input[name=wayZones]")!.GetAttribute("value"));

@@ -25,11 +25,13 @@ public sealed class DigestTests : IDisposable
     private IReadOnlyList<string> Everybody => [.. studio.Services.GetRequiredService<Clients>().Search("").Select(client => client.Id)];
 
     /// <summary>Rows as text: what is stored of each client.</summary>
-    private static string Text(StoredDigest? row) => row is null ? "" : $"{row.Name}|{row.Urgency}|{row.Since}|{row.Waiting}|{row.Found}|{row.Head}|{row.Need}|{row.Visit}|{row.Reminds}";
+    private static string Text(StoredDigest? row) =>
+        row is null
+            ? ""
+            : $"{row.Name}|{row.Urgency}|{row.Since}|{row.Waiting}|{row.Found}|{row.Head}|{row.Need}|{row.Visit}|{row.Reminds}";
 
     /// <summary>Whom each rule held back, as stored.</summary>
     private string Held() => string.Join("\n", RuleBook.All.SelectMany(rule => Table.Held(rule.Id, 100)));
-
 
     private Dictionary<string, string> Stored() => Everybody.ToDictionary(id => id, id => Text(Table.Find(id)));
 
@@ -38,7 +40,24 @@ public sealed class DigestTests : IDisposable
     private void Tell(string name, SkinReport report)
     {
         var (id, now) = (studio.ClientId(name), studio.Clock.GetUtcNow());
-        Room.Append(id, null, Room.Make<LogEntry>(id, "log", new CheckedIn { Id = Fact.NewId(), Day = Room.Derive(id)!.Today, HappenedAt = now, RecordedAt = now, By = "client", Report = report }, "client"));
+        Room.Append(
+            id,
+            null,
+            Room.Make<LogEntry>(
+                id,
+                "log",
+                new CheckedIn
+                {
+                    Id = Fact.NewId(),
+                    Day = Room.Derive(id)!.Today,
+                    HappenedAt = now,
+                    RecordedAt = now,
+                    By = "client",
+                    Report = report,
+                },
+                "client"
+            )
+        );
     }
 
     [Fact]
@@ -53,7 +72,9 @@ public sealed class DigestTests : IDisposable
         await staff.Submit(page, "form[action$='Decide']", ("product", "sedge-serum"), ("what", "stop"));
         await staff.Submit(await staff.Get("/clients/new"), "main form", ("Name", "Nell Orrin"), ("Phone", "0000 4711"));
         Assert.Equal(3, Table.CountOutdated(Digests.Now()));
-        Assert.Contains((await staff.Get("/")).Page.QuerySelectorAll("li.need.is-call"), line => line.TextContent.Contains("Perrin", StringComparison.Ordinal));
+        Assert.Contains((await staff.Get("/")).Page.QuerySelectorAll("li.need.is-call"), line =>
+            line.TextContent.Contains("Perrin", StringComparison.Ordinal)
+        );
         Digests.Settle();
         Assert.Equal(0, Table.CountOutdated(Digests.Now()));
         Assert.Equal(Derived(), Stored());
@@ -85,7 +106,19 @@ public sealed class DigestTests : IDisposable
         Digests.BringUpToDate();
         var before = Stored();
         var held = Held();
-        Assert.Equal(held, string.Join("\n", RuleBook.All.SelectMany(rule => Everybody.SelectMany(id => Digests.Derive(id)!.Held).Where(one => one.Rule == rule.Id).OrderByDescending(one => one.Times).ThenBy(one => one.Name, StringComparer.Ordinal))));
+        Assert.Equal(
+            held,
+            string.Join(
+                "\n",
+                RuleBook.All.SelectMany(rule =>
+                    Everybody
+                        .SelectMany(id => Digests.Derive(id)!.Held)
+                        .Where(one => one.Rule == rule.Id)
+                        .OrderByDescending(one => one.Times)
+                        .ThenBy(one => one.Name, StringComparer.Ordinal)
+                )
+            )
+        );
         var ahead = Table.Ahead(default, 1000, 100, []).Select(entry => (entry.On, entry.What, entry.Count)).ToList();
         Assert.NotEmpty(ahead);
         Table.Wipe();
@@ -133,14 +166,27 @@ public sealed class DigestTests : IDisposable
         var id = studio.ClientId("Perrin");
         using var phone = await studio.Phone("Perrin");
         using var other = await studio.Phone("Jory");
-        var broken = new Fact(Fact.NewId(), id, "log", studio.Clock.GetUtcNow(), studio.Clock.GetUtcNow(), "client", null, """{"kind":"applied","day":"never" """);
+        var broken = new Fact(
+            Fact.NewId(),
+            id,
+            "log",
+            studio.Clock.GetUtcNow(),
+            studio.Clock.GetUtcNow(),
+            "client",
+            null,
+            """{"kind":"applied","day":"never" """
+        );
         Assert.Throws<FactNotWholeException>(() => studio.Services.GetRequiredService<Facts>().Append(id, null, broken));
-        studio.Services.GetRequiredService<Database>().Write(connection =>
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('{broken.Id}', '{id}', 'log', '{broken.HappenedAt:O}', '{broken.RecordedAt:O}', 'client', '{broken.Body}')";
-            command.ExecuteNonQuery();
-        });
+        studio
+            .Services.GetRequiredService<Database>()
+            .Write(connection =>
+            {
+                using var command = connection.CreateCommand();
+                command.CommandText =
+                    $"INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body) VALUES ('{broken.Id}', '{id}', "
+                        + $"'log', '{broken.HappenedAt:O}', '{broken.RecordedAt:O}', 'client', '{broken.Body}')";
+                command.ExecuteNonQuery();
+            });
 
         using var staff = await studio.SignedIn();
         var desk = await staff.Get("/");
@@ -149,7 +195,10 @@ public sealed class DigestTests : IDisposable
         Assert.Contains("Jory", (await staff.Get("/clients")).Text, StringComparison.Ordinal);
 
         var walk = await staff.Get($"/clients/{id}/ramp");
-        Assert.Equal((HttpStatusCode.ServiceUnavailable, true), (walk.Status, walk.Text.Contains("cannot be read", StringComparison.Ordinal)));
+        Assert.Equal(
+            (HttpStatusCode.ServiceUnavailable, true),
+            (walk.Status, walk.Text.Contains("cannot be read", StringComparison.Ordinal))
+        );
         var shown = await phone.Get("/my");
         Assert.Equal(HttpStatusCode.ServiceUnavailable, shown.Status);
         Assert.Contains("Use nothing active", shown.Text, StringComparison.Ordinal);
@@ -171,7 +220,27 @@ public sealed class DigestTests : IDisposable
         using var writing = new SqliteConnection($"Data Source={studio.Services.GetRequiredService<Database>().File};Pooling=False");
         writing.Open();
         using var transaction = writing.BeginTransaction(deferred: false);
-        foreach (var page in new[] { "/", "/clients", "/clients?q=jory", $"/clients/{id}/ramp", $"/clients/{id}/routine", $"/clients/{id}/shelf", $"/clients/{id}/care", $"/clients/{id}/look-back", $"/clients/{id}/visit", $"/clients/{id}/handout", "/shelf", "/house", "/rules", "/outbox", "/treatments", "/templates" })
+        foreach (
+            var page in new[]
+            {
+                "/",
+                "/clients",
+                "/clients?q=jory",
+                $"/clients/{id}/ramp",
+                $"/clients/{id}/routine",
+                $"/clients/{id}/shelf",
+                $"/clients/{id}/care",
+                $"/clients/{id}/look-back",
+                $"/clients/{id}/visit",
+                $"/clients/{id}/handout",
+                "/shelf",
+                "/house",
+                "/rules",
+                "/outbox",
+                "/treatments",
+                "/templates",
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.OK, (await staff.Get(page).WaitAsync(TimeSpan.FromSeconds(10))).Status);
         }
@@ -201,12 +270,30 @@ public sealed class DigestTests : IDisposable
         {
             var client = loader.Load(perrin, new($"Nell Orrin {i}", ""));
             var now = studio.Clock.GetUtcNow();
-            room.Append(client.Id, null, room.Make<Core.Case.LogEntry>(client.Id, "log", new Core.Case.CheckedIn { Id = Fact.NewId(), Day = new DateOnly(2026, 3, 9), HappenedAt = now, RecordedAt = now, By = "client", Report = new Core.CheckIn.SkinReport { Sting = 7 } }, "client"));
+            room.Append(
+                client.Id,
+                null,
+                room.Make<Core.Case.LogEntry>(
+                    client.Id,
+                    "log",
+                    new Core.Case.CheckedIn
+                    {
+                        Id = Fact.NewId(),
+                        Day = new DateOnly(2026, 3, 9),
+                        HappenedAt = now,
+                        RecordedAt = now,
+                        By = "client",
+                        Report = new Core.CheckIn.SkinReport { Sting = 7 },
+                    },
+                    "client"
+                )
+            );
         }
 
         studio.Services.GetRequiredService<ClientDigests>().BringUpToDate();
         using var browser = await studio.SignedIn();
-        static List<string> Lines(Answer page) => [.. page.Page.QuerySelectorAll("li.need").Select(line => line.GetAttribute("data-client")!)];
+        static List<string> Lines(Answer page) =>
+            [.. page.Page.QuerySelectorAll("li.need").Select(line => line.GetAttribute("data-client")!)];
         var first = await browser.Get("/");
         Assert.Equal(8, Lines(first).Count);
         var shown = Lines(first);
@@ -247,7 +334,11 @@ public sealed class DigestTests : IDisposable
         Tell("Orla", new SkinReport { Sting = 3, Pain = 8 });
 
         // As many as are derived while somebody waits, and one more.
-        Everybody.Where(id => id != studio.ClientId("Orla")).Take(40).ToList().ForEach(id => Room.Append(id, null, Room.Make(id, "note", "seen", "Maren Holt")));
+        Everybody
+            .Where(id => id != studio.ClientId("Orla"))
+            .Take(40)
+            .ToList()
+            .ForEach(id => Room.Append(id, null, Room.Make(id, "note", "seen", "Maren Holt")));
         using var staff = await studio.SignedIn();
         var desk = await staff.Get("/");
         Assert.Contains("still being brought up", desk.Text, StringComparison.Ordinal);

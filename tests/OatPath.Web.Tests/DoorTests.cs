@@ -6,7 +6,9 @@ using OatPath.Web.Demo;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>Links lead to the address that was configured, and open as often as was allowed; behind TLS nothing travels outside of it.</summary>
+/// <summary>
+/// Links lead to the address that was configured, and open as often as was allowed; behind TLS nothing travels outside of it.
+/// </summary>
 public sealed class DoorTests : IDisposable
 {
     private const string Address = "https://plan.oats.example";
@@ -32,7 +34,12 @@ public sealed class DoorTests : IDisposable
 
             using var http = new HttpClient(at.Handler);
             var past = await http.GetAsync("http://localhost/clients?q=a");
-            Assert.Equal(at == served ? $"{Address}/clients?q=a" : "/sign-in?ReturnUrl=%2Fclients%3Fq%3Da", past.Headers.Location!.IsAbsoluteUri ? past.Headers.Location.ToString().Replace("http://localhost", "", StringComparison.Ordinal) : past.Headers.Location.ToString());
+            Assert.Equal(
+                at == served ? $"{Address}/clients?q=a" : "/sign-in?ReturnUrl=%2Fclients%3Fq%3Da",
+                past.Headers.Location!.IsAbsoluteUri
+                    ? past.Headers.Location.ToString().Replace("http://localhost", "", StringComparison.Ordinal)
+                    : past.Headers.Location.ToString()
+            );
             foreach (var host in new[] { "evil.example", "plan.oats.example.evil.example", "127.0.0.1.evil.example" })
             {
                 using var request = new HttpRequestMessage(HttpMethod.Get, "http://localhost/sign-in") { Headers = { Host = host } };
@@ -79,7 +86,11 @@ public sealed class DoorTests : IDisposable
             var context = await served.Server.SendAsync(http =>
             {
                 http.Connection.RemoteIpAddress = IPAddress.Parse(from);
-                (http.Request.Method, http.Request.Path, http.Request.Host) = (method, "/sign-in", new Microsoft.AspNetCore.Http.HostString("plan.oats.example"));
+                (http.Request.Method, http.Request.Path, http.Request.Host) = (
+                    method,
+                    "/sign-in",
+                    new Microsoft.AspNetCore.Http.HostString("plan.oats.example")
+                );
                 http.Request.Headers["X-Forwarded-For"] = forwarded;
                 http.Request.Headers["X-Forwarded-Proto"] = "https";
                 http.Request.Headers.Cookie = cookie;
@@ -88,7 +99,11 @@ public sealed class DoorTests : IDisposable
                 http.Request.ContentLength = body.Length;
             });
             using var reader = new StreamReader(context.Response.Body);
-            return ((HttpStatusCode)context.Response.StatusCode, await reader.ReadToEndAsync(), [.. context.Response.Headers.SetCookie.Select(set => set!.Split(';')[0])]);
+            return (
+                (HttpStatusCode)context.Response.StatusCode,
+                await reader.ReadToEndAsync(),
+                [.. context.Response.Headers.SetCookie.Select(set => set!.Split(';')[0])]
+            );
         }
 
         var (status, form, cookies) = await Send("GET", "", "");
@@ -99,8 +114,15 @@ public sealed class DoorTests : IDisposable
             return;
         }
 
-        var token = System.Text.RegularExpressions.Regex.Match(form, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value;
-        var (_, said, _) = await Send("POST", string.Join("; ", cookies), $"Name=maren&Password={DemoLoader.Password}&__RequestVerificationToken={Uri.EscapeDataString(token)}");
+        var token = System
+            .Text.RegularExpressions.Regex.Match(form, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)")
+            .Groups[1]
+            .Value;
+        var (_, said, _) = await Send(
+            "POST",
+            string.Join("; ", cookies),
+            $"Name=maren&Password={DemoLoader.Password}&__RequestVerificationToken={Uri.EscapeDataString(token)}"
+        );
         Assert.Contains("Too many attempts", said, StringComparison.Ordinal);
     }
 
@@ -117,7 +139,10 @@ public sealed class DoorTests : IDisposable
         Assert.Equal("/my", (await first.Get("/my")).Address);
         using var second = studio.Anyone();
         var refused = await second.Submit(await second.Get(address), "main form");
-        Assert.Equal((HttpStatusCode.Gone, true), (refused.Status, refused.Text.Contains("in use on another phone", StringComparison.Ordinal)));
+        Assert.Equal(
+            (HttpStatusCode.Gone, true),
+            (refused.Status, refused.Text.Contains("in use on another phone", StringComparison.Ordinal))
+        );
 
         // The same phone that presses again stays one phone.
         Assert.Equal("/my", (await first.Submit(await first.Get(address), "main form")).Address);

@@ -31,7 +31,9 @@ public sealed class DrawingTests : IDisposable
             Assert.Equal(days, strip.Days.Count);
             Assert.Single(strip.Days, day => day.Today);
             Assert.All(strip.Days, day => Assert.InRange(day.X + strip.Column, strip.Left, strip.Width));
-            Assert.All(strip.Ribbons, ribbon => Assert.True(ribbon.X >= strip.Left && ribbon.X + ribbon.Width <= strip.Width + 0.01 && ribbon.Y >= 0));
+            Assert.All(strip.Ribbons, ribbon =>
+                Assert.True(ribbon.X >= strip.Left && ribbon.X + ribbon.Width <= strip.Width + 0.01 && ribbon.Y >= 0)
+            );
             Assert.All(strip.Days, day => Assert.Contains("evening", day.Title, StringComparison.Ordinal));
         }
     }
@@ -67,7 +69,10 @@ public sealed class DrawingTests : IDisposable
     public void An_evening_that_was_planned_and_not_used_is_marked_so()
     {
         var record = Record("Jory");
-        var skipped = record.ClientPath(21, 22).Days.Where(day => day.Date < record.Today && Grains.Of(day, Moment.Evening, record.Today).Symbol == "skipped").ToList();
+        var skipped = record
+            .ClientPath(21, 22)
+            .Days.Where(day => day.Date < record.Today && Grains.Of(day, Moment.Evening, record.Today).Symbol == "skipped")
+            .ToList();
 
         Assert.All(skipped, day => Assert.DoesNotContain("sedge-serum", day.Log?.Applied ?? []));
         Assert.Equal("patch", Grains.Of(Record("Perrin").ClientPath().Days[0], Moment.Evening, record.Today).Symbol);
@@ -100,11 +105,16 @@ public sealed class DrawingTests : IDisposable
     {
         var evening = Record("Orla").ClientPath().Days.First(day => Grains.Actives(day.Evening).Any()).Evening;
         var layers = SkinCut.Layers(evening, evening: true);
-        var stays = evening.Steps.Where(step => step.Action == Core.Routine.StepAction.Apply && KindTraits.Of(step.Kind!.Value).LeaveOn).ToList();
+        var stays = evening
+            .Steps.Where(step => step.Action == Core.Routine.StepAction.Apply && KindTraits.Of(step.Kind!.Value).LeaveOn)
+            .ToList();
 
         Assert.Equal(stays.Count, layers.Count);
         Assert.All(layers.Zip(layers.Skip(1)), pair => Assert.True(pair.Second.Top < pair.First.Top));
-        Assert.Equal(layers.Select(layer => int.Parse(layer.Label, CultureInfo.InvariantCulture)).Order(), layers.Select(layer => int.Parse(layer.Label, CultureInfo.InvariantCulture)));
+        Assert.Equal(
+            layers.Select(layer => int.Parse(layer.Label, CultureInfo.InvariantCulture)).Order(),
+            layers.Select(layer => int.Parse(layer.Label, CultureInfo.InvariantCulture))
+        );
     }
 
     [Fact]
@@ -119,9 +129,11 @@ public sealed class DrawingTests : IDisposable
         Assert.Equal("<text x=\"1\" y=\"2\" class=\"x&quot;y\" text-anchor=\"start\">&lt;b&gt;&amp;</text>", writer.ToString());
     }
 
-    private static string Sprite { get; } = File.ReadAllText(Path.Combine(FindRoot(AppContext.BaseDirectory), "src/OatPath.Web/wwwroot/art/grains.svg"));
+    private static string Sprite { get; } =
+        File.ReadAllText(Path.Combine(FindRoot(AppContext.BaseDirectory), "src/OatPath.Web/wwwroot/art/grains.svg"));
 
-    private static string FindRoot(string folder) => File.Exists(Path.Combine(folder, "OatPath.slnx")) ? folder : FindRoot(Directory.GetParent(folder)!.FullName);
+    private static string FindRoot(string folder) =>
+        File.Exists(Path.Combine(folder, "OatPath.slnx")) ? folder : FindRoot(Directory.GetParent(folder)!.FullName);
 
     public void Dispose() => studio.Dispose();
 }

@@ -25,8 +25,13 @@ public sealed class FormFuzzTests : IDisposable
 
     private sealed record Field(string Name, string Value, bool IsDay, bool IsSent);
 
-    private IEnumerable<string> Pages() => studio.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-        .Where(endpoint => endpoint.Metadata.GetMetadata<PageActionDescriptor>() is not null).Select(endpoint => "/" + endpoint.RoutePattern.RawText!.TrimStart('/')).Distinct();
+    private IEnumerable<string> Pages() =>
+        studio
+            .Services.GetRequiredService<EndpointDataSource>()
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(endpoint => endpoint.Metadata.GetMetadata<PageActionDescriptor>() is not null)
+            .Select(endpoint => "/" + endpoint.RoutePattern.RawText!.TrimStart('/'))
+            .Distinct();
 
     private async Task Fuzz(Browser browser, string address)
     {
@@ -40,8 +45,15 @@ public sealed class FormFuzzTests : IDisposable
         foreach (var form in page.Page.QuerySelectorAll("form").OfType<IHtmlFormElement>())
         {
             var fields = FieldsOf(form);
-            var buttons = form.QuerySelectorAll("button[formaction]").Select(button => button.GetAttribute("formaction")!).Prepend(form.GetAttribute("action") is { Length: > 0 } action ? action : address);
-            foreach (var to in buttons.Where(to => !to.Contains("sign-out", StringComparison.Ordinal) && seen.Add(form.Method + Shape(to) + string.Join(",", fields.Select(field => field.Name).Distinct()))))
+            var buttons = form.QuerySelectorAll("button[formaction]")
+                .Select(button => button.GetAttribute("formaction")!)
+                .Prepend(form.GetAttribute("action") is { Length: > 0 } action ? action : address);
+            foreach (
+                var to in buttons.Where(to =>
+                    !to.Contains("sign-out", StringComparison.Ordinal)
+                    && seen.Add(form.Method + Shape(to) + string.Join(",", fields.Select(field => field.Name).Distinct()))
+                )
+            )
             {
                 foreach (var field in fields.Where(field => field.Name != "__RequestVerificationToken"))
                 {
@@ -70,9 +82,18 @@ public sealed class FormFuzzTests : IDisposable
         {
             requests++;
             browser.From = $"10.{requests >> 16 & 255}.{requests >> 8 & 255}.{requests & 255}";
-            var sent = fields.Where(other => other.IsSent || ReferenceEquals(other, field)).Select(other => new KeyValuePair<string, string>(other.Name, ReferenceEquals(other, field) ? value : other.Value)).ToList();
-            var answer = posts ? await browser.Post(to, sent, follow: false)
-                : await browser.Get(to + (to.Contains('?', StringComparison.Ordinal) ? "&" : "?") + string.Join("&", sent.Select(pair => $"{Uri.EscapeDataString(pair.Key)}={Uri.EscapeDataString(pair.Value)}")), follow: false);
+            var sent = fields
+                .Where(other => other.IsSent || ReferenceEquals(other, field))
+                .Select(other => new KeyValuePair<string, string>(other.Name, ReferenceEquals(other, field) ? value : other.Value))
+                .ToList();
+            var answer = posts
+                ? await browser.Post(to, sent, follow: false)
+                : await browser.Get(
+                    to
+                        + (to.Contains('?', StringComparison.Ordinal) ? "&" : "?")
+                        + string.Join("&", sent.Select(pair => $"{Uri.EscapeDataString(pair.Key)}={Uri.EscapeDataString(pair.Value)}")),
+                    follow: false
+                );
             if ((int)answer.Status >= 500)
             {
                 accidents.Add($"{to} answered {answer.Status} to {field.Name}={(value.Length > 60 ? value[..60] : value)}");
@@ -80,17 +101,31 @@ public sealed class FormFuzzTests : IDisposable
         }
     }
 
-    private IEnumerable<string> Values(Field field) => field.IsDay ? HostileValues.Days : random.GetItems(HostileValues.All, ValuesEach).Append("").Distinct();
+    private IEnumerable<string> Values(Field field) =>
+        field.IsDay ? HostileValues.Days : random.GetItems(HostileValues.All, ValuesEach).Append("").Distinct();
 
     /// <summary>An address without the ids in it: the same form for another client or product is the same form.</summary>
-    private static string Shape(string to) => string.Join("/", to.Split('?')[0].Split('/').Take(2)) + string.Concat(to.Split('/', '?').Skip(3));
+    private static string Shape(string to) =>
+        string.Join("/", to.Split('?')[0].Split('/').Take(2)) + string.Concat(to.Split('/', '?').Skip(3));
 
     private static List<Field> FieldsOf(IHtmlFormElement form) =>
-        [.. form.QuerySelectorAll("input[name], select[name], textarea[name]").Select(input => new Field(
-            input.GetAttribute("name")!,
-            input switch { IHtmlSelectElement select => select.Value ?? "", IHtmlTextAreaElement area => area.Value, IHtmlInputElement box => box.Value, _ => "" },
-            input.GetAttribute("type") == "date", input is not IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false }))
-            .GroupBy(field => field.Name).Select(group => group.First())];
+        [
+            .. form.QuerySelectorAll("input[name], select[name], textarea[name]")
+                .Select(input => new Field(
+                    input.GetAttribute("name")!,
+                    input switch
+                    {
+                        IHtmlSelectElement select => select.Value ?? "",
+                        IHtmlTextAreaElement area => area.Value,
+                        IHtmlInputElement box => box.Value,
+                        _ => "",
+                    },
+                    input.GetAttribute("type") == "date",
+                    input is not IHtmlInputElement { Type: "checkbox" or "radio", IsChecked: false }
+                ))
+                .GroupBy(field => field.Name)
+                .Select(group => group.First()),
+        ];
 
     [Fact]
     public async Task Every_form_of_the_practitioners_pages_answers()
@@ -99,9 +134,18 @@ public sealed class FormFuzzTests : IDisposable
         foreach (var name in new[] { "Perrin", "Jory", "Wilmot" })
         {
             var id = studio.ClientId(name);
-            foreach (var route in Pages().Where(route => !route.StartsWith("/my", StringComparison.Ordinal) && !route.StartsWith("/go", StringComparison.Ordinal) && route is not ("/went-wrong" or "/first-run" or "/sign-in")))
+            foreach (
+                var route in Pages()
+                    .Where(route =>
+                        !route.StartsWith("/my", StringComparison.Ordinal)
+                        && !route.StartsWith("/go", StringComparison.Ordinal)
+                        && route is not ("/went-wrong" or "/first-run" or "/sign-in")
+                    )
+            )
             {
-                var address = route.Replace("/clients/{id}", $"/clients/{id}", StringComparison.Ordinal).Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
+                var address = route
+                    .Replace("/clients/{id}", $"/clients/{id}", StringComparison.Ordinal)
+                    .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
                     .Replace("{product}", "sedge-serum", StringComparison.Ordinal);
                 if (!address.Contains('{', StringComparison.Ordinal))
                 {
@@ -126,7 +170,9 @@ public sealed class FormFuzzTests : IDisposable
             {
                 foreach (var (until, days) in new[] { ("", "14"), ("9999-12-31", "2147483647"), ("0001-01-01", "-1"), (day, "0") })
                 {
-                    var answer = await browser.Get($"{ramp}?If.What={Uri.EscapeDataString(what)}&If.Day={day}&If.Until={until}&If.Days={days}&If.Sting=11&If.Product=");
+                    var answer = await browser.Get(
+                        $"{ramp}?If.What={Uri.EscapeDataString(what)}&If.Day={day}&If.Until={until}&If.Days={days}&If.Sting=11&If.Product="
+                    );
                     Assert.True((int)answer.Status < 500, $"{what} {day} {until} {days} answered {answer.Status}");
                 }
             }

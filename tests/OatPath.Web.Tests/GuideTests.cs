@@ -30,11 +30,27 @@ public sealed class GuideTests : IDisposable
 
     private SessionDesk Desk => studio.Services.GetRequiredService<SessionDesk>();
 
-    private static async Task<Answer> Answer(Browser phone, bool agree = true, string? note = null, FaceZone? zone = null, params DayQuestion[] yes)
+    private static async Task<Answer> Answer(
+        Browser phone,
+        bool agree = true,
+        string? note = null,
+        FaceZone? zone = null,
+        params DayQuestion[] yes
+    )
     {
         var page = await phone.Get("/my/peel?again=true");
-        return await phone.Submit(page, "form[action*='handler=Answer']",
-            [.. DayQuestionWords.All.Select(asked => (EnumName.Of(asked.Question), (string?)(yes.Contains(asked.Question) ? "yes" : "no"))), ("agree", agree ? "true" : null), ("note", note), ("zones", zone?.ToString())]);
+        return await phone.Submit(
+            page,
+            "form[action*='handler=Answer']",
+            [
+                .. DayQuestionWords.All.Select(asked =>
+                    (EnumName.Of(asked.Question), (string?)(yes.Contains(asked.Question) ? "yes" : "no"))
+                ),
+                ("agree", agree ? "true" : null),
+                ("note", note),
+                ("zones", zone?.ToString()),
+            ]
+        );
     }
 
     private static async Task<(string Id, JsonNode Guide)> Begin(Browser phone, string handler = "Begin")
@@ -48,13 +64,22 @@ public sealed class GuideTests : IDisposable
         JsonSerializer.Serialize(new SessionLog((string)guide["grant"]!, run, elapsed, events), CaseJson.Compact);
 
     private static SessionEvent[] Ready(JsonNode guide) =>
-    [
-        .. guide["script"]!["kit"]!.AsArray().Select(item => new SessionEvent($"k-{item!["id"]}", 10, SessionEventKind.Ticked, (string)item["id"]!)),
-        .. guide["script"]!["asks"]!.AsArray().Select(ask => new SessionEvent($"a-{ask!["id"]}", 20, SessionEventKind.Answered, (string)ask["id"]!, Value: 0)),
-    ];
+        [
+            .. guide["script"]!["kit"]!
+                .AsArray()
+                .Select(item => new SessionEvent($"k-{item!["id"]}", 10, SessionEventKind.Ticked, (string)item["id"]!)),
+            .. guide["script"]!["asks"]!
+                .AsArray()
+                .Select(ask => new SessionEvent($"a-{ask!["id"]}", 20, SessionEventKind.Answered, (string)ask["id"]!, Value: 0)),
+        ];
 
     private static SessionEvent[] OnFor(int seconds) =>
-        [new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("s", 2000, SessionEventKind.Stung, Value: 1), new("o", 1000 + (seconds * 1000L), SessionEventKind.Off, Zone: FaceZone.Chin), new("n", 1500 + (seconds * 1000L), SessionEventKind.EndNow)];
+        [
+            new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin),
+            new("s", 2000, SessionEventKind.Stung, Value: 1),
+            new("o", 1000 + (seconds * 1000L), SessionEventKind.Off, Zone: FaceZone.Chin),
+            new("n", 1500 + (seconds * 1000L), SessionEventKind.EndNow),
+        ];
 
     private const string Run = "run-0001";
 
@@ -76,7 +101,11 @@ public sealed class GuideTests : IDisposable
         Assert.NotNull(Desk.Begin(Record(), device, "kiln-peel").Grant);
         Assert.Null(Desk.Begin(Record("Jory"), device, "kiln-peel").Grant);
         var unpublished = studio.Services.GetRequiredService<Clients>().Add(Fact.NewId(), "Nele Ostrow", "", studio.Clock.GetUtcNow());
-        Assert.Contains("Nothing was published", Desk.Begin(studio.Services.GetRequiredService<RecordRoom>().Derive(unpublished.Id)!, device, "kiln-peel").Why, StringComparison.Ordinal);
+        Assert.Contains(
+            "Nothing was published",
+            Desk.Begin(studio.Services.GetRequiredService<RecordRoom>().Derive(unpublished.Id)!, device, "kiln-peel").Why,
+            StringComparison.Ordinal
+        );
 
         studio.Clock.Advance(TimeSpan.FromDays(1));
         Assert.Contains("Answer the questions", Desk.Begin(Record(), device, "kiln-peel").Why, StringComparison.Ordinal);
@@ -117,8 +146,16 @@ public sealed class GuideTests : IDisposable
         using var browser = await studio.SignedIn();
         var station = await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel");
         Assert.Contains("one tablet", station.Text, StringComparison.Ordinal);
-        Assert.Contains("3 letters", (await browser.Submit(station, "form[action*='handler=Clear']", ("reason", "x"))).Text, StringComparison.Ordinal);
-        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel"), "form[action*='handler=Clear']", ("reason", "a vitamin, no matter"));
+        Assert.Contains(
+            "3 letters",
+            (await browser.Submit(station, "form[action*='handler=Clear']", ("reason", "x"))).Text,
+            StringComparison.Ordinal
+        );
+        await browser.Submit(
+            await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel"),
+            "form[action*='handler=Clear']",
+            ("reason", "a vitamin, no matter")
+        );
         Assert.DoesNotContain(Record().ClientPath().Questions, asked => asked.Kind == QuestionKind.Screened);
         Assert.Equal(Record().Today, Record().ClientPath().Ladders.Single(ladder => ladder.Product == "kiln-peel").NextOn);
     }
@@ -127,7 +164,11 @@ public sealed class GuideTests : IDisposable
     public async Task Open_skin_is_left_out_of_the_script()
     {
         using var phone = await studio.Phone("Wilmot");
-        Assert.Contains("Left out: chin", (await Answer(phone, true, null, FaceZone.Chin, DayQuestion.OpenSkin)).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Left out: chin",
+            (await Answer(phone, true, null, FaceZone.Chin, DayQuestion.OpenSkin)).Text,
+            StringComparison.Ordinal
+        );
         var (_, guide) = await Begin(phone);
 
         Assert.DoesNotContain("\"zone\":\"chin\"", guide["script"]!["groups"]!.ToJsonString(), StringComparison.Ordinal);
@@ -142,7 +183,10 @@ public sealed class GuideTests : IDisposable
         var (id, guide) = await Begin(phone);
         var events = Ready(guide).Concat(OnFor(300)).ToArray();
 
-        Assert.Equal(HttpStatusCode.OK, (await phone.PostJson("/my/session", Log(guide, Run, 400_000, [.. events.Reverse().Take(4)]))).Status);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await phone.PostJson("/my/session", Log(guide, Run, 400_000, [.. events.Reverse().Take(4)]))).Status
+        );
         Assert.Equal(HttpStatusCode.OK, (await phone.PostJson("/my/session", Log(guide, Run, 400_000, events))).Status);
         Assert.Equal(HttpStatusCode.OK, (await phone.PostJson("/my/session", Log(guide, Run, 400_000, events))).Status);
         Assert.Equal(events.Length, Sessions.Progress(id).Events.Count);
@@ -171,7 +215,17 @@ public sealed class GuideTests : IDisposable
         Assert.Equal(HttpStatusCode.Forbidden, (await nobody.PostJson("/my/session", Log(guide, Run, 100, OnFor(60)))).Status);
         guide["grant"] = "CfDJ8made-up";
         Assert.Equal(HttpStatusCode.Forbidden, (await phone.PostJson("/my/session", Log(guide, Run, 100, OnFor(60)))).Status);
-        foreach (var bad in new[] { "", "null", "{}", "{\"grant\":1}", "{\"grant\":\"a\",\"run\":\"short\",\"events\":[]}", "{\"grant\":\"a\",\"run\":\"run-0001\",\"events\":[{\"id\":\"x\",\"kind\":\"danced\"}]}" })
+        foreach (
+            var bad in new[]
+            {
+                "",
+                "null",
+                "{}",
+                "{\"grant\":1}",
+                "{\"grant\":\"a\",\"run\":\"short\",\"events\":[]}",
+                "{\"grant\":\"a\",\"run\":\"run-0001\",\"events\":[{\"id\":\"x\",\"kind\":\"danced\"}]}",
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.BadRequest, (await phone.PostJson("/my/session", bad)).Status);
         }
@@ -202,13 +256,25 @@ public sealed class GuideTests : IDisposable
         using var phone = await studio.Phone("Wilmot");
         await Answer(phone);
         var (_, guide) = await Begin(phone);
-        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[..1]))).Html, StringComparison.Ordinal);
+        Assert.Contains(
+            "\"withdrawn\":false",
+            (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[..1]))).Html,
+            StringComparison.Ordinal
+        );
 
         using var browser = await studio.SignedIn();
         await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel"), "form[action*='handler=Stop']");
 
-        Assert.Contains("\"withdrawn\":true", (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[1..2]))).Html, StringComparison.Ordinal);
-        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 400_000, OnFor(300)))).Html, StringComparison.Ordinal);
+        Assert.Contains(
+            "\"withdrawn\":true",
+            (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[1..2]))).Html,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "\"withdrawn\":false",
+            (await phone.PostJson("/my/session", Log(guide, Run, 400_000, OnFor(300)))).Html,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -219,11 +285,37 @@ public sealed class GuideTests : IDisposable
         var (_, guide) = await Begin(phone);
         var ask = (string)guide["script"]!["asks"]![0]!["id"]!;
 
-        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 50, [.. Ready(guide)[..1], new("yes", 20, SessionEventKind.Answered, ask, Value: 1)]))).Html, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record().ClientPath().Days[0].Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null);
-        await phone.PostJson("/my/session", Log(guide, Run, 90, new SessionEvent("back", 30, SessionEventKind.TakenBack, "yes"), new SessionEvent("no", 40, SessionEventKind.Answered, ask, Value: 0)));
-        Assert.Contains("\"withdrawn\":false", (await phone.PostJson("/my/session", Log(guide, Run, 95, Ready(guide)[1..2]))).Html, StringComparison.Ordinal);
-        Assert.Contains(Record().ClientPath().Days[0].Evening.Steps, step => step.Product == "kiln-peel" && step.ContactSeconds is not null);
+        Assert.Contains(
+            "\"withdrawn\":false",
+            (
+                await phone.PostJson(
+                    "/my/session",
+                    Log(guide, Run, 50, [.. Ready(guide)[..1], new("yes", 20, SessionEventKind.Answered, ask, Value: 1)])
+                )
+            ).Html,
+            StringComparison.Ordinal
+        );
+        Assert.DoesNotContain(Record().ClientPath().Days[0].Evening.Steps, step =>
+            step.Product == "kiln-peel" && step.ContactSeconds is not null
+        );
+        await phone.PostJson(
+            "/my/session",
+            Log(
+                guide,
+                Run,
+                90,
+                new SessionEvent("back", 30, SessionEventKind.TakenBack, "yes"),
+                new SessionEvent("no", 40, SessionEventKind.Answered, ask, Value: 0)
+            )
+        );
+        Assert.Contains(
+            "\"withdrawn\":false",
+            (await phone.PostJson("/my/session", Log(guide, Run, 95, Ready(guide)[1..2]))).Html,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(Record().ClientPath().Days[0].Evening.Steps, step =>
+            step.Product == "kiln-peel" && step.ContactSeconds is not null
+        );
     }
 
     [Fact]
@@ -236,7 +328,11 @@ public sealed class GuideTests : IDisposable
 
         studio.Clock.Advance(TimeSpan.FromMinutes(5));
         await Answer(phone, true, null, FaceZone.Chin, DayQuestion.OpenSkin);
-        Assert.Contains("\"withdrawn\":true", (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[..1]))).Html, StringComparison.Ordinal);
+        Assert.Contains(
+            "\"withdrawn\":true",
+            (await phone.PostJson("/my/session", Log(guide, Run, 50, Ready(guide)[..1]))).Html,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -245,14 +341,29 @@ public sealed class GuideTests : IDisposable
         using var phone = await studio.Phone("Wilmot");
         await Answer(phone);
         var (id, guide) = await Begin(phone);
-        await phone.PostJson("/my/session", Log(guide, Run, 90_000, [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin)]));
+        await phone.PostJson(
+            "/my/session",
+            Log(guide, Run, 90_000, [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin)])
+        );
         Assert.NotNull((await phone.Get("/my")).Page.QuerySelector($"a[href='/my/guide/{id}']"));
         Assert.Contains("not ended yet", (await phone.Get("/my/peel")).Text, StringComparison.Ordinal);
 
         var refused = new SessionEvent[] { new("no", 500, SessionEventKind.Answered, "stings", Value: 1) };
-        var held = new SessionHeld { Id = "r", Product = "kiln-peel", Day = Record().Today, HappenedAt = studio.Clock.GetUtcNow(), Script = Record().Sessions[0].Script, Events = refused };
+        var held = new SessionHeld
+        {
+            Id = "r",
+            Product = "kiln-peel",
+            Day = Record().Today,
+            HappenedAt = studio.Clock.GetUtcNow(),
+            Script = Record().Sessions[0].Script,
+            Events = refused,
+        };
         var path = Core.Planner.PathPlanner.Plan(Record().Followed with { Log = [held] }, Record().PublishedRules, days: 1);
-        Assert.Contains("not begun", Words.Say(path.Questions.Single(question => question.Kind == QuestionKind.SessionFaults).Because), StringComparison.Ordinal);
+        Assert.Contains(
+            "not begun",
+            Words.Say(path.Questions.Single(question => question.Kind == QuestionKind.SessionFaults).Because),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -277,7 +388,11 @@ public sealed class GuideTests : IDisposable
         }
 
         Assert.Equal(420, HeldContact());
-        Assert.Contains("was used on", Desk.Begin(Record(), new Device(99, studio.ClientId("Wilmot")), "kiln-peel").Why, StringComparison.Ordinal);
+        Assert.Contains(
+            "was used on",
+            Desk.Begin(Record(), new Device(99, studio.ClientId("Wilmot")), "kiln-peel").Why,
+            StringComparison.Ordinal
+        );
         Assert.Empty(Core.Audit.PathAuditor.Audit(Record().Followed, Record().PublishedRules, Record().ClientPath()));
     }
 
@@ -291,7 +406,11 @@ public sealed class GuideTests : IDisposable
         using var browser = await studio.SignedIn();
 
         Assert.Contains("began before the kit was complete", (await browser.Get("/")).Text, StringComparison.Ordinal);
-        Assert.Contains("began before the kit was complete", (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel")).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "began before the kit was complete",
+            (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/peel")).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -303,7 +422,15 @@ public sealed class GuideTests : IDisposable
         using var phone = await studio.Phone("Wilmot");
         await Answer(phone);
         var (_, guide) = await Begin(phone);
-        await phone.PostJson("/my/session", Log(guide, Run, 90_000, [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("b", 60_000, kind)]));
+        await phone.PostJson(
+            "/my/session",
+            Log(
+                guide,
+                Run,
+                90_000,
+                [.. Ready(guide), new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin), new("b", 60_000, kind)]
+            )
+        );
 
         Assert.Equal(expected, DigestRow.Of(Record()).Need!.First.Kind);
         Assert.True(Record().ClientPath().Days[0].Evening.Repair || Record().ClientPath().Days[1].Evening.Repair);
@@ -317,9 +444,25 @@ public sealed class GuideTests : IDisposable
         Assert.False(SessionDesk.AsksPractice(Record(), "kiln-peel"));
 
         var script = Core.Scripting.PeelScript.Compile(Record().Followed, Record().PublishedRules, "kiln-peel", Record().Today).Script!;
-        var grant = new SessionGrant("practice-1", record.Client.Id, null, "kiln-peel", record.Today, true, script, studio.Clock.GetUtcNow(), "Maren Holt");
+        var grant = new SessionGrant(
+            "practice-1",
+            record.Client.Id,
+            null,
+            "kiln-peel",
+            record.Today,
+            true,
+            script,
+            studio.Clock.GetUtcNow(),
+            "Maren Holt"
+        );
         Sessions.Issue(grant);
-        Sessions.Keep(grant.Id, Run, studio.Clock.GetUtcNow(), [.. OnFor(30), new("e", 40_000, SessionEventKind.Ended), new("c", 41_000, SessionEventKind.Stung, Value: 0)], studio.Clock.GetUtcNow());
+        Sessions.Keep(
+            grant.Id,
+            Run,
+            studio.Clock.GetUtcNow(),
+            [.. OnFor(30), new("e", 40_000, SessionEventKind.Ended), new("c", 41_000, SessionEventKind.Stung, Value: 0)],
+            studio.Clock.GetUtcNow()
+        );
 
         Assert.False(SessionDesk.AsksPractice(Record("Orla"), "kiln-peel"));
         Assert.Null(new Core.Known.KnownFacts(Record("Orla").Followed).ContactOf("kiln-peel", record.Today));

@@ -23,7 +23,9 @@ public sealed class HandoutPageTests : IDisposable
         var contacts = studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId("Orla"))!.Rules.Contacts;
         Assert.All(sheets, sheet =>
         {
-            Assert.All(new[] { contacts.Studio, contacts.OutOfHours, contacts.Emergency, "Medical help now", Cautions.Last }, text => Assert.Contains(text, sheet.TextContent, StringComparison.Ordinal));
+            Assert.All(new[] { contacts.Studio, contacts.OutOfHours, contacts.Emergency, "Medical help now", Cautions.Last }, text =>
+                Assert.Contains(text, sheet.TextContent, StringComparison.Ordinal)
+            );
             Assert.Empty(sheet.QuerySelectorAll(".square"));
         });
     }

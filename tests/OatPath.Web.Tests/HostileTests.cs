@@ -9,7 +9,9 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>Every handler of every page with hostile values in every field, and handlers that are not there: an answer, never an accident.</summary>
+/// <summary>
+/// Every handler of every page with hostile values in every field, and handlers that are not there: an answer, never an accident.
+/// </summary>
 public sealed class HostileTests : IDisposable
 {
     private readonly TestStudio studio = new();
@@ -24,12 +26,21 @@ public sealed class HostileTests : IDisposable
     {
         jory = studio.ClientId("Jory");
         AppDomain.CurrentDomain.FirstChanceException += (_, thrown) =>
-    {
-        if (thrown.Exception.StackTrace?.Contains("OatPath", StringComparison.Ordinal) == true)
         {
-            last = $"{thrown.Exception.GetType().Name} {thrown.Exception.Message} {string.Join(" < ", thrown.Exception.StackTrace.Split('\n').Where(line => line.Contains("OatPath", StringComparison.Ordinal)).Take(4).Select(line => line.Trim()))}";
-        }
-    };
+            if (thrown.Exception.StackTrace?.Contains("OatPath", StringComparison.Ordinal) == true)
+            {
+                last =
+                    $"{thrown.Exception.GetType().Name} {thrown.Exception.Message} "
+                        + string.Join(
+                            " < ",
+                            thrown
+                                .Exception.StackTrace.Split('\n')
+                                .Where(line => line.Contains("OatPath", StringComparison.Ordinal))
+                                .Take(4)
+                                .Select(line => line.Trim())
+                        );
+            }
+        };
     }
 
     public void Dispose() => studio.Dispose();
@@ -49,8 +60,20 @@ public sealed class HostileTests : IDisposable
             {
                 var compiled = await loader.LoadAsync(page, EndpointMetadataCollection.Empty);
                 var bound = compiled.BoundProperties.SelectMany(property => Fields(property.Name, property.ParameterType)).ToList();
-                handlers.AddRange(compiled.HandlerMethods.Select(method => new Handler("/" + endpoint.RoutePattern.RawText!.TrimStart('/'), method.HttpMethod.ToUpperInvariant(), method.Name ?? "",
-                    [.. method.Parameters.SelectMany(parameter => Fields(parameter.Name, parameter.ParameterType)).Concat(bound).Where(name => !name.Equals("id", StringComparison.OrdinalIgnoreCase)).Distinct(StringComparer.OrdinalIgnoreCase)])));
+                handlers.AddRange(
+                    compiled.HandlerMethods.Select(method => new Handler(
+                        "/" + endpoint.RoutePattern.RawText!.TrimStart('/'),
+                        method.HttpMethod.ToUpperInvariant(),
+                        method.Name ?? "",
+                        [
+                            .. method
+                                .Parameters.SelectMany(parameter => Fields(parameter.Name, parameter.ParameterType))
+                                .Concat(bound)
+                                .Where(name => !name.Equals("id", StringComparison.OrdinalIgnoreCase))
+                                .Distinct(StringComparer.OrdinalIgnoreCase),
+                        ]
+                    ))
+                );
             }
         }
 
@@ -61,13 +84,24 @@ public sealed class HostileTests : IDisposable
     private static IEnumerable<string> Fields(string name, Type type)
     {
         var plain = Nullable.GetUnderlyingType(type) ?? (type.IsArray ? type.GetElementType()! : type);
-        return plain.IsPrimitive || plain.IsEnum || plain.Namespace?.StartsWith("System", StringComparison.Ordinal) == true ? [name]
-            : plain.GetProperties().Where(property => property.CanWrite).SelectMany(property => Fields($"{name}.{property.Name}", property.PropertyType)).Prepend(name);
+        return plain.IsPrimitive || plain.IsEnum || plain.Namespace?.StartsWith("System", StringComparison.Ordinal) == true
+            ? [name]
+            : plain
+                .GetProperties()
+                .Where(property => property.CanWrite)
+                .SelectMany(property => Fields($"{name}.{property.Name}", property.PropertyType))
+                .Prepend(name);
     }
 
     private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal);
 
-    private async Task Attack(Browser browser, Handler handler, string address, string token, IEnumerable<(string Field, string Value)> fields)
+    private async Task Attack(
+        Browser browser,
+        Handler handler,
+        string address,
+        string token,
+        IEnumerable<(string Field, string Value)> fields
+    )
     {
         // From another address each time, so that no limit stands in the way.
         requests++;
@@ -85,12 +119,22 @@ public sealed class HostileTests : IDisposable
         browser.From = $"10.{requests >> 16 & 255}.{requests >> 8 & 255}.{requests & 255}";
         var sent = fields.Select(field => new KeyValuePair<string, string>(field.Field, field.Value)).ToList();
         var query = handler.Name.Length > 0 ? $"?handler={handler.Name}" : "?";
-        var answer = handler.Method == "GET"
-            ? await browser.Get(address + query + string.Concat(sent.Select(field => $"&{Uri.EscapeDataString(field.Key)}={Uri.EscapeDataString(field.Value)}")), follow: false)
-            : await browser.Post(address + query, [.. sent, new("__RequestVerificationToken", token)], follow: false);
+        var answer =
+            handler.Method == "GET"
+                ? await browser.Get(
+                    address
+                        + query
+                        + string.Concat(sent.Select(field => $"&{Uri.EscapeDataString(field.Key)}={Uri.EscapeDataString(field.Value)}")),
+                    follow: false
+                )
+                : await browser.Post(address + query, [.. sent, new("__RequestVerificationToken", token)], follow: false);
         if ((int)answer.Status >= 500)
         {
-            accidents.Add($"{handler} answered {answer.Status} to {string.Join(", ", sent.Select(field => $"{field.Key}={(field.Value.Length > 60 ? field.Value[..60] : field.Value)}"))}: {last}");
+            accidents.Add(
+                $"{handler} answered {answer.Status} to "
+                    + string.Join(", ", sent.Select(field => $"{field.Key}={(field.Value.Length > 60 ? field.Value[..60] : field.Value)}"))
+                    + $": {last}"
+            );
         }
 
         Assert.DoesNotContain("   at OatPath", answer.Html, StringComparison.Ordinal);
@@ -124,39 +168,61 @@ public sealed class HostileTests : IDisposable
                 // The other fields hold something that a form might send.
                 foreach (var value in HostileValues.All)
                 {
-                    await Attack(browser, handler, address, token, handler.Fields.Select(other => (other, other == field ? value : Usual(other))));
+                    await Attack(
+                        browser,
+                        handler,
+                        address,
+                        token,
+                        handler.Fields.Select(other => (other, other == field ? value : Usual(other)))
+                    );
                 }
             }
 
             mend();
         }
 
-        Assert.True(accidents.Count == 0, string.Join("\n", accidents.GroupBy(accident => accident.Split(' ')[2] + accident.Split(": ")[^1]).Select(group => group.First()).Take(25)));
+        Assert.True(
+            accidents.Count == 0,
+            string.Join(
+                "\n",
+                accidents.GroupBy(accident => accident.Split(' ')[2] + accident.Split(": ")[^1]).Select(group => group.First()).Take(25)
+            )
+        );
     }
 
-    private string Usual(string field) => field.Split('.')[^1].ToLowerInvariant() switch
-    {
-        "phone" => tag,
-        "what" => "missed",
-        "product" or "of" or "first" => "sedge-serum",
-        "moment" => "Evening",
-        "version" => $"{studio.Services.GetRequiredService<Clients>().Find(jory)!.Version}",
-        "on" or "day" or "from" or "until" or "about" or "birth" or "date" => "2026-03-09",
-        "at" or "time" => "18:30",
-        "rung" or "sting" or "redness" or "days" or "units" or "count" or "weeks" => "1",
-        "length" => "45",
-        "kind" => "light-peel",
-        "client" => jory,
-        "key" => Guid.NewGuid().ToString("n"),
-        _ => "oat",
-    };
+    private string Usual(string field) =>
+        field.Split('.')[^1].ToLowerInvariant() switch
+        {
+            "phone" => tag,
+            "what" => "missed",
+            "product" or "of" or "first" => "sedge-serum",
+            "moment" => "Evening",
+            "version" => $"{studio.Services.GetRequiredService<Clients>().Find(jory)!.Version}",
+            "on" or "day" or "from" or "until" or "about" or "birth" or "date" => "2026-03-09",
+            "at" or "time" => "18:30",
+            "rung" or "sting" or "redness" or "days" or "units" or "count" or "weeks" => "1",
+            "length" => "45",
+            "kind" => "light-peel",
+            "client" => jory,
+            "key" => Guid.NewGuid().ToString("n"),
+            _ => "oat",
+        };
 
-    private string Fill(string route) => route
-        .Replace("/clients/{id}", $"/clients/{jory}", StringComparison.Ordinal)
-        .Replace("/shelf/import/{id}", $"/shelf/import/{studio.Services.GetRequiredService<ShelfImports>().Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}", StringComparison.Ordinal)
-        .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
-        .Replace("{product}", "sedge-serum", StringComparison.Ordinal).Replace("{fact}", "nothing", StringComparison.Ordinal).Replace("{token}", "guess", StringComparison.Ordinal)
-        .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
+    private ShelfImports Imports => studio.Services.GetRequiredService<ShelfImports>();
+
+    private string Fill(string route) =>
+        route
+            .Replace("/clients/{id}", $"/clients/{jory}", StringComparison.Ordinal)
+            .Replace(
+                "/shelf/import/{id}",
+                $"/shelf/import/{Imports.Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}",
+                StringComparison.Ordinal
+            )
+            .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
+            .Replace("{product}", "sedge-serum", StringComparison.Ordinal)
+            .Replace("{fact}", "nothing", StringComparison.Ordinal)
+            .Replace("{token}", "guess", StringComparison.Ordinal)
+            .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
 
     /// <summary>Puts back what a wild form may have changed for whoever goes on attacking.</summary>
     private void Mend()
@@ -176,7 +242,12 @@ public sealed class HostileTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var everybody = studio.Services.GetRequiredService<Clients>().Search("").Select(client => client.Id).ToList();
-        var handlers = (await Handlers()).Where(handler => !ForPhones(handler.Route) && handler.Route is not ("/go/{token}" or "/sign-in" or "/first-run" or "/went-wrong")).Where((_, i) => i % 2 == half).ToList();
+        var handlers = (await Handlers())
+            .Where(handler =>
+                !ForPhones(handler.Route) && handler.Route is not ("/go/{token}" or "/sign-in" or "/first-run" or "/went-wrong")
+            )
+            .Where((_, i) => i % 2 == half)
+            .ToList();
         Assert.True(handlers.Count > 30);
         await Walk(browser, handlers, Fill, "/clients/new", Mend);
         var desk = await browser.Get("/");
@@ -193,27 +264,72 @@ public sealed class HostileTests : IDisposable
         Assert.True(handlers.Count > 15);
         await Walk(phone, handlers, Fill, "/my/report", () => { });
         using var nobody = studio.Anyone();
-        await Walk(nobody, (await Handlers()).Where(handler => handler.Route is "/sign-in" or "/first-run" or "/go/{token}" or "/went-wrong"), Fill, "/sign-in", () => { });
+        await Walk(
+            nobody,
+            (await Handlers()).Where(handler => handler.Route is "/sign-in" or "/first-run" or "/go/{token}" or "/went-wrong"),
+            Fill,
+            "/sign-in",
+            () => { }
+        );
     }
 
     [Fact]
     public async Task Handlers_that_are_not_there_and_bodies_that_are_none_are_refused()
     {
         using var browser = await studio.SignedIn();
-        var token = (await browser.Get("/clients/new")).Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        foreach (var address in new[] { "/", "/clients/new", "/house", "/shelf", "/shelf/new", $"/clients/{jory}/ramp", "/treatments/edit", "/my/report", "/my/session", "/sign-in" })
+        var token = (await browser.Get("/clients/new"))
+            .Page.QuerySelector("input[name=__RequestVerificationToken]")!
+            .GetAttribute("value")!;
+        foreach (
+            var address in new[]
+            {
+                "/",
+                "/clients/new",
+                "/house",
+                "/shelf",
+                "/shelf/new",
+                $"/clients/{jory}/ramp",
+                "/treatments/edit",
+                "/my/report",
+                "/my/session",
+                "/sign-in",
+            }
+        )
         {
             foreach (var handler in new[] { "", "?handler=Nothing", "?handler=%00", "?handler=" + new string('x', 500) })
             {
-                Look(await browser.Post(address + handler, [new("__RequestVerificationToken", token)], follow: false), $"{address} {handler}");
+                Look(
+                    await browser.Post(address + handler, [new("__RequestVerificationToken", token)], follow: false),
+                    $"{address} {handler}"
+                );
                 Look(await browser.PostJson(address + handler, "{\"broken\":"), $"{address} {handler} json");
                 Look(await browser.Upload(address + handler, token, "a.bin", [0, 1, 2, 255]), $"{address} {handler} file");
             }
 
             // Too many fields, a field too long, a form too large.
-            Look(await browser.Post(address, [.. Enumerable.Range(0, 3000).Select(i => new KeyValuePair<string, string>($"f{i}", "x")), new("__RequestVerificationToken", token)], follow: false), address);
-            Look(await browser.Post(address, [new("__RequestVerificationToken", token), new("a", new string('x', 1_900_000))], follow: false), address);
-            Look(await browser.Post(address, [new("__RequestVerificationToken", token), new(new string('k', 100_000), "x")], follow: false), address);
+            Look(
+                await browser.Post(
+                    address,
+                    [
+                        .. Enumerable.Range(0, 3000).Select(i => new KeyValuePair<string, string>($"f{i}", "x")),
+                        new("__RequestVerificationToken", token),
+                    ],
+                    follow: false
+                ),
+                address
+            );
+            Look(
+                await browser.Post(
+                    address,
+                    [new("__RequestVerificationToken", token), new("a", new string('x', 1_900_000))],
+                    follow: false
+                ),
+                address
+            );
+            Look(
+                await browser.Post(address, [new("__RequestVerificationToken", token), new(new string('k', 100_000), "x")], follow: false),
+                address
+            );
         }
     }
 

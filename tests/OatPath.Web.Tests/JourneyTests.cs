@@ -63,7 +63,12 @@ public sealed class JourneyTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var before = Record("Jory").Facts.Count;
-        var page = await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Jory")}/meet"), "main form:has(#history)", (field, value), ("history", "kept text"));
+        var page = await browser.Submit(
+            await browser.Get($"/clients/{studio.ClientId("Jory")}/meet"),
+            "main form:has(#history)",
+            (field, value),
+            ("history", "kept text")
+        );
 
         Assert.Contains(title, page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("kept text", page.Page.QuerySelector("#history")!.TextContent);
@@ -192,7 +197,11 @@ public sealed class JourneyTests : IDisposable
         var page = await browser.Get($"/clients/{studio.ClientId("Mirre")}/ramp");
 
         Assert.Contains("say what you saw", (await browser.Submit(page, "#red form", ("reason", " "))).Text, StringComparison.Ordinal);
-        Assert.Contains("Cleared", (await browser.Submit(page, "#red form", ("reason", "calm, no stinging at the visit"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Cleared",
+            (await browser.Submit(page, "#red form", ("reason", "calm, no stinging at the visit"))).Text,
+            StringComparison.Ordinal
+        );
         Assert.DoesNotContain(Record("Mirre").ClientPath().Questions, question => question.Kind == QuestionKind.ClearRed);
     }
 
@@ -203,7 +212,11 @@ public sealed class JourneyTests : IDisposable
         using var phone = await studio.Phone("Perrin");
         Assert.Contains("Patch test tonight", (await phone.Get("/my")).Text, StringComparison.Ordinal);
 
-        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Perrin")}/meet"), "main form:has(#history)", ("allergy", "Salicylates"));
+        await browser.Submit(
+            await browser.Get($"/clients/{studio.ClientId("Perrin")}/meet"),
+            "main form:has(#history)",
+            ("allergy", "Salicylates")
+        );
 
         Assert.DoesNotContain("Patch test", (await phone.Get("/my")).Text, StringComparison.Ordinal);
     }
@@ -223,7 +236,14 @@ public sealed class JourneyTests : IDisposable
     public async Task A_new_product_with_bad_numbers_names_them_and_is_not_saved()
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Submit(await browser.Get("/shelf/new"), "main form", ("name", "Pond water"), ("kind", "Scrub"), ("ph", "15"), ("contentMl", "-2"));
+        var page = await browser.Submit(
+            await browser.Get("/shelf/new"),
+            "main form",
+            ("name", "Pond water"),
+            ("kind", "Scrub"),
+            ("ph", "15"),
+            ("contentMl", "-2")
+        );
 
         Assert.Contains("pH", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
         Assert.DoesNotContain("Pond water", (await browser.Get("/shelf")).Text, StringComparison.Ordinal);
@@ -254,7 +274,23 @@ public sealed class JourneyTests : IDisposable
         using var browser = await studio.SignedIn();
         foreach (var client in studio.Services.GetRequiredService<Store.Clients>().Search(""))
         {
-            foreach (var station in new[] { "meet", "shelf", "routine", "ramp", "ramp?weeks=26", "peel", "care", "look-back", "publish", "preview", "preview?show=path", "link" })
+            foreach (
+                var station in new[]
+                {
+                    "meet",
+                    "shelf",
+                    "routine",
+                    "ramp",
+                    "ramp?weeks=26",
+                    "peel",
+                    "care",
+                    "look-back",
+                    "publish",
+                    "preview",
+                    "preview?show=path",
+                    "link",
+                }
+            )
             {
                 Assert.Equal(HttpStatusCode.OK, (await browser.Get($"/clients/{client.Id}/{station}")).Status);
             }

@@ -14,7 +14,8 @@ public sealed class LimitTests : IDisposable
 
     public void Dispose() => studio.Dispose();
 
-    private int Reports(string name) => studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!.Followed.Log.OfType<CheckedIn>().Count();
+    private int Reports(string name) =>
+        studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!.Followed.Log.OfType<CheckedIn>().Count();
 
     [Theory]
     [InlineData("192.0.2.7", "192.0.2.7", true)]
@@ -44,12 +45,19 @@ public sealed class LimitTests : IDisposable
         var refused = await phone.Submit(form, "main form", [.. told, Key()]);
         Assert.Equal(HttpStatusCode.TooManyRequests, refused.Status);
         Assert.Contains("Medical help now", refused.Text, StringComparison.Ordinal);
-        Assert.Contains(studio.Services.GetRequiredService<Studio>().Current().Rules.Contacts.Emergency, refused.Text, StringComparison.Ordinal);
+        Assert.Contains(
+            studio.Services.GetRequiredService<Studio>().Current().Rules.Contacts.Emergency,
+            refused.Text,
+            StringComparison.Ordinal
+        );
         Assert.Contains("This is not with your studio yet", refused.Text, StringComparison.Ordinal);
         Assert.Equal(before + 30, Reports("Perrin"));
 
         var jory = Reports("Jory");
-        Assert.Equal(HttpStatusCode.OK, (await other.Submit(await other.Get("/my/report"), "main form", ("sting", "0"), ("redness", "0"))).Status);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await other.Submit(await other.Get("/my/report"), "main form", ("sting", "0"), ("redness", "0"))).Status
+        );
         Assert.Equal(jory + 1, Reports("Jory"));
     }
 
@@ -65,7 +73,11 @@ public sealed class LimitTests : IDisposable
 
         Assert.Equal(HttpStatusCode.TooManyRequests, page.Status);
         Assert.Contains("Too many requests", page.Text, StringComparison.Ordinal);
-        Assert.Contains(studio.Services.GetRequiredService<Studio>().Current().Rules.Contacts.Emergency, page.Text, StringComparison.Ordinal);
+        Assert.Contains(
+            studio.Services.GetRequiredService<Studio>().Current().Rules.Contacts.Emergency,
+            page.Text,
+            StringComparison.Ordinal
+        );
         using var other = await studio.Phone("Jory");
         Assert.Equal(HttpStatusCode.OK, (await other.Get("/my")).Status);
     }
@@ -84,14 +96,21 @@ public sealed class LimitTests : IDisposable
         }
 
         Assert.Equal(HttpStatusCode.TooManyRequests, last);
-        Assert.Equal(HttpStatusCode.OK, (await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "0"), ("redness", "0"))).Status);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "0"), ("redness", "0"))).Status
+        );
     }
 
     [Fact]
     public async Task A_calendar_that_many_fetch_from_one_service_is_counted_by_itself()
     {
         var feeds = studio.Services.GetRequiredService<CalendarFeeds>();
-        var tokens = studio.Services.GetRequiredService<Clients>().Search("").Select(client => feeds.Create(client.Id, false, studio.Clock.GetUtcNow())).ToList();
+        var tokens = studio
+            .Services.GetRequiredService<Clients>()
+            .Search("")
+            .Select(client => feeds.Create(client.Id, false, studio.Clock.GetUtcNow()))
+            .ToList();
         using var service = studio.Anyone();
         service.From = "192.0.2.6";
         for (var i = 0; i < 90; i++)

@@ -60,7 +60,11 @@ public sealed class NormalTests : IDisposable
         Assert.Equal(first.Address, second.Address);
         Assert.Equal(before + 1, Record("Bettina").ClientPath().Reports.Count);
         Assert.Contains("choose one", (await phone.Submit(page, "form.sheet", ("degree", "Little"))).Text, StringComparison.Ordinal);
-        Assert.Contains("a little, clearly or strongly", (await phone.Submit(page, "form.sheet", ("sign", "Itch"), ("degree", "Badly"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "a little, clearly or strongly",
+            (await phone.Submit(page, "form.sheet", ("sign", "Itch"), ("degree", "Badly"))).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -69,7 +73,16 @@ public sealed class NormalTests : IDisposable
         using var phone = await studio.Phone("Bettina");
         var text = (await phone.Get("/my")).Text;
 
-        foreach (var said in new[] { "Day 3 after the superficial peel", "Usual today:", "Is this normal?", "until Fri 13 March is over", "until Mon 16 March is over" })
+        foreach (
+            var said in new[]
+            {
+                "Day 3 after the superficial peel",
+                "Usual today:",
+                "Is this normal?",
+                "until Fri 13 March is over",
+                "until Mon 16 March is over",
+            }
+        )
         {
             Assert.Contains(said, text, StringComparison.Ordinal);
         }
@@ -101,7 +114,12 @@ public sealed class NormalTests : IDisposable
     {
         using var phone = await studio.Phone("Bettina");
         using var anyone = studio.Anyone();
-        async Task<string> Made() => new Uri((await phone.Submit(await phone.Get("/my/calendar"), "form[action*='Subscribe']")).Page.QuerySelector("#address")!.GetAttribute("value")!).AbsolutePath;
+        async Task<string> Made() =>
+            new Uri(
+                (await phone.Submit(await phone.Get("/my/calendar"), "form[action*='Subscribe']"))
+                    .Page.QuerySelector("#address")!
+                    .GetAttribute("value")!
+            ).AbsolutePath;
 
         var first = await Made();
         Assert.Equal("text/calendar", (await anyone.Get(first)).Raw.Content.Headers.ContentType!.MediaType);
@@ -193,7 +211,9 @@ public sealed class NormalTests : IDisposable
         var messenger = studio.Services.GetRequiredService<Messenger>();
         studio.Clock.Advance(TimeSpan.FromHours(16));
         messenger.Write();
-        Assert.Contains(Outbox.Latest(), message => message.Client == "Bettina Oake" && message.Key.EndsWith("again", StringComparison.Ordinal));
+        Assert.Contains(Outbox.Latest(), message =>
+            message.Client == "Bettina Oake" && message.Key.EndsWith("again", StringComparison.Ordinal)
+        );
         Assert.Contains(DeskRows.Of(Record("Bettina")), row => row.Kind == QuestionKind.CheckInOverdue);
         using var browser = await studio.SignedIn();
         var read = await browser.Submit(await browser.Get("/"), $"li[data-client='{studio.ClientId("Bettina")}'] form[action*='Seen']");
@@ -208,7 +228,18 @@ public sealed class NormalTests : IDisposable
         using var browser = await studio.SignedIn();
         using var phone = await studio.Phone("Bettina");
         var before = Record("Bettina").Facts.Count;
-        foreach (var address in new[] { "/", "/outbox", "/treatments", $"/clients/{studio.ClientId("Bettina")}/care", $"/clients/{studio.ClientId("Bettina")}/visit", $"/clients/{studio.ClientId("Bettina")}/treatment", $"/clients/{studio.ClientId("Bettina")}/care/calendar" })
+        foreach (
+            var address in new[]
+            {
+                "/",
+                "/outbox",
+                "/treatments",
+                $"/clients/{studio.ClientId("Bettina")}/care",
+                $"/clients/{studio.ClientId("Bettina")}/visit",
+                $"/clients/{studio.ClientId("Bettina")}/treatment",
+                $"/clients/{studio.ClientId("Bettina")}/care/calendar",
+            }
+        )
         {
             Assert.Equal(System.Net.HttpStatusCode.OK, (await browser.Get(address)).Status);
         }

@@ -16,7 +16,9 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>Nobody's words in another's record: what is told under one link is taken under no other, and a phone that was shut out says nothing off.</summary>
+/// <summary>
+/// Nobody's words in another's record: what is told under one link is taken under no other, and a phone that was shut out says nothing off.
+/// </summary>
 public sealed class OwnWordsTests : IDisposable
 {
     private readonly TestStudio studio = new();
@@ -67,13 +69,20 @@ public sealed class OwnWordsTests : IDisposable
     {
         var phone = await studio.Phone("Wilmot");
         var page = await phone.Get("/my/peel?again=true");
-        await phone.Submit(page, "form[action*='handler=Answer']", [.. DayQuestionWords.All.Select(asked => (EnumName.Of(asked.Question), (string?)"no")), ("agree", "true")]);
+        await phone.Submit(
+            page,
+            "form[action*='handler=Answer']",
+            [.. DayQuestionWords.All.Select(asked => (EnumName.Of(asked.Question), (string?)"no")), ("agree", "true")]
+        );
         var guide = await phone.Submit(await phone.Get("/my/peel"), "form[action*='handler=Begin']");
         return (phone, JsonNode.Parse(guide.Page.QuerySelector("#guide")!.GetAttribute("data-guide")!)!);
     }
 
     private static Task<Answer> Send(Browser phone, JsonNode guide, params IEnumerable<SessionEvent> events) =>
-        phone.PostJson("/my/session", JsonSerializer.Serialize(new SessionLog((string)guide["grant"]!, "run-0001", 400_000, [.. events]), CaseJson.Compact));
+        phone.PostJson(
+            "/my/session",
+            JsonSerializer.Serialize(new SessionLog((string)guide["grant"]!, "run-0001", 400_000, [.. events]), CaseJson.Compact)
+        );
 
     private static SessionEvent On => new("t", 1000, SessionEventKind.Touched, Zone: FaceZone.Chin);
 
@@ -84,7 +93,13 @@ public sealed class OwnWordsTests : IDisposable
         using var _ = phone;
         await Send(phone, guide, On);
         studio.Services.GetRequiredService<Links>().Revoke(studio.ClientId("Wilmot"), studio.Clock.GetUtcNow());
-        var late = await Send(phone, guide, new SessionEvent("b", 200_000, SessionEventKind.Stung, Value: 4), new("o", 210_000, SessionEventKind.AllOff), new("e", 300_000, SessionEventKind.Ended));
+        var late = await Send(
+            phone,
+            guide,
+            new SessionEvent("b", 200_000, SessionEventKind.Stung, Value: 4),
+            new("o", 210_000, SessionEventKind.AllOff),
+            new("e", 300_000, SessionEventKind.Ended)
+        );
 
         Assert.Equal(HttpStatusCode.OK, late.Status);
         var held = Record("Wilmot").Sessions.Single(session => !session.Practice);
@@ -92,8 +107,18 @@ public sealed class OwnWordsTests : IDisposable
         var state = SessionReading.Of(held.Script, held.Events).Last;
         Assert.True(state.Zones.Single(zone => zone.Zone == FaceZone.Chin).IsOn);
         Assert.Equal(4, state.WorstSting);
-        Assert.Contains(Record("Wilmot").ClientPath().Questions, question => question.Kind == QuestionKind.SessionFaults && Words.Say(question.Because).Contains("after the phone was shut out", StringComparison.Ordinal));
-        Assert.Equal(held, CaseJson.ReadCase(CaseJson.Write(Record("Wilmot").Draft)).Case!.Log.OfType<SessionHeld>().Single(session => session.Id == held.Id), Same);
+        Assert.Contains(Record("Wilmot").ClientPath().Questions, question =>
+            question.Kind == QuestionKind.SessionFaults
+            && Words.Say(question.Because).Contains("after the phone was shut out", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            held,
+            CaseJson
+                .ReadCase(CaseJson.Write(Record("Wilmot").Draft))
+                .Case!.Log.OfType<SessionHeld>()
+                .Single(session => session.Id == held.Id),
+            Same
+        );
     }
 
     private static bool Same(SessionHeld one, SessionHeld other) => CaseJson.Write(one) == CaseJson.Write(other);
@@ -116,15 +141,34 @@ public sealed class OwnWordsTests : IDisposable
         var (phone, guide) = await Begin();
         using var _ = phone;
         var grant = (string)guide["id"]!;
-        IEnumerable<SessionEvent> Many(int from, int count) => Enumerable.Range(from, count).Select(i => new SessionEvent($"e{i}", i, SessionEventKind.Stung, Value: 0));
+        IEnumerable<SessionEvent> Many(int from, int count) =>
+            Enumerable.Range(from, count).Select(i => new SessionEvent($"e{i}", i, SessionEventKind.Stung, Value: 0));
         for (var i = 0; i < Sessions.MostEvents - 1000; i += 1900)
         {
-            Sessions.Keep(grant, "run-0001", studio.Clock.GetUtcNow(), [.. Many(i, Math.Min(1900, Sessions.MostEvents - 1000 - i))], studio.Clock.GetUtcNow());
+            Sessions.Keep(
+                grant,
+                "run-0001",
+                studio.Clock.GetUtcNow(),
+                [.. Many(i, Math.Min(1900, Sessions.MostEvents - 1000 - i))],
+                studio.Clock.GetUtcNow()
+            );
         }
 
         Assert.Equal(HttpStatusCode.OK, (await Send(phone, guide, Many(30_000, 1000))).Status);
         Assert.Equal(HttpStatusCode.OK, (await Send(phone, guide, Many(30_000, 1000))).Status);
         Assert.Equal(HttpStatusCode.RequestEntityTooLarge, (await Send(phone, guide, On)).Status);
-        Assert.Equal(SessionTaking.Full, Sessions.Keep("practice", "run-0001", studio.Clock.GetUtcNow(), [.. Many(0, Sessions.MostPractised + 1)], studio.Clock.GetUtcNow(), Sessions.MostPractised).Taking);
+        Assert.Equal(
+            SessionTaking.Full,
+            Sessions
+                .Keep(
+                    "practice",
+                    "run-0001",
+                    studio.Clock.GetUtcNow(),
+                    [.. Many(0, Sessions.MostPractised + 1)],
+                    studio.Clock.GetUtcNow(),
+                    Sessions.MostPractised
+                )
+                .Taking
+        );
     }
 }

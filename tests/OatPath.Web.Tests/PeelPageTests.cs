@@ -24,23 +24,42 @@ public sealed class PeelPageTests : IDisposable
         var page = await browser.Get(Peel("Wilmot"));
 
         Assert.Contains("Next evening: Thu 12 March, at most 8 min on the skin", page.Text, StringComparison.Ordinal);
-        Assert.Contains("Not sooner: Kiln wash-off peel rests: the last peel evening was Thu 26 February", page.Text, StringComparison.Ordinal);
-        var row = page.Page.QuerySelectorAll("table tbody tr").Single(line => line.TextContent.Contains("Chalk cream", StringComparison.Ordinal));
+        Assert.Contains(
+            "Not sooner: Kiln wash-off peel rests: the last peel evening was Thu 26 February",
+            page.Text,
+            StringComparison.Ordinal
+        );
+        var row = page
+            .Page.QuerySelectorAll("table tbody tr")
+            .Single(line => line.TextContent.Contains("Chalk cream", StringComparison.Ordinal));
         Assert.Contains("Sun 8 March", row.TextContent, StringComparison.Ordinal);
         Assert.Contains("Mon 16 March", row.TextContent, StringComparison.Ordinal);
         Assert.Contains("5 min on the skin, sting 2", page.Text, StringComparison.Ordinal);
         Assert.Matches(@"Thu 12\s+Wilmot Farrago:\s+a peel evening", (await browser.Get("/")).Text);
-        Assert.Contains("next Thu 12 March", (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/ramp")).Page.QuerySelector(".stations")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "next Thu 12 March",
+            (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/ramp")).Page.QuerySelector(".stations")!.TextContent,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public async Task A_wish_that_cannot_be_is_answered_with_the_nearest_evening()
     {
         using var browser = await studio.SignedIn();
-        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Orla")}/shelf"), "form[action*='handler=Bring']", ("product", "kiln-peel"));
+        await browser.Submit(
+            await browser.Get($"/clients/{studio.ClientId("Orla")}/shelf"),
+            "form[action*='handler=Bring']",
+            ("product", "kiln-peel")
+        );
         Assert.DoesNotContain(Record("Orla").Draft.Decisions.OfType<StartActive>(), start => start.Product == "kiln-peel");
 
-        var page = await browser.Submit(await browser.Get(Peel("Orla")), "form[action*='handler=Plan']", ("Plan.EveryDays", "28"), ("Plan.FirstOn", "2026-03-10"));
+        var page = await browser.Submit(
+            await browser.Get(Peel("Orla")),
+            "form[action*='handler=Plan']",
+            ("Plan.EveryDays", "28"),
+            ("Plan.FirstOn", "2026-03-10")
+        );
 
         Assert.Contains("Tue 10 March cannot be; the nearest evening is ", page.Text, StringComparison.Ordinal);
         var status = Kit(Record("Orla").DraftPath());
@@ -57,14 +76,33 @@ public sealed class PeelPageTests : IDisposable
     public async Task A_salon_peel_is_written_down_layer_by_layer_keeps_what_was_typed_and_can_be_undone()
     {
         using var browser = await studio.SignedIn();
-        (string, string?)[] layers = [("Salon.Layers[0].What", "lactic"), ("Salon.Layers[0].Percent", "30"), ("Salon.Layers[0].Ph", "3,2"), ("Salon.Layers[0].On", "0:00"), ("Salon.Layers[1].What", "glycolic"), ("Salon.Layers[1].Percent", "20"), ("Salon.Layers[1].Ph", "3.5")];
-        var half = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Salon']", [.. layers, ("Salon.Off", "soon")]);
+        (string, string?)[] layers =
+        [
+            ("Salon.Layers[0].What", "lactic"),
+            ("Salon.Layers[0].Percent", "30"),
+            ("Salon.Layers[0].Ph", "3,2"),
+            ("Salon.Layers[0].On", "0:00"),
+            ("Salon.Layers[1].What", "glycolic"),
+            ("Salon.Layers[1].Percent", "20"),
+            ("Salon.Layers[1].Ph", "3.5"),
+        ];
+        var half = await browser.Submit(
+            await browser.Get(Peel("Wilmot")),
+            "form[action*='handler=Salon']",
+            [.. layers, ("Salon.Off", "soon")]
+        );
         Assert.Contains("All off at", half.Text, StringComparison.Ordinal);
         Assert.Contains("Layer 2, on at", half.Text, StringComparison.Ordinal);
         Assert.Equal("3,2", half.Page.QuerySelector("input[name='Salon.Layers[0].Ph']")!.GetAttribute("value"));
         Assert.Empty(Record("Wilmot").Draft.Treatments);
 
-        var done = await browser.Submit(half, "form[action*='handler=Salon']", ("Salon.Layers[1].On", "4:00"), ("Salon.Off", "7:00"), ("Salon.Zones", "Chin"));
+        var done = await browser.Submit(
+            half,
+            "form[action*='handler=Salon']",
+            ("Salon.Layers[1].On", "4:00"),
+            ("Salon.Off", "7:00"),
+            ("Salon.Zones", "Chin")
+        );
         Assert.Contains("lactic 30 % pH 3.2 7:00, glycolic 20 % pH 3.5 3:00; chin; by Maren Holt", done.Text, StringComparison.Ordinal);
         Assert.True(Kit(Record("Wilmot").DraftPath()).NextOn > new DateOnly(2026, 3, 30));
 
@@ -76,8 +114,18 @@ public sealed class PeelPageTests : IDisposable
     public async Task A_blend_left_on_names_its_acids_and_when_it_came_off_is_told_later()
     {
         using var browser = await studio.SignedIn();
-        (string, string?)[] blend = [("Salon.Kind", "MediumPeel"), ("Salon.Layers[0].What", "mixed peel"), ("Salon.Layers[0].Ph", "3.2"), ("Salon.Layers[0].On", "0:00")];
-        var wrong = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Salon']", [.. blend, ("Salon.Layers[0].Acids", "mandelic 20 + sunshine 4")]);
+        (string, string?)[] blend =
+        [
+            ("Salon.Kind", "MediumPeel"),
+            ("Salon.Layers[0].What", "mixed peel"),
+            ("Salon.Layers[0].Ph", "3.2"),
+            ("Salon.Layers[0].On", "0:00"),
+        ];
+        var wrong = await browser.Submit(
+            await browser.Get(Peel("Wilmot")),
+            "form[action*='handler=Salon']",
+            [.. blend, ("Salon.Layers[0].Acids", "mandelic 20 + sunshine 4")]
+        );
         Assert.Contains("\"sunshine\" is no substance of the list", wrong.Text, StringComparison.Ordinal);
         Assert.Equal("mandelic 20 + sunshine 4", wrong.Page.QuerySelector("input[name='Salon.Layers[0].Acids']")!.GetAttribute("value"));
 
@@ -85,7 +133,11 @@ public sealed class PeelPageTests : IDisposable
         Assert.Contains("mixed peel (mandelic acid 20 %, lactic acid 5.5 %) pH 3.2 left on", done.Text, StringComparison.Ordinal);
         studio.Services.GetRequiredService<RecordRoom>().Publish(Record("Wilmot"), "test", Record("Wilmot").Client.Version);
         using var phone = await studio.Phone("Wilmot");
-        Assert.Contains("after 8 hours at the latest", (await phone.Get("/my")).Page.QuerySelector(".left-on")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "after 8 hours at the latest",
+            (await phone.Get("/my")).Page.QuerySelector(".left-on")!.TextContent,
+            StringComparison.Ordinal
+        );
 
         var late = await browser.Submit(done, "form[action*='handler=Rinsed']", ("off", "9 h"));
         Assert.Contains("at most 8 hours", late.Text, StringComparison.Ordinal);
@@ -120,7 +172,12 @@ public sealed class PeelPageTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var before = Record("Wilmot").Facts.Count;
-        var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Plan']", (field, value), ("Plan.Reason", "kept text"));
+        var page = await browser.Submit(
+            await browser.Get(Peel("Wilmot")),
+            "form[action*='handler=Plan']",
+            (field, value),
+            ("Plan.Reason", "kept text")
+        );
 
         Assert.Contains(said, page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
         Assert.Equal("kept text", page.Page.QuerySelector("#why")!.GetAttribute("value"));
@@ -134,14 +191,36 @@ public sealed class PeelPageTests : IDisposable
         await browser.Submit(await browser.Get("/house"), "form:has(#homePeels)", ("homePeels", "strong-signed-off"));
         var record = Record("Orla");
         var room = studio.Services.GetRequiredService<RecordRoom>();
-        var kit = new OatPath.Core.Shelf.Product { Id = "deep", Name = "Weir deep", Kind = OatPath.Core.Shelf.ProductKind.WashOffPeel, Actives = [new(OatPath.Core.Skin.Substance.Glycolic, 28)], Ph = 3.1m };
+        var kit = new OatPath.Core.Shelf.Product
+        {
+            Id = "deep",
+            Name = "Weir deep",
+            Kind = OatPath.Core.Shelf.ProductKind.WashOffPeel,
+            Actives = [new(OatPath.Core.Skin.Substance.Glycolic, 28)],
+            Ph = 3.1m,
+        };
         room.Append(record.Client.Id, null, room.Make(record.Client.Id, "shelf", new ShelfItem { Product = kit }, "Maren Holt"));
 
-        var refused = await browser.Submit(await browser.Get(Peel("Orla")), "form[action*='handler=Plan']", ("Plan.Product", "deep"), ("Plan.EveryDays", "7"));
-        Assert.Contains("signed off for this client with its reason", refused.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        var refused = await browser.Submit(
+            await browser.Get(Peel("Orla")),
+            "form[action*='handler=Plan']",
+            ("Plan.Product", "deep"),
+            ("Plan.EveryDays", "7")
+        );
+        Assert.Contains(
+            "signed off for this client with its reason",
+            refused.Page.QuerySelector("#problems")!.TextContent,
+            StringComparison.Ordinal
+        );
         Assert.Contains("give 14 to 180 days", refused.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
 
-        var page = await browser.Submit(refused, "form[action*='handler=Plan']", ("Plan.Product", "deep"), ("Plan.EveryDays", "28"), ("Plan.Reason", "years of peels in the studio, steady"));
+        var page = await browser.Submit(
+            refused,
+            "form[action*='handler=Plan']",
+            ("Plan.Product", "deep"),
+            ("Plan.EveryDays", "28"),
+            ("Plan.Reason", "years of peels in the studio, steady")
+        );
         Assert.Contains("Weir deep is planned", page.Text, StringComparison.Ordinal);
         Assert.Contains("at most 30 s on the skin", page.Text, StringComparison.Ordinal);
     }
@@ -153,7 +232,13 @@ public sealed class PeelPageTests : IDisposable
         var wrong = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Write']", ("minutes", "five"));
         Assert.Contains("Time on the skin", wrong.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
 
-        var page = await browser.Submit(await browser.Get(Peel("Wilmot")), "form[action*='handler=Write']", ("day", "2026-03-09"), ("minutes", "12"), ("seconds", "30"));
+        var page = await browser.Submit(
+            await browser.Get(Peel("Wilmot")),
+            "form[action*='handler=Write']",
+            ("day", "2026-03-09"),
+            ("minutes", "12"),
+            ("seconds", "30")
+        );
 
         Assert.Contains("Mon 9 March, 12 min 30 s on the skin", page.Text, StringComparison.Ordinal);
         Assert.Contains("stayed on for 12 min 30 s on Mon 9 March; at most 8 min was planned", page.Text, StringComparison.Ordinal);
@@ -171,9 +256,17 @@ public sealed class PeelPageTests : IDisposable
 
         Assert.Null(page.Page.QuerySelector("form[action*='handler=Plan']"));
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        var refused = await browser.Post($"{Peel("Wilmot")}?handler=Plan", [new("__RequestVerificationToken", token), new("Plan.Product", "kiln-peel"), new("Version", "1")], follow: false);
+        var refused = await browser.Post(
+            $"{Peel("Wilmot")}?handler=Plan",
+            [new("__RequestVerificationToken", token), new("Plan.Product", "kiln-peel"), new("Version", "1")],
+            follow: false
+        );
         Assert.Contains("not-yours", refused.Address, StringComparison.OrdinalIgnoreCase);
-        Assert.Contains("written down", (await browser.Submit(page, "form[action*='handler=Write']", ("minutes", "5"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "written down",
+            (await browser.Submit(page, "form[action*='handler=Write']", ("minutes", "5"))).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -194,7 +287,9 @@ public sealed class PeelPageTests : IDisposable
         Assert.Contains("Choose how long it stayed on", without.Text, StringComparison.Ordinal);
 
         await phone.Submit(without, "form[action*='handler=Done']", ("contact", "480"));
-        var done = Assert.Single(Record("Wilmot").Followed.Log.OfType<Applied>(), use => use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12));
+        var done = Assert.Single(Record("Wilmot").Followed.Log.OfType<Applied>(), use =>
+            use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12)
+        );
         Assert.Equal(480, done.ContactSeconds);
     }
 
@@ -234,7 +329,9 @@ public sealed class PeelPageTests : IDisposable
         var kit = (await browser.Get(Peel("Wilmot"))).Page.QuerySelectorAll(".session-kit li");
 
         Assert.StartsWith("Neutraliser, mixed", kit[0].TextContent, StringComparison.Ordinal);
-        var sheet = (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/handout")).Page.QuerySelector("section[aria-labelledby='sheet-Kit']")!;
+        var sheet = (await browser.Get($"/clients/{studio.ClientId("Wilmot")}/handout")).Page.QuerySelector(
+            "section[aria-labelledby='sheet-Kit']"
+        )!;
         Assert.Equal(kit.Length, sheet.QuerySelector(".ticks")!.Children.Length);
         Assert.Null((await browser.Get($"/clients/{studio.ClientId("Jory")}/handout")).Page.QuerySelector("#sheet-Kit"));
     }
@@ -245,7 +342,15 @@ public sealed class PeelPageTests : IDisposable
         using var browser = await studio.SignedIn();
         var record = Record("Wilmot");
         var item = record.Draft.Shelf.Single(item => item.Product.Id == "kiln-peel");
-        studio.Services.GetRequiredService<RecordRoom>().Append(record.Client.Id, null, studio.Services.GetRequiredService<RecordRoom>().Make(record.Client.Id, "shelf", item with { Product = item.Product with { Ending = null } }, "Maren Holt"));
+        studio
+            .Services.GetRequiredService<RecordRoom>()
+            .Append(
+                record.Client.Id,
+                null,
+                studio
+                    .Services.GetRequiredService<RecordRoom>()
+                    .Make(record.Client.Id, "shelf", item with { Product = item.Product with { Ending = null } }, "Maren Holt")
+            );
         var page = await browser.Get(Peel("Wilmot"));
 
         Assert.Contains("nobody has looked up how its label ends it", page.Text, StringComparison.Ordinal);

@@ -16,7 +16,14 @@ public sealed class PeopleTests : IDisposable
         var page = await browser.Get("/sign-in");
         Assert.Equal("/first-run", page.Address);
 
-        var refused = await browser.Submit(page, "main form", ("Code", "AAAA-BBBB-CCCC"), ("Name", "Maren Holt"), ("SignInName", "maren"), ("Password", "a long password"));
+        var refused = await browser.Submit(
+            page,
+            "main form",
+            ("Code", "AAAA-BBBB-CCCC"),
+            ("Name", "Maren Holt"),
+            ("SignInName", "maren"),
+            ("Password", "a long password")
+        );
         Assert.Contains("One-time code", refused.Text, StringComparison.Ordinal);
 
         var code = empty.Services.GetRequiredService<FirstRunCode>().Code;
@@ -34,7 +41,11 @@ public sealed class PeopleTests : IDisposable
         using var browser = studio.Anyone();
         var page = await browser.Get("/sign-in");
 
-        Assert.Contains("Name or password is not right", (await browser.Submit(page, "main form", ("Name", "nobody"), ("Password", "x"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Name or password is not right",
+            (await browser.Submit(page, "main form", ("Name", "nobody"), ("Password", "x"))).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -60,16 +71,21 @@ public sealed class PeopleTests : IDisposable
         KeyValuePair<string, string> form = new("__RequestVerificationToken", token);
 
         Assert.DoesNotContain("Yes, step up", desk.Text, StringComparison.Ordinal);
-        foreach (var (address, fields) in new (string, KeyValuePair<string, string>[])[]
-        {
-            ("/?handler=StepUp", [form, new("client", jory), new("product", "sedge-serum"), new("rung", "2"), new("version", "1")]),
-            ($"/clients/{jory}/publish", [form]),
-            ($"/clients/{jory}/link?handler=New", [form]),
-            ($"/clients/{jory}/ramp?handler=Clear", [form, new("reason", "because")]),
-            ($"/clients/{jory}/ramp?handler=Decide", [form, new("product", "sedge-serum"), new("what", "stop")]),
-            ("/house", [form, new("studioName", "Mine")]),
-            ("/house?handler=Person", [form, new("name", "X"), new("signIn", "xyz"), new("role", "owner"), new("password", "a long password")]),
-        })
+        foreach (
+            var (address, fields) in new (string, KeyValuePair<string, string>[])[]
+            {
+                ("/?handler=StepUp", [form, new("client", jory), new("product", "sedge-serum"), new("rung", "2"), new("version", "1")]),
+                ($"/clients/{jory}/publish", [form]),
+                ($"/clients/{jory}/link?handler=New", [form]),
+                ($"/clients/{jory}/ramp?handler=Clear", [form, new("reason", "because")]),
+                ($"/clients/{jory}/ramp?handler=Decide", [form, new("product", "sedge-serum"), new("what", "stop")]),
+                ("/house", [form, new("studioName", "Mine")]),
+                (
+                    "/house?handler=Person",
+                    [form, new("name", "X"), new("signIn", "xyz"), new("role", "owner"), new("password", "a long password")]
+                ),
+            }
+        )
         {
             Assert.Equal(HttpStatusCode.Forbidden, (await oskar.Post(address, fields)).Status);
         }
@@ -89,7 +105,9 @@ public sealed class PeopleTests : IDisposable
         using var browser = await studio.SignedIn("tilde");
         await browser.Get($"/clients/{studio.ClientId("Jory")}/ramp");
 
-        Assert.Contains(studio.Services.GetRequiredService<Store.ViewLog>().Reads(studio.ClientId("Jory")), read => read.Person == "Tilde Renn" && read.Page == "Ramp");
+        Assert.Contains(studio.Services.GetRequiredService<Store.ViewLog>().Reads(studio.ClientId("Jory")), read =>
+            read.Person == "Tilde Renn" && read.Page == "Ramp"
+        );
     }
 
     public void Dispose()

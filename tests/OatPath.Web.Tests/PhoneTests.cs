@@ -72,13 +72,24 @@ public sealed class PhoneTests : IDisposable
     public async Task Signs_are_answered_with_what_to_do_and_the_right_number(string sign, string title, string number)
     {
         using var phone = await studio.Phone("Orla");
-        var answer = await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "2"), ("length", "45"), ("redness", "1"), ("signs", sign));
+        var answer = await phone.Submit(
+            await phone.Get("/my/report"),
+            "main form",
+            ("sting", "2"),
+            ("length", "45"),
+            ("redness", "1"),
+            ("signs", sign)
+        );
 
         Assert.Contains(title, answer.Page.QuerySelector("h1")!.TextContent, StringComparison.Ordinal);
         Assert.Contains(number, answer.Text, StringComparison.Ordinal);
         Assert.Contains("A repair evening", (await phone.Get("/my")).Text, StringComparison.Ordinal);
         using var browser = await studio.SignedIn();
-        Assert.Contains("Orla", (await browser.Get("/")).Page.QuerySelectorAll(".is-call h2").Select(line => line.TextContent).Aggregate("", string.Concat), StringComparison.Ordinal);
+        Assert.Contains(
+            "Orla",
+            (await browser.Get("/")).Page.QuerySelectorAll(".is-call h2").Select(line => line.TextContent).Aggregate("", string.Concat),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -108,7 +119,17 @@ public sealed class PhoneTests : IDisposable
     {
         using var phone = await studio.Phone("Perrin");
 
-        Assert.Equal("/my/report", (await phone.Submit(await phone.Get("/my"), "form[action*='handler=Skip']", ("reason", "my skin feels sore"), ("all", "false"))).Address);
+        Assert.Equal(
+            "/my/report",
+            (
+                await phone.Submit(
+                    await phone.Get("/my"),
+                    "form[action*='handler=Skip']",
+                    ("reason", "my skin feels sore"),
+                    ("all", "false")
+                )
+            ).Address
+        );
     }
 
     [Fact]
@@ -138,13 +159,21 @@ public sealed class PhoneTests : IDisposable
     public async Task My_path_shows_fourteen_days_and_nothing_that_was_not_published()
     {
         using var browser = await studio.SignedIn();
-        await browser.Submit(await browser.Get($"/clients/{studio.ClientId("Jory")}/shelf"), "form[action*='handler=Bring']", ("product", "heron-drops"));
+        await browser.Submit(
+            await browser.Get($"/clients/{studio.ClientId("Jory")}/shelf"),
+            "form[action*='handler=Bring']",
+            ("product", "heron-drops")
+        );
         using var phone = await studio.Phone("Jory");
         var page = await phone.Get("/my/path");
 
         Assert.Equal(14, page.Page.QuerySelectorAll(".days li").Length);
         Assert.DoesNotContain("Heron", page.Text, StringComparison.Ordinal);
-        Assert.Contains("Heron", (await browser.Get($"/clients/{studio.ClientId("Jory")}/preview?show=path")).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Heron",
+            (await browser.Get($"/clients/{studio.ClientId("Jory")}/preview?show=path")).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -197,7 +226,9 @@ public sealed class PhoneTests : IDisposable
         var page = await browser.Get($"/clients/{studio.ClientId("Perrin")}/preview");
 
         Assert.Contains("Preview of the draft", page.Text, StringComparison.Ordinal);
-        Assert.All(page.Page.QuerySelectorAll("#step form button:not([type=button])"), button => Assert.True(button.HasAttribute("disabled")));
+        Assert.All(page.Page.QuerySelectorAll("#step form button:not([type=button])"), button =>
+            Assert.True(button.HasAttribute("disabled"))
+        );
         Assert.Equal("/no-plan", (await browser.Submit(page, "form[action*='handler=Done']")).Address);
         Assert.Empty(Record("Perrin").Followed.Log);
     }

@@ -10,13 +10,19 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 
-/// <summary>Whatever the way, a plan that breaks a rule is not published; here the planner has forgotten that a rung has a frequency.</summary>
+/// <summary>
+/// Whatever the way, a plan that breaks a rule is not published; here the planner has forgotten that a rung has a frequency.
+/// </summary>
 public sealed class PublishGateTests : IDisposable
 {
     private bool broken;
     private readonly TestStudio studio;
 
-    public PublishGateTests() => studio = new(plan: (file, rules, days) => PathPlanner.Plan(file, rules, null, days, broken ? new RuleSwitch(RuleBook.RungFrequency) : RuleSwitch.All));
+    public PublishGateTests() =>
+        studio = new(
+            plan: (file, rules, days) =>
+                PathPlanner.Plan(file, rules, null, days, broken ? new RuleSwitch(RuleBook.RungFrequency) : RuleSwitch.All)
+        );
 
     private string Id(string name) => studio.ClientId(name);
 
@@ -51,7 +57,12 @@ public sealed class PublishGateTests : IDisposable
         broken = true;
         var before = Published("Jory");
 
-        var after = await browser.Submit(page, way == "desk" ? $"li[data-client='{Id("Jory")}'] form[action*='StepUp']" : "main form[action*='handler=StepUp'], main form[action$='StepUp']");
+        var after = await browser.Submit(
+            page,
+            way == "desk"
+                ? $"li[data-client='{Id("Jory")}'] form[action*='StepUp']"
+                : "main form[action*='handler=StepUp'], main form[action$='StepUp']"
+        );
 
         Assert.Contains("breaks a safety rule: Sedge serum on ", after.Text, StringComparison.Ordinal);
         Assert.DoesNotContain("ramp.", after.Page.QuerySelector(".problems, .done")!.TextContent, StringComparison.Ordinal);
@@ -64,7 +75,14 @@ public sealed class PublishGateTests : IDisposable
         broken = true;
         var record = Record("Jory");
         var before = Published("Jory");
-        var yes = Room.Decide(record.Client.Id, "Maren Holt", (id, now) => new StepUp { Id = id, On = record.Today, RecordedAt = now, Product = "sedge-serum", Rung = 2 });
+        var yes = Room.Decide(record.Client.Id, "Maren Holt", (id, now) => new StepUp
+        {
+            Id = id,
+            On = record.Today,
+            RecordedAt = now,
+            Product = "sedge-serum",
+            Rung = 2,
+        });
 
         Assert.Throws<UnsafePlanException>(() => Room.Publish(record, "Maren Holt", record.Client.Version));
         Assert.Throws<UnsafePlanException>(() => Room.PublishOne(record, "Maren Holt", record.Client.Version, yes));
@@ -109,18 +127,28 @@ public sealed class PublishGateTests : IDisposable
         var record = Record("Jory");
         var now = JsonSerializer.Deserialize<CarePath>(record.Published!.Path, CaseJson.Compact)!;
         static HalfDay Without(HalfDay half) => half with { Steps = [.. half.Steps.Where(step => step.Product != "sedge-serum")] };
-        static HalfDay Lower(HalfDay half) => half with { Steps = [.. half.Steps.Select(step => step.Product == "sedge-serum" ? step with { Frequency = Frequency.OnceAWeek } : step)] };
+        static HalfDay Lower(HalfDay half) =>
+            half with
+            {
+                Steps =
+                [
+                    .. half.Steps.Select(step => step.Product == "sedge-serum" ? step with { Frequency = Frequency.OnceAWeek } : step),
+                ],
+            };
         var last = default(DateOnly);
         var older = now with
         {
             Engine = "0.9",
-            Days = [.. now.Days.Select(day =>
-            {
-                var used = day.Evening.Steps.Any(step => step.Product == "sedge-serum");
-                var keep = used && !whole && day.Date >= last.AddDays(7);
-                last = keep ? day.Date : last;
-                return used ? day with { Evening = keep ? Lower(day.Evening) : Without(day.Evening) } : day;
-            })],
+            Days =
+            [
+                .. now.Days.Select(day =>
+                {
+                    var used = day.Evening.Steps.Any(step => step.Product == "sedge-serum");
+                    var keep = used && !whole && day.Date >= last.AddDays(7);
+                    last = keep ? day.Date : last;
+                    return used ? day with { Evening = keep ? Lower(day.Evening) : Without(day.Evening) } : day;
+                }),
+            ],
         };
         var text = JsonSerializer.Serialize(older, CaseJson.Compact);
         studio.Services.GetRequiredService<Publications>().Publish(ByOlderEngine(record.Published, text), null, [], []);
@@ -144,11 +172,28 @@ public sealed class PublishGateTests : IDisposable
     {
         var record = Record("Jory");
         var now = JsonSerializer.Deserialize<CarePath>(record.Published!.Path, CaseJson.Compact)!;
-        var older = now with { Days = [.. now.Days.Select(day => day with { Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.Product != "sedge-serum")] } })] };
+        var older = now with
+        {
+            Days =
+            [
+                .. now.Days.Select(day =>
+                    day with
+                    {
+                        Evening = day.Evening with { Steps = [.. day.Evening.Steps.Where(step => step.Product != "sedge-serum")] },
+                    }
+                ),
+            ],
+        };
         var text = JsonSerializer.Serialize(older, CaseJson.Compact);
         studio.Services.GetRequiredService<Publications>().Publish(ByOlderEngine(record.Published, text), null, [], []);
         record = Record("Jory");
-        Room.PublishOne(record, "Maren Holt", record.Client.Version, Room.Decide(record.Client.Id, "Maren Holt", (id, at) => new KeepLevel { Id = id, On = record.Today, RecordedAt = at, Product = "sedge-serum" }));
+        Room.PublishOne(record, "Maren Holt", record.Client.Version, Room.Decide(record.Client.Id, "Maren Holt", (id, at) => new KeepLevel
+        {
+            Id = id,
+            On = record.Today,
+            RecordedAt = at,
+            Product = "sedge-serum",
+        }));
 
         Assert.Single(Record("Jory").Raises);
         Assert.Empty(Record("Jory").ClientPath(0, 28).DaysOf("sedge-serum"));
@@ -156,5 +201,16 @@ public sealed class PublishGateTests : IDisposable
 
     public void Dispose() => studio.Dispose();
 
-    private static Publication ByOlderEngine(Publication published, string path) => new(0, published.ClientId, published.PublishedAt, published.PublishedBy, published.Inputs, published.Rules, "0.9", path, Publication.HashOf(path));
+    private static Publication ByOlderEngine(Publication published, string path) =>
+        new(
+            0,
+            published.ClientId,
+            published.PublishedAt,
+            published.PublishedBy,
+            published.Inputs,
+            published.Rules,
+            "0.9",
+            path,
+            Publication.HashOf(path)
+        );
 }

@@ -13,18 +13,31 @@ public sealed class RouteWalkTests : IDisposable
     private string? waiting;
 
     private List<string> Routes() =>
-        [.. studio.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
-            .Where(endpoint => endpoint.Metadata.GetMetadata<PageActionDescriptor>() is not null)
-            .Select(endpoint => "/" + endpoint.RoutePattern.RawText!.TrimStart('/')).Distinct().Order(StringComparer.Ordinal)];
+        [
+            .. studio
+                .Services.GetRequiredService<EndpointDataSource>()
+                .Endpoints.OfType<RouteEndpoint>()
+                .Where(endpoint => endpoint.Metadata.GetMetadata<PageActionDescriptor>() is not null)
+                .Select(endpoint => "/" + endpoint.RoutePattern.RawText!.TrimStart('/'))
+                .Distinct()
+                .Order(StringComparer.Ordinal),
+        ];
 
-    private string Fill(string route) => route
-        .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
-        .Replace("/shelf/import/{id}", $"/shelf/import/{waiting ??= studio.Services.GetRequiredService<Store.ShelfImports>().Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}", StringComparison.Ordinal)
-        .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
-        .Replace("{product}", "nothing", StringComparison.Ordinal)
-        .Replace("{fact}", "nothing", StringComparison.Ordinal)
-        .Replace("{token}", "guess", StringComparison.Ordinal)
-        .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
+    private Store.ShelfImports Imports => studio.Services.GetRequiredService<Store.ShelfImports>();
+
+    private string Fill(string route) =>
+        route
+            .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
+            .Replace(
+                "/shelf/import/{id}",
+                $"/shelf/import/{waiting ??= Imports.Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}",
+                StringComparison.Ordinal
+            )
+            .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
+            .Replace("{product}", "nothing", StringComparison.Ordinal)
+            .Replace("{fact}", "nothing", StringComparison.Ordinal)
+            .Replace("{token}", "guess", StringComparison.Ordinal)
+            .Replace("{id}", Guid.NewGuid().ToString("n"), StringComparison.Ordinal);
 
     private static bool ForPhones(string route) => route.StartsWith("/my", StringComparison.Ordinal) || IsKnock(route);
 
@@ -52,7 +65,10 @@ public sealed class RouteWalkTests : IDisposable
             }
             else if (!Open.Contains(route))
             {
-                Assert.True(answer.Status == HttpStatusCode.Redirect && answer.Address.Contains("/sign-in", StringComparison.Ordinal), $"{route} answered {answer.Status} {answer.Address}");
+                Assert.True(
+                    answer.Status == HttpStatusCode.Redirect && answer.Address.Contains("/sign-in", StringComparison.Ordinal),
+                    $"{route} answered {answer.Status} {answer.Address}"
+                );
             }
         }
     }
@@ -64,7 +80,14 @@ public sealed class RouteWalkTests : IDisposable
         foreach (var route in Routes().Where(route => route != "/went-wrong").Append("/demo/clock"))
         {
             var answer = await nobody.Post(Fill(route), [new("a", "b")], follow: false);
-            Assert.True(answer.Status is HttpStatusCode.BadRequest || (answer.Status == HttpStatusCode.Redirect && (answer.Address.Contains("/sign-in", StringComparison.Ordinal) || answer.Address == "/no-plan")), $"{route} answered {answer.Status}");
+            Assert.True(
+                answer.Status is HttpStatusCode.BadRequest
+                    || (
+                        answer.Status == HttpStatusCode.Redirect
+                        && (answer.Address.Contains("/sign-in", StringComparison.Ordinal) || answer.Address == "/no-plan")
+                    ),
+                $"{route} answered {answer.Status}"
+            );
         }
     }
 
@@ -77,7 +100,12 @@ public sealed class RouteWalkTests : IDisposable
             var answer = await phone.Get(Fill(route), follow: false);
             if (ForPhones(route))
             {
-                Assert.Equal(route.Contains("{id}", StringComparison.Ordinal) || route.Contains("{product}", StringComparison.Ordinal) ? HttpStatusCode.NotFound : HttpStatusCode.OK, answer.Status);
+                Assert.Equal(
+                    route.Contains("{id}", StringComparison.Ordinal) || route.Contains("{product}", StringComparison.Ordinal)
+                        ? HttpStatusCode.NotFound
+                        : HttpStatusCode.OK,
+                    answer.Status
+                );
                 Assert.DoesNotContain("Jory", answer.Html, StringComparison.Ordinal);
             }
             else
@@ -108,7 +136,12 @@ public sealed class RouteWalkTests : IDisposable
         foreach (var route in Routes().Where(route => !ForPhones(route) && !Open.Contains(route) && route != "/sign-out"))
         {
             var answer = await browser.Get(Fill(route));
-            var expected = route == "/not-yours" || (who != Demo.DemoLoader.SignIn && ForOwner.Contains(route)) || (!decides && ForDeciders.Contains(route)) ? HttpStatusCode.Forbidden : HttpStatusCode.OK;
+            var expected =
+                route == "/not-yours"
+                || (who != Demo.DemoLoader.SignIn && ForOwner.Contains(route))
+                || (!decides && ForDeciders.Contains(route))
+                    ? HttpStatusCode.Forbidden
+                    : HttpStatusCode.OK;
             Assert.True(expected == answer.Status, $"{route} answered {answer.Status} to {who}");
         }
     }
@@ -127,7 +160,17 @@ public sealed class RouteWalkTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         using var phone = await studio.Phone("Orla");
-        foreach (var (who, address) in new[] { (browser, "/"), (browser, $"/clients/{studio.ClientId("Orla")}/routine"), (browser, $"/clients/{studio.ClientId("Orla")}/ramp"), (phone, "/my"), (phone, "/my/report"), (browser, "/nowhere") })
+        foreach (
+            var (who, address) in new[]
+            {
+                (browser, "/"),
+                (browser, $"/clients/{studio.ClientId("Orla")}/routine"),
+                (browser, $"/clients/{studio.ClientId("Orla")}/ramp"),
+                (phone, "/my"),
+                (phone, "/my/report"),
+                (browser, "/nowhere"),
+            }
+        )
         {
             var answer = await who.Get(address);
             var policy = answer.Raw.Headers.GetValues("Content-Security-Policy").Single();

@@ -14,7 +14,9 @@ namespace OatPath.Web.Tests;
 
 public sealed class ShelfPageTests : IDisposable
 {
-    private const string AcidWash = "Harbour morning wash\nAqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid 4 %, Sodium Hydroxide, Phenoxyethanol, Ethylhexylglycerin, pH 3.9";
+    private const string AcidWash =
+        "Harbour morning wash\nAqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid 4 %, Sodium Hydroxide, Phenoxyethanol, "
+            + "Ethylhexylglycerin, pH 3.9";
     private readonly TestStudio studio = new();
 
     private Store.StudioShelf Shelf => studio.Services.GetRequiredService<Store.StudioShelf>();
@@ -22,12 +24,13 @@ public sealed class ShelfPageTests : IDisposable
 
     private ClientRecord Record(string name) => studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId(name))!;
 
-    private static string? Value(Answer page, string selector) => page.Page.QuerySelector(selector) switch
-    {
-        IHtmlInputElement input => input.Value,
-        IHtmlSelectElement select => select.Value,
-        var other => other?.TextContent,
-    };
+    private static string? Value(Answer page, string selector) =>
+        page.Page.QuerySelector(selector) switch
+        {
+            IHtmlInputElement input => input.Value,
+            IHtmlSelectElement select => select.Value,
+            var other => other?.TextContent,
+        };
 
     [Theory]
     [InlineData("?kind=scrub", "Sand scrub", "Reed water")]
@@ -79,7 +82,14 @@ public sealed class ShelfPageTests : IDisposable
         using var browser = await studio.SignedIn();
         var fields = Fields(await browser.Get("/shelf/new"), "#product");
         fields["name"] = "Keep me";
-        foreach (var (label, remedy) in new[] { (new string('a', 5_000_000), "at most 20,000"), ("\u0001\u0002\u0003\u0004 x", "no text"), ("  ", "paste the list") })
+        foreach (
+            var (label, remedy) in new[]
+            {
+                (new string('a', 5_000_000), "at most 20,000"),
+                ("\u0001\u0002\u0003\u0004 x", "no text"),
+                ("  ", "paste the list"),
+            }
+        )
         {
             fields["label"] = label;
             var answer = await browser.Post("/shelf/new?handler=Read", fields);
@@ -96,12 +106,23 @@ public sealed class ShelfPageTests : IDisposable
         await browser.Submit(await browser.Get("/clients/new"), "main form", ("Name", "Pia Rook"), ("Phone", ""));
         var address = $"/clients/{studio.ClientId("Pia")}/shelf";
         Answer page = null!;
-        foreach (var label in new[] { "Reed clear water\nToner, 7 % glycolic acid, pH 3.6\nAqua, Glycolic Acid, Propanediol, Phenoxyethanol", AcidWash, "Plain lotion\nAqua, Glycerin, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glyceryl Stearate, Phenoxyethanol" })
+        foreach (
+            var label in new[]
+            {
+                "Reed clear water\nToner, 7 % glycolic acid, pH 3.6\nAqua, Glycolic Acid, Propanediol, Phenoxyethanol",
+                AcidWash,
+                "Plain lotion\nAqua, Glycerin, Caprylic/Capric Triglyceride, Cetearyl Alcohol, Glyceryl Stearate, Phenoxyethanol",
+            }
+        )
         {
             var fields = Fields(await browser.Get(address), "#own-form");
             fields["label"] = label;
             var read = await browser.Post($"{address}?handler=Read", fields);
-            Assert.Contains(label == AcidWash ? "For this client: park it" : "For this client: keep it", read.Text, StringComparison.Ordinal);
+            Assert.Contains(
+                label == AcidWash ? "For this client: park it" : "For this client: keep it",
+                read.Text,
+                StringComparison.Ordinal
+            );
             page = await browser.Post($"{address}?handler=Own", Fields(read, "#own-form"));
         }
 
@@ -142,7 +163,8 @@ public sealed class ShelfPageTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         Task<Answer> Do(string handler, params (string, string?)[] changes) => Submit(handler, changes);
-        async Task<Answer> Submit(string handler, (string, string?)[] changes) => await browser.Submit(await browser.Get("/shelf/sedge-serum"), $"form[action*='{handler}']", changes);
+        async Task<Answer> Submit(string handler, (string, string?)[] changes) =>
+            await browser.Submit(await browser.Get("/shelf/sedge-serum"), $"form[action*='{handler}']", changes);
 
         await Do("TakeIn", ("units", "5"), ("batch", "SS-2"));
         Assert.Equal(8, Stock.Levels()["sedge-serum"].Units);
@@ -161,7 +183,10 @@ public sealed class ShelfPageTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var before = (await browser.Get("/shelf?handler=Export")).Html;
-        var look = await Upload(browser, before.Replace(",Reed water,", ",Reed water two,", StringComparison.Ordinal) + "pool-gel,Pool gel,,gel-cleanser\r\n");
+        var look = await Upload(
+            browser,
+            before.Replace(",Reed water,", ",Reed water two,", StringComparison.Ordinal) + "pool-gel,Pool gel,,gel-cleanser\r\n"
+        );
         Assert.Contains("1 new, 1 change, 0 come back, 80 stay the same", look.Text, StringComparison.Ordinal);
 
         var done = await browser.Submit(look, "main form");
@@ -174,7 +199,9 @@ public sealed class ShelfPageTests : IDisposable
     public async Task A_file_with_a_broken_row_changes_nothing_and_names_it()
     {
         using var browser = await studio.SignedIn();
-        var rows = string.Concat(Enumerable.Range(0, 10_000).Select(i => $"p{i};Gel {i};{(i % 1000 == 7 ? "soup" : "gel-cleanser")};{(i == 5 ? "15" : "5,5")}\n"));
+        var rows = string.Concat(
+            Enumerable.Range(0, 10_000).Select(i => $"p{i};Gel {i};{(i % 1000 == 7 ? "soup" : "gel-cleanser")};{(i == 5 ? "15" : "5,5")}\n")
+        );
         var look = await Upload(browser, "id;name;kind;ph\n" + rows);
 
         Assert.Contains("11 places have to be put right first", look.Text, StringComparison.Ordinal);
@@ -208,7 +235,11 @@ public sealed class ShelfPageTests : IDisposable
 
         var assumed = await browser.Get("/scales?a=by-hand&aAcid=glycolic&aPercent=8");
         Assert.Contains("assumed: it clears no limit", assumed.Text, StringComparison.Ordinal);
-        Assert.Contains("give a number from 0 to 14", (await browser.Get("/scales?a=by-hand&aAcid=glycolic&aPercent=8&aPh=15")).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "give a number from 0 to 14",
+            (await browser.Get("/scales?a=by-hand&aAcid=glycolic&aPercent=8&aPh=15")).Text,
+            StringComparison.Ordinal
+        );
         Assert.Contains("Choose a product", (await browser.Get("/scales?a=nothing")).Text, StringComparison.Ordinal);
     }
 
@@ -221,14 +252,16 @@ public sealed class ShelfPageTests : IDisposable
         do
         {
             page = await phone.Get("/my");
-            if (page.Text.Contains("Towpath matt", StringComparison.Ordinal) && page.Page.QuerySelector("h2")!.TextContent.Contains("Towpath matt", StringComparison.Ordinal))
+            if (
+                page.Text.Contains("Towpath matt", StringComparison.Ordinal)
+                && page.Page.QuerySelector("h2")!.TextContent.Contains("Towpath matt", StringComparison.Ordinal)
+            )
             {
                 break;
             }
 
             await phone.Submit(page, "form[action*='Done']");
-        }
-        while (true);
+        } while (true);
         var gone = await phone.Submit(page, "form[action*='Skip']", ("reason", Skipped.RanOut), ("all", "false"));
 
         Assert.Contains("Sunscreen is missing", gone.Text, StringComparison.Ordinal);
@@ -269,7 +302,13 @@ public sealed class ShelfPageTests : IDisposable
             var name = input.GetAttribute("name");
             if (name is not null && input is not IHtmlInputElement { Type: "checkbox", IsChecked: false } && !fields.ContainsKey(name))
             {
-                fields[name] = input switch { IHtmlInputElement box => box.Value, IHtmlSelectElement select => select.Value ?? "", IHtmlTextAreaElement area => area.Value, _ => "" };
+                fields[name] = input switch
+                {
+                    IHtmlInputElement box => box.Value,
+                    IHtmlSelectElement select => select.Value ?? "",
+                    IHtmlTextAreaElement area => area.Value,
+                    _ => "",
+                };
             }
         }
 

@@ -19,7 +19,17 @@ public sealed class SignInTests : IDisposable
     private static async Task<Answer> Try(Browser browser, string name, string password, string path = "/sign-in")
     {
         var page = await browser.Get("/sign-in");
-        return await browser.Post(path, [new("Name", name), new("Password", password), new("__RequestVerificationToken", page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!)]);
+        return await browser.Post(
+            path,
+            [
+                new("Name", name),
+                new("Password", password),
+                new(
+                    "__RequestVerificationToken",
+                    page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!
+                ),
+            ]
+        );
     }
 
     [Fact]
@@ -37,7 +47,18 @@ public sealed class SignInTests : IDisposable
         Assert.Equal("/", (await Try(owner, "maren", DemoLoader.Password)).Address);
 
         // Each further failure doubles the wait, to a quarter of an hour at most.
-        foreach (var (passed, next) in new[] { (16, "Wait 30 seconds"), (31, "Wait 60 seconds"), (61, "Wait 2 minutes"), (121, "Wait 4 minutes"), (241, "Wait 8 minutes"), (481, "Wait 15 minutes"), (901, "Wait 15 minutes") })
+        foreach (
+            var (passed, next) in new[]
+            {
+                (16, "Wait 30 seconds"),
+                (31, "Wait 60 seconds"),
+                (61, "Wait 2 minutes"),
+                (121, "Wait 4 minutes"),
+                (241, "Wait 8 minutes"),
+                (481, "Wait 15 minutes"),
+                (901, "Wait 15 minutes"),
+            }
+        )
         {
             studio.Clock.Advance(TimeSpan.FromSeconds(passed));
             Assert.Contains("not right", (await Try(stranger, "maren", "wrong")).Text, StringComparison.Ordinal);
@@ -129,7 +150,12 @@ public sealed class SignInTests : IDisposable
         Assert.Equal("/", (await here.Get("/")).Address);
 
         using var again = await studio.SignedIn();
-        var changed = await here.Submit(await here.Get("/house"), "form[action$='Password']", ("current", DemoLoader.Password), ("next", "three quiet oat fields"));
+        var changed = await here.Submit(
+            await here.Get("/house"),
+            "form[action$='Password']",
+            ("current", DemoLoader.Password),
+            ("next", "three quiet oat fields")
+        );
         Assert.Contains("Your password is changed", changed.Text, StringComparison.Ordinal);
         Assert.Contains("/sign-in", (await again.Get("/")).Address, StringComparison.Ordinal);
         Assert.Equal("/", (await here.Get("/")).Address);
@@ -152,7 +178,8 @@ public sealed class SignInTests : IDisposable
     [InlineData("Ünfreundliche Gänse im Nebel")]
     [InlineData("kX9#vQ2m!Lp4")]
     [InlineData("my password is a long walk home")]
-    public void Others_are_taken_whatever_kinds_of_characters_they_have(string password) => Assert.Null(PasswordRules.Problem(password, "Maren Holt", "marenholt"));
+    public void Others_are_taken_whatever_kinds_of_characters_they_have(string password) =>
+        Assert.Null(PasswordRules.Problem(password, "Maren Holt", "marenholt"));
 
     private async Task<(string Secret, IReadOnlyList<string> Codes)> SetFactor(Browser browser)
     {
@@ -181,10 +208,23 @@ public sealed class SignInTests : IDisposable
         Assert.Equal("/", (await other.Submit(asked, "main form", ("code", code))).Address);
 
         using var replay = studio.Anyone();
-        Assert.Contains("used before", (await replay.Submit(await Try(replay, "maren", DemoLoader.Password), "main form", ("code", code))).Text, StringComparison.Ordinal);
-        Assert.Equal("/", (await replay.Submit(await Try(replay, "maren", DemoLoader.Password), "main form", ("code", codes[0].ToLowerInvariant()))).Address);
+        Assert.Contains(
+            "used before",
+            (await replay.Submit(await Try(replay, "maren", DemoLoader.Password), "main form", ("code", code))).Text,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "/",
+            (
+                await replay.Submit(await Try(replay, "maren", DemoLoader.Password), "main form", ("code", codes[0].ToLowerInvariant()))
+            ).Address
+        );
         using var twice = studio.Anyone();
-        Assert.Contains("not right", (await twice.Submit(await Try(twice, "maren", DemoLoader.Password), "main form", ("code", codes[0]))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "not right",
+            (await twice.Submit(await Try(twice, "maren", DemoLoader.Password), "main form", ("code", codes[0]))).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -200,8 +240,16 @@ public sealed class SignInTests : IDisposable
             await other.Submit(asked, "main form", ("code", $"00000{i}"));
         }
 
-        Assert.Contains("Too many attempts", (await other.Submit(asked, "main form", ("code", Code(secret)))).Text, StringComparison.Ordinal);
-        Assert.Contains("longer than five minutes", (await other.Submit(asked, "main form", ("ticket", "forged"), ("code", Code(secret)))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Too many attempts",
+            (await other.Submit(asked, "main form", ("code", Code(secret)))).Text,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "longer than five minutes",
+            (await other.Submit(asked, "main form", ("ticket", "forged"), ("code", Code(secret)))).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -226,10 +274,16 @@ public sealed class SignInTests : IDisposable
 
         using var elsewhere = studio.Anyone();
         elsewhere.From = "2001:db8:1::1";
-        Assert.Equal("/", (await elsewhere.Submit(await Try(elsewhere, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address);
+        Assert.Equal(
+            "/",
+            (await elsewhere.Submit(await Try(elsewhere, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address
+        );
         studio.Clock.Advance(TimeSpan.FromMinutes(1));
         owner.From = "2001:db8:0:3::1";
-        Assert.Equal("/", (await owner.Submit(await Try(owner, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address);
+        Assert.Equal(
+            "/",
+            (await owner.Submit(await Try(owner, "maren", DemoLoader.Password), "main form", ("code", Code(secret)))).Address
+        );
 
         // All of one network are one: another address of it waits too.
         using var neighbour = studio.Anyone();
@@ -244,7 +298,11 @@ public sealed class SignInTests : IDisposable
         using var sameHouse = studio.Anyone();
         sameHouse.From = "2001:db8:0:3:bbbb::8";
         asked = await Try(sameHouse, "maren", DemoLoader.Password);
-        Assert.Contains("Too many attempts", (await sameHouse.Submit(asked, "main form", ("code", Code(secret)))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "Too many attempts",
+            (await sameHouse.Submit(asked, "main form", ("code", Code(secret)))).Text,
+            StringComparison.Ordinal
+        );
         People.ClearAttempts(People.Find("maren")!.Id, studio.Clock.GetUtcNow());
         Assert.Equal("/", (await sameHouse.Submit(asked, "main form", ("code", Code(secret)))).Address);
     }
@@ -289,7 +347,11 @@ public sealed class SignInTests : IDisposable
     {
         using var owner = await studio.SignedIn();
         await SetFactor(owner);
-        Assert.Contains("not right", (await owner.Submit(await owner.Get("/second-factor"), "form[action$='Remove']", ("password", "wrong"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "not right",
+            (await owner.Submit(await owner.Get("/second-factor"), "form[action$='Remove']", ("password", "wrong"))).Text,
+            StringComparison.Ordinal
+        );
         await owner.Submit(await owner.Get("/second-factor"), "form[action$='Remove']", ("password", DemoLoader.Password));
         Assert.Null(People.Find("maren")!.Factor);
     }

@@ -34,7 +34,11 @@ public sealed class StartPageTests : IDisposable
         using var browser = await WithNewClient(("skinType", "Oily"), ("concern", "Breakouts"));
         var page = await browser.Get(Address());
         Assert.Equal(["Essential", "Standard", "Full"], page.Page.QuerySelectorAll(".size h2").Select(title => title.TextContent));
-        Assert.Contains("For breakouts: salicylic acid, the first that fits this skin.", page.Page.QuerySelector(".size")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "For breakouts: salicylic acid, the first that fits this skin.",
+            page.Page.QuerySelector(".size")!.TextContent,
+            StringComparison.Ordinal
+        );
 
         var bench = await browser.Submit(page, ".size:first-child form");
         Assert.Contains("The essential routine is on the Bench as a draft.", bench.Text, StringComparison.Ordinal);
@@ -64,7 +68,10 @@ public sealed class StartPageTests : IDisposable
         await browser.Submit(bench, "#offers form:has(input[value='willow-drops'])", ("product", "willow-drops"));
         var page = await browser.Get(Address($"?from={other}"));
 
-        var line = page.Page.QuerySelectorAll(".fit li").Single(line => line.TextContent.Contains("Willow drops", StringComparison.Ordinal)).TextContent;
+        var line = page
+            .Page.QuerySelectorAll(".fit li")
+            .Single(line => line.TextContent.Contains("Willow drops", StringComparison.Ordinal))
+            .TextContent;
         Assert.Contains("salicylates", line, StringComparison.Ordinal);
         Assert.DoesNotContain("as it is", line, StringComparison.Ordinal);
         await browser.Submit(page, "main form");
@@ -79,13 +86,27 @@ public sealed class StartPageTests : IDisposable
     {
         using var browser = await WithNewClient();
         var orla = $"/clients/{studio.ClientId("Orla")}/routine";
-        var page = await browser.Submit(await browser.Get(orla), "#place-form", ("moment", "Evening"), ("product", "dew-serum"), ("before", "reed-water"));
+        var page = await browser.Submit(
+            await browser.Get(orla),
+            "#place-form",
+            ("moment", "Evening"),
+            ("product", "dew-serum"),
+            ("before", "reed-water")
+        );
         studio.Clock.Advance(TimeSpan.FromMinutes(1));
         page = await browser.Submit(page, ".week-shape", ("rest", "Sunday"));
-        Assert.Contains("give a name of 1 to 80 characters", (await browser.Submit(page, ".keep-template", ("name", "  "))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "give a name of 1 to 80 characters",
+            (await browser.Submit(page, ".keep-template", ("name", "  "))).Text,
+            StringComparison.Ordinal
+        );
         var kept = await browser.Submit(page, ".keep-template", ("name", "Glycolic, gently"));
         Assert.Contains("kept as a template", kept.Text, StringComparison.Ordinal);
-        Assert.Contains("is taken; choose another", (await browser.Submit(page, ".keep-template", ("name", "glycolic, GENTLY"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "is taken; choose another",
+            (await browser.Submit(page, ".keep-template", ("name", "glycolic, GENTLY"))).Text,
+            StringComparison.Ordinal
+        );
 
         var template = studio.Services.GetRequiredService<Store.Templates>().All().Single();
         Assert.DoesNotContain("Orla", System.Text.Json.JsonSerializer.Serialize(template), StringComparison.Ordinal);
@@ -94,7 +115,10 @@ public sealed class StartPageTests : IDisposable
         await browser.Submit(fitted, "main form");
         var draft = Record("Pia").Draft;
         Assert.Equal([DayOfWeek.Sunday], draft.Decisions.OfType<ShapeWeek>().Single().RestEvenings);
-        Assert.True(draft.Decisions.OfType<SetOrder>().Single().Products.ToList() is var order && order.IndexOf("dew-serum") < order.IndexOf("reed-water"));
+        Assert.True(
+            draft.Decisions.OfType<SetOrder>().Single().Products.ToList() is var order
+                && order.IndexOf("dew-serum") < order.IndexOf("reed-water")
+        );
         Assert.Empty(PathAuditor.Audit(draft, Record("Pia").Rules, Record("Pia").DraftPath()));
     }
 
@@ -116,8 +140,14 @@ public sealed class StartPageTests : IDisposable
         var page = await assistant.Get(Address());
         Assert.Null(page.Page.QuerySelector(".size form"));
         var owned = await owner.Get(Address());
-        var token = (await assistant.Get("/clients/new")).Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        var refused = await assistant.Post(Address("?handler=Propose"), [new("size", "Full"), new("Version", "1"), new("__RequestVerificationToken", token)], follow: false);
+        var token = (await assistant.Get("/clients/new"))
+            .Page.QuerySelector("input[name=__RequestVerificationToken]")!
+            .GetAttribute("value")!;
+        var refused = await assistant.Post(
+            Address("?handler=Propose"),
+            [new("size", "Full"), new("Version", "1"), new("__RequestVerificationToken", token)],
+            follow: false
+        );
         Assert.True(refused.Status is HttpStatusCode.Forbidden or HttpStatusCode.Redirect);
         Assert.Empty(Record("Pia").Draft.Shelf);
         Assert.Equal(HttpStatusCode.NotFound, (await owner.Get(Address("?template=nothing"))).Status);

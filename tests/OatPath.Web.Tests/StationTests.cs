@@ -37,12 +37,24 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
-        var refused = await browser.Submit(page, "main form[action*='handler=Shape'], main form[action$='Shape']", ("start", "0"), ("top", "3"), ("hold", "10"));
+        var refused = await browser.Submit(
+            page,
+            "main form[action*='handler=Shape'], main form[action$='Shape']",
+            ("start", "0"),
+            ("top", "3"),
+            ("hold", "10")
+        );
         Assert.Contains("Days at a rung", refused.Text, StringComparison.Ordinal);
         Assert.Contains("21 to 180", refused.Text, StringComparison.Ordinal);
         Assert.Equal(5, Record("Jory").DraftPath().Ladders.Single().Rungs.Count);
 
-        var after = await browser.Submit(refused, "main form[action*='handler=Shape'], main form[action$='Shape']", ("start", "0"), ("top", "3"), ("hold", "35"));
+        var after = await browser.Submit(
+            refused,
+            "main form[action*='handler=Shape'], main form[action$='Shape']",
+            ("start", "0"),
+            ("top", "3"),
+            ("hold", "35")
+        );
         var ladder = Record("Jory").DraftPath().Ladders.Single();
         Assert.Equal((0, 4, 35), (ladder.StartRung, ladder.Rungs.Count, ladder.HoldDays));
         Assert.DoesNotContain("every evening", after.Page.QuerySelector(".ladder")!.TextContent, StringComparison.Ordinal);
@@ -58,7 +70,11 @@ public sealed class StationTests : IDisposable
         var page = await browser.Get($"/clients/{Id("Jory")}/ramp?weeks=26");
         var chance = Record("Jory").DraftPath().Ladders.Single().ChanceNext!.Value;
 
-        Assert.Contains($"a strong reaction is {Drawing.ChanceWords.Of(chance)} ({Drawing.ChanceWords.InHundred(chance)}", System.Text.RegularExpressions.Regex.Replace(page.Text, @"\s+", " "), StringComparison.Ordinal);
+        Assert.Contains(
+            $"a strong reaction is {Drawing.ChanceWords.Of(chance)} ({Drawing.ChanceWords.InHundred(chance)}",
+            System.Text.RegularExpressions.Regex.Replace(page.Text, @"\s+", " "),
+            StringComparison.Ordinal
+        );
         Assert.Contains("Moves it down", page.Text, StringComparison.Ordinal);
         Assert.True(page.Page.QuerySelectorAll(".strip .lean").Length >= 2 * 182);
     }
@@ -133,9 +149,22 @@ public sealed class StationTests : IDisposable
     {
         var record = Record("Jory");
         var room = studio.Services.GetRequiredService<RecordRoom>();
-        var zones = new Core.Skin.Flag { Kind = Core.Skin.FlagKind.OpenSkin, From = record.Today, Until = record.Today.AddDays(20), Zones = [Core.Skin.FaceZone.LeftCheek, Core.Skin.FaceZone.Jaw] };
-        room.Append(record.Client.Id, null, room.Make(record.Client.Id, "intake", record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt"));
-        var evening = Record("Jory").ClientPath().Days.First(day => day.Date > record.Today && day.Evening.Steps.Any(step => step.Product == "sedge-serum")).Date;
+        var zones = new Core.Skin.Flag
+        {
+            Kind = Core.Skin.FlagKind.OpenSkin,
+            From = record.Today,
+            Until = record.Today.AddDays(20),
+            Zones = [Core.Skin.FaceZone.LeftCheek, Core.Skin.FaceZone.Jaw],
+        };
+        room.Append(
+            record.Client.Id,
+            null,
+            room.Make(record.Client.Id, "intake", record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt")
+        );
+        var evening = Record("Jory")
+            .ClientPath()
+            .Days.First(day => day.Date > record.Today && day.Evening.Steps.Any(step => step.Product == "sedge-serum"))
+            .Date;
         studio.Clock.Advance(TimeSpan.FromDays(evening.DayNumber - record.Today.DayNumber));
         using var phone = await studio.Phone("Jory");
         var page = await phone.Get("/my");
@@ -145,7 +174,10 @@ public sealed class StationTests : IDisposable
         }
 
         var map = page.Page.QuerySelector(".face-map.is-shown")!;
-        Assert.Equal(["LeftCheek", "LeftJaw", "RightJaw"], map.QuerySelectorAll(".face-zone.is-chosen").Select(zone => zone.GetAttribute("data-zone")!).Order());
+        Assert.Equal(
+            ["LeftCheek", "LeftJaw", "RightJaw"],
+            map.QuerySelectorAll(".face-zone.is-chosen").Select(zone => zone.GetAttribute("data-zone")!).Order()
+        );
         Assert.Contains("left cheek, left jaw, right jaw", map.QuerySelector("svg")!.GetAttribute("aria-label"), StringComparison.Ordinal);
         Assert.Equal(["your left", "your right"], map.QuerySelectorAll(".face-side").Select(side => side.TextContent));
         Assert.Null(map.QuerySelector("[data-zone='LeftCheek']")!.GetAttribute("transform"));
@@ -161,7 +193,9 @@ public sealed class StationTests : IDisposable
         Assert.DoesNotContain(Record("Jory").ClientPath().Questions, question => question.Kind == QuestionKind.StepUp);
         Assert.Contains(Record("Jory").ClientPath().Ladders.Single().Missing, because => because.Rule == Core.House.RuleBook.WaitChosen);
         studio.Clock.Advance(TimeSpan.FromDays(7));
-        Assert.DoesNotContain(Record("Jory").ClientPath().Ladders.Single().Missing, because => because.Rule == Core.House.RuleBook.WaitChosen);
+        Assert.DoesNotContain(Record("Jory").ClientPath().Ladders.Single().Missing, because =>
+            because.Rule == Core.House.RuleBook.WaitChosen
+        );
     }
 
     [Fact]
@@ -187,14 +221,21 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var facts = Record("Jory").Facts.Count;
-        var next = Record("Jory").DraftPath().Days.First(day => day.Date > Record("Jory").Today && day.Evening.Steps.Any(step => step.Frequency is not null)).Date;
+        var next = Record("Jory")
+            .DraftPath()
+            .Days.First(day => day.Date > Record("Jory").Today && day.Evening.Steps.Any(step => step.Frequency is not null))
+            .Date;
         var page = await browser.Get($"/clients/{Id("Jory")}/ramp?weeks=8&If.What=sting&If.Sting=6&If.Day={next:yyyy-MM-dd}");
 
         Assert.Contains("The path would differ from", page.Text, StringComparison.Ordinal);
         Assert.Contains("off until", page.Page.QuerySelector("#what-if")!.TextContent, StringComparison.Ordinal);
         Assert.Equal(2, page.Page.QuerySelectorAll("#what-if .strip").Length);
         Assert.Equal(facts, Record("Jory").Facts.Count);
-        Assert.Contains("give 0 to 10", (await browser.Get($"/clients/{Id("Jory")}/ramp?If.What=sting&If.Sting=60&If.Day={next:yyyy-MM-dd}")).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "give 0 to 10",
+            (await browser.Get($"/clients/{Id("Jory")}/ramp?If.What=sting&If.Sting=60&If.Day={next:yyyy-MM-dd}")).Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -202,10 +243,14 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var from = Record("Jory").Today.AddDays(10);
-        var page = await browser.Get($"/clients/{Id("Jory")}/ramp?If.What=sun&If.Day={from:yyyy-MM-dd}&If.Until={from.AddDays(5):yyyy-MM-dd}");
+        var page = await browser.Get(
+            $"/clients/{Id("Jory")}/ramp?If.What=sun&If.Day={from:yyyy-MM-dd}&If.Until={from.AddDays(5):yyyy-MM-dd}"
+        );
         await browser.Submit(page, "#what-if form[action*='KeepSun']");
 
-        Assert.Contains(Record("Jory").Draft.Intake.Flags, flag => flag.Kind == Core.Skin.FlagKind.StrongSun && flag.From == from && flag.Until == from.AddDays(5));
+        Assert.Contains(Record("Jory").Draft.Intake.Flags, flag =>
+            flag.Kind == Core.Skin.FlagKind.StrongSun && flag.From == from && flag.Until == from.AddDays(5)
+        );
     }
 
     [Fact]
@@ -222,7 +267,12 @@ public sealed class StationTests : IDisposable
         Assert.Equal(LadderState.PatchTest, Record("Perrin").DraftPath().Ladders.Single().State);
         Assert.Contains(Record("Perrin").DraftPath().Questions, question => question.Kind == QuestionKind.StartDoubted);
 
-        await browser.Submit(await browser.Get($"/clients/{Id("Perrin")}/ramp"), form, ("what", "established"), ("reason", "seen her diary: a year of use"));
+        await browser.Submit(
+            await browser.Get($"/clients/{Id("Perrin")}/ramp"),
+            form,
+            ("what", "established"),
+            ("reason", "seen her diary: a year of use")
+        );
         var ladder = Record("Perrin").DraftPath().Ladders.Single();
         Assert.Equal((LadderState.Climbing, Frequency.ThreeAWeek), (ladder.State, ladder.Frequency));
     }
@@ -245,7 +295,11 @@ public sealed class StationTests : IDisposable
         var form = "main form:has(input[name=rung])";
 
         Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("rung", "4"))).Text, StringComparison.Ordinal);
-        Assert.Contains("is not due for a step up", (await browser.Submit(page, form, ("product", "towpath-matt"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "is not due for a step up",
+            (await browser.Submit(page, form, ("product", "towpath-matt"))).Text,
+            StringComparison.Ordinal
+        );
         Assert.Equal(1, Record("Jory").ClientPath().Ladders.Single().Rung);
     }
 
@@ -258,12 +312,18 @@ public sealed class StationTests : IDisposable
         var page = await browser.Get($"/clients/{Id("Jory")}/{station}");
         foreach (var date in new[] { "", "soon", "1999-01-01", "2099-01-01" })
         {
-            Assert.Contains("give a date", (await browser.Submit(page, form, (prefix + field, value), (prefix.Length > 0 ? "Form.On" : "on", date))).Text, StringComparison.Ordinal);
+            Assert.Contains(
+                "give a date",
+                (await browser.Submit(page, form, (prefix + field, value), (prefix.Length > 0 ? "Form.On" : "on", date))).Text,
+                StringComparison.Ordinal
+            );
         }
 
         var done = await browser.Submit(page, form, (prefix + field, value), (prefix.Length > 0 ? "Form.On" : "on", "2026-03-30"));
         Assert.Contains("Mon 30 March", done.Text, StringComparison.Ordinal);
-        Assert.DoesNotContain(Record("Jory").ClientPath().Days, day => day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
+        Assert.DoesNotContain(Record("Jory").ClientPath().Days, day =>
+            day.Date == new DateOnly(2026, 3, 29) && day.Evening.Steps.Any(step => step.Product == "sedge-serum")
+        );
     }
 
     [Fact]
@@ -271,15 +331,20 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var address = $"/clients/{Id("Jory")}/shelf";
-        foreach (var (handler, changes) in new (string, (string, string?)[])[]
+        foreach (
+            var (handler, changes) in new (string, (string, string?)[])[]
+            {
+                ("Park", [("product", "harbour-n"), ("park", "true")]),
+                ("Seen", [("product", "harbour-n"), ("left", "0.3333")]),
+                ("Seen", [("product", "harbour-n"), ("left", "new"), ("batch", "H-9")]),
+                ("Remove", [("product", "harbour-n")]),
+            }
+        )
         {
-            ("Park", [("product", "harbour-n"), ("park", "true")]),
-            ("Seen", [("product", "harbour-n"), ("left", "0.3333")]),
-            ("Seen", [("product", "harbour-n"), ("left", "new"), ("batch", "H-9")]),
-            ("Remove", [("product", "harbour-n")]),
-        })
-        {
-            string Now() => CaseJson.Write(BottleReading.Of(Record("Jory").Draft)) + CaseJson.Write(Record("Jory").Draft.Shelf) + CaseJson.Write(SupplyForecast.Of(Record("Jory").Draft, Record("Jory").Rules));
+            string Now() =>
+                CaseJson.Write(BottleReading.Of(Record("Jory").Draft))
+                + CaseJson.Write(Record("Jory").Draft.Shelf)
+                + CaseJson.Write(SupplyForecast.Of(Record("Jory").Draft, Record("Jory").Rules));
             var before = Now();
             var done = await browser.Submit(await browser.Get(address), $"main form[action*='{handler}']", changes);
             Assert.NotEqual(before, Now());
@@ -292,7 +357,12 @@ public sealed class StationTests : IDisposable
     public async Task An_empty_sunscreen_stops_the_acid_in_the_draft_and_says_so()
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Seen']", ("product", "towpath-matt"), ("left", "0"));
+        var page = await browser.Submit(
+            await browser.Get($"/clients/{Id("Jory")}/shelf"),
+            "main form[action*='Seen']",
+            ("product", "towpath-matt"),
+            ("left", "0")
+        );
 
         Assert.Contains("waits until there is a usable broad-spectrum sunscreen", page.Text, StringComparison.Ordinal);
         Assert.DoesNotContain(Record("Jory").DraftPath().Days, day => day.Evening.Steps.Any(step => step.Product == "sedge-serum"));
@@ -307,7 +377,14 @@ public sealed class StationTests : IDisposable
         var refused = await browser.Submit(page, form, ("name", "Old bottle"), ("kind", "WashOffPeel"), ("ph", "acid"));
         Assert.Equal("Old bottle", refused.Page.QuerySelector("#p-name")!.GetAttribute("value"));
 
-        var done = await browser.Submit(page, form, ("name", "Old bottle"), ("kind", "WashOffPeel"), ("activeSubstance", "Phenol"), ("activePercent", "10"));
+        var done = await browser.Submit(
+            page,
+            form,
+            ("name", "Old bottle"),
+            ("kind", "WashOffPeel"),
+            ("activeSubstance", "Phenol"),
+            ("activePercent", "10")
+        );
         Assert.Contains("parked", done.Text, StringComparison.Ordinal);
         Assert.Equal(ShelfState.Parked, Record("Jory").Draft.Shelf.Single(item => item.Product.Name == "Old bottle").State);
     }
@@ -327,7 +404,13 @@ public sealed class StationTests : IDisposable
     {
         using var browser = await studio.SignedIn();
         var address = $"/clients/{Id("Orla")}/routine";
-        await browser.Submit(await browser.Get(address), "#place-form", ("moment", "Evening"), ("product", "ferry-night"), ("before", "dew-serum"));
+        await browser.Submit(
+            await browser.Get(address),
+            "#place-form",
+            ("moment", "Evening"),
+            ("product", "ferry-night"),
+            ("before", "dew-serum")
+        );
         Assert.Contains("Set by hand", (await browser.Get(address)).Text, StringComparison.Ordinal);
 
         await browser.Submit(await browser.Get(address), ".week form");
@@ -368,7 +451,13 @@ public sealed class StationTests : IDisposable
     public async Task The_house_keeps_what_was_typed_when_a_field_is_wrong()
     {
         using var browser = await studio.SignedIn();
-        var page = await browser.Submit(await browser.Get("/house"), "main form", ("acidHoldDays", "5"), ("studioName", "New name"), ("from-Sunday", "10:00"));
+        var page = await browser.Submit(
+            await browser.Get("/house"),
+            "main form",
+            ("acidHoldDays", "5"),
+            ("studioName", "New name"),
+            ("from-Sunday", "10:00")
+        );
 
         Assert.Contains("Hold before a step up", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
         Assert.Contains("Opening hours, Sunday", page.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
@@ -380,7 +469,12 @@ public sealed class StationTests : IDisposable
     public async Task Publishing_stores_inputs_rules_path_and_who()
     {
         using var browser = await studio.SignedIn("tilde");
-        await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/shelf"), "main form[action*='Park']", ("product", "harbour-n"), ("park", "true"));
+        await browser.Submit(
+            await browser.Get($"/clients/{Id("Jory")}/shelf"),
+            "main form[action*='Park']",
+            ("product", "harbour-n"),
+            ("park", "true")
+        );
         await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/publish"), "aside form");
         var kept = studio.Services.GetRequiredService<Store.Publications>().Latest(Id("Jory"))!;
 

@@ -42,7 +42,11 @@ public sealed class TakenBackTests : IDisposable
         using var phone = await studio.Phone("Jory");
         using var browser = await studio.SignedIn();
         var before = (await phone.Get("/my/path")).Text;
-        var after = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/ramp"), "main form[action*='handler=Decide'], main form[action$='Decide']", ("what", "stop"));
+        var after = await browser.Submit(
+            await browser.Get($"/clients/{Id("Jory")}/ramp"),
+            "main form[action*='handler=Decide'], main form[action$='Decide']",
+            ("what", "stop")
+        );
         Assert.NotEqual(before, (await phone.Get("/my/path")).Text);
 
         await browser.Submit(after, ".done form");
@@ -58,7 +62,13 @@ public sealed class TakenBackTests : IDisposable
         using var browser = await studio.SignedIn();
         var before = (await phone.Get("/my/path")).Text;
         var page = await browser.Get($"/clients/{Id("Jory")}/treatment");
-        var after = await browser.Submit(page, "form#treatment", ("Form.Template", "dermaplaning"), ("Form.On", Soon), ("Form.Despite", "she comes in any case"));
+        var after = await browser.Submit(
+            page,
+            "form#treatment",
+            ("Form.Template", "dermaplaning"),
+            ("Form.On", Soon),
+            ("Form.Despite", "she comes in any case")
+        );
         Assert.NotEqual(before, (await phone.Get("/my/path")).Text);
 
         await browser.Submit(after, ".done form");
@@ -76,12 +86,19 @@ public sealed class TakenBackTests : IDisposable
         using var browser = await studio.SignedIn();
         var care = $"/clients/{Id("Jory")}/care";
         var before = (await phone.Get("/my/path")).Text;
-        async Task<Answer> Add() => await browser.Submit(await browser.Get(care), "main form[action*='Occasion']", ("title", "ferry dance"), ("on", Soon));
+        async Task<Answer> Add() =>
+            await browser.Submit(await browser.Get(care), "main form[action*='Occasion']", ("title", "ferry dance"), ("on", Soon));
         async Task Drop()
         {
             var page = await browser.Get(care);
-            var fields = page.Page.QuerySelectorAll("input[name=Version], input[name=__RequestVerificationToken]").Select(input => new KeyValuePair<string, string>(input.GetAttribute("name")!, input.GetAttribute("value")!)).DistinctBy(pair => pair.Key);
-            await browser.Post($"{care}?handler=DropOccasion", [.. fields, new("of", page.Page.QuerySelector("button[name=of]")!.GetAttribute("value")!)]);
+            var fields = page
+                .Page.QuerySelectorAll("input[name=Version], input[name=__RequestVerificationToken]")
+                .Select(input => new KeyValuePair<string, string>(input.GetAttribute("name")!, input.GetAttribute("value")!))
+                .DistinctBy(pair => pair.Key);
+            await browser.Post(
+                $"{care}?handler=DropOccasion",
+                [.. fields, new("of", page.Page.QuerySelector("button[name=of]")!.GetAttribute("value")!)]
+            );
         }
 
         async Task Publish() => await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/publish"), "main form");
@@ -126,9 +143,27 @@ public sealed class TakenBackTests : IDisposable
     {
         var room = studio.Services.GetRequiredService<RecordRoom>();
         var id = Id("Tove");
-        var red = Record("Tove").Facts.Last(fact => fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is CheckedIn { Report.Signs.Count: > 0 });
+        var red = Record("Tove")
+            .Facts.Last(fact => fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is CheckedIn { Report.Signs.Count: > 0 });
         room.Append(id, null, room.Make(id, "retract", red.Id, "client", supersedes: red.Id));
-        room.Append(id, null, room.Make<LogEntry>(id, "log", new Retracted { Id = "r1", HappenedAt = studio.Clock.GetUtcNow(), Entry = red.Id, By = "client", Reason = "oops" }, "client", "r1"));
+        room.Append(
+            id,
+            null,
+            room.Make<LogEntry>(
+                id,
+                "log",
+                new Retracted
+                {
+                    Id = "r1",
+                    HappenedAt = studio.Clock.GetUtcNow(),
+                    Entry = red.Id,
+                    By = "client",
+                    Reason = "oops",
+                },
+                "client",
+                "r1"
+            )
+        );
 
         Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").ClientPath().Questions[0].Kind);
         Assert.Equal(QuestionKind.MedicalHelp, Record("Tove").DraftPath().Questions[0].Kind);
@@ -170,7 +205,15 @@ public sealed class TakenBackTests : IDisposable
         Assert.Empty(page.Page.QuerySelectorAll("#reports form"));
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
         var report = Record("Mirre").ClientPath(56).Reports[^1].Id;
-        await assistant.Post($"/clients/{Id("Mirre")}/look-back?handler=TakeBack", [new("__RequestVerificationToken", token), new("report", report), new("reason", "looks fine"), new("Version", $"{Record("Mirre").Client.Version}")]);
+        await assistant.Post(
+            $"/clients/{Id("Mirre")}/look-back?handler=TakeBack",
+            [
+                new("__RequestVerificationToken", token),
+                new("report", report),
+                new("reason", "looks fine"),
+                new("Version", $"{Record("Mirre").Client.Version}"),
+            ]
+        );
 
         Assert.Contains(Record("Mirre").ClientPath(56).Reports, one => one.Id == report);
     }
@@ -182,7 +225,15 @@ public sealed class TakenBackTests : IDisposable
         using var browser = await studio.SignedIn();
         var shelf = await browser.Get($"/clients/{Id("Jory")}/shelf?q=Drift");
         var token = shelf.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        await browser.Post($"/clients/{Id("Jory")}/shelf?handler=Bring", [new("__RequestVerificationToken", token), new("Version", $"{Record("Jory").Client.Version}"), new("product", "drift-cream"), new("dispense", "true")]);
+        await browser.Post(
+            $"/clients/{Id("Jory")}/shelf?handler=Bring",
+            [
+                new("__RequestVerificationToken", token),
+                new("Version", $"{Record("Jory").Client.Version}"),
+                new("product", "drift-cream"),
+                new("dispense", "true"),
+            ]
+        );
         Assert.Equal(4, Units());
 
         var undone = await browser.Submit(await browser.Get($"/clients/{Id("Jory")}/routine"), "form[action*='handler=Undo']");
@@ -199,8 +250,13 @@ public sealed class TakenBackTests : IDisposable
         var (at, before) = ($"/clients/{Id("Jory")}", Record("Jory").Draft.Shelf.Count);
         async Task<Answer> Bring(string product)
         {
-            var token = (await browser.Get($"{at}/shelf")).Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-            return await browser.Post($"{at}/shelf?handler=Bring", [new("__RequestVerificationToken", token), new("Version", $"{Record("Jory").Client.Version}"), new("product", product)]);
+            var token = (await browser.Get($"{at}/shelf"))
+                .Page.QuerySelector("input[name=__RequestVerificationToken]")!
+                .GetAttribute("value")!;
+            return await browser.Post(
+                $"{at}/shelf?handler=Bring",
+                [new("__RequestVerificationToken", token), new("Version", $"{Record("Jory").Client.Version}"), new("product", product)]
+            );
         }
 
         await Bring("drift-cream");
@@ -240,5 +296,12 @@ internal static class PathDays
 {
     /// <summary>Days on which a product is planned.</summary>
     public static List<DateOnly> DaysOf(this CarePath path, string product) =>
-        [.. path.Days.Where(day => day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == product && step.Action == Core.Routine.StepAction.Apply)).Select(day => day.Date)];
+        [
+            .. path
+                .Days.Where(day =>
+                    day.Morning.Steps.Concat(day.Evening.Steps)
+                        .Any(step => step.Product == product && step.Action == Core.Routine.StepAction.Apply)
+                )
+                .Select(day => day.Date),
+        ];
 }

@@ -23,7 +23,13 @@ public sealed class TestStudio : IDisposable
     /// <param name="publicUrl">The address behind a proxy that speaks TLS; null where there is none.</param>
     /// <param name="at">When it starts; null for a Monday evening after the studio has closed.</param>
     /// <param name="folder">Data that is there already; null for a new studio.</param>
-    public TestStudio(bool demo = true, Records.PlanPath? plan = null, string? publicUrl = null, DateTimeOffset? at = null, string? folder = null)
+    public TestStudio(
+        bool demo = true,
+        Records.PlanPath? plan = null,
+        string? publicUrl = null,
+        DateTimeOffset? at = null,
+        string? folder = null
+    )
     {
         this.publicUrl = publicUrl;
         this.folder = folder ?? Directory.CreateTempSubdirectory("oatpath").FullName;
@@ -71,7 +77,9 @@ public sealed class TestStudio : IDisposable
 
     public async Task<Browser> Phone(string clientName)
     {
-        var token = Services.GetRequiredService<Links>().Create(ClientId(clientName), "test", Services.GetRequiredService<TimeProvider>().GetUtcNow());
+        var token = Services
+            .GetRequiredService<Links>()
+            .Create(ClientId(clientName), "test", Services.GetRequiredService<TimeProvider>().GetUtcNow());
         var phone = Anyone();
         var page = await phone.Get($"/go/{token}");
         await phone.Submit(page, "main form");
@@ -128,19 +136,22 @@ internal sealed class FromAddress : Microsoft.AspNetCore.Hosting.IStartupFilter
 {
     public const string Header = "X-Test-From";
 
-    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-    {
-        app.Use((http, following) =>
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+        app =>
         {
-            if (http.Request.Headers.TryGetValue(Header, out var from))
-            {
-                http.Connection.RemoteIpAddress = IPAddress.Parse(from.ToString());
-            }
+            app.Use(
+                (http, following) =>
+                {
+                    if (http.Request.Headers.TryGetValue(Header, out var from))
+                    {
+                        http.Connection.RemoteIpAddress = IPAddress.Parse(from.ToString());
+                    }
 
-            return following(http);
-        });
-        next(app);
-    };
+                    return following(http);
+                }
+            );
+            next(app);
+        };
 }
 
 /// <summary>A page as answered.</summary>
@@ -168,14 +179,18 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
 
     public Task<Answer> Get(string address, bool follow = true) => Send(HttpMethod.Get, address, null, follow);
 
-    public Task<Answer> Post(string address, IEnumerable<KeyValuePair<string, string>> fields, bool follow = true) => Send(HttpMethod.Post, address, fields, follow);
+    public Task<Answer> Post(string address, IEnumerable<KeyValuePair<string, string>> fields, bool follow = true) =>
+        Send(HttpMethod.Post, address, fields, follow);
 
-    public Task<Answer> PostJson(string address, string json) => Send(HttpMethod.Post, address, null, false, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
+    public Task<Answer> PostJson(string address, string json) =>
+        Send(HttpMethod.Post, address, null, false, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
 
     /// <summary>Submits a form of a page with its hidden and checked fields, changed as given; a null value leaves a field out.</summary>
     public Task<Answer> Submit(Answer page, string form, params (string Name, string? Value)[] changes)
     {
-        var element = page.Page.QuerySelector(form) as IHtmlFormElement ?? throw new InvalidOperationException($"No form {form} on {page.Address}:\n{page.Text}");
+        var element =
+            page.Page.QuerySelector(form) as IHtmlFormElement
+            ?? throw new InvalidOperationException($"No form {form} on {page.Address}:\n{page.Text}");
         var fields = new List<KeyValuePair<string, string>>();
         foreach (var input in element.QuerySelectorAll("input, select, textarea"))
         {
@@ -202,20 +217,35 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
             fields.RemoveAll(field => field.Key == name);
         }
 
-        fields.AddRange(changes.Where(change => change.Value is not null).Select(change => new KeyValuePair<string, string>(change.Name, change.Value!)));
+        fields.AddRange(
+            changes.Where(change => change.Value is not null).Select(change => new KeyValuePair<string, string>(change.Name, change.Value!))
+        );
         return Post(element.GetAttribute("action") is { Length: > 0 } action ? action : page.Address, fields);
     }
 
     public void Dispose() => invoker.Dispose();
 
     /// <summary>Sends one file with the form's token, as a browser does.</summary>
-    public Task<Answer> Upload(string address, string token, string fileName, byte[] content) => Send(HttpMethod.Post, address, null, true, new MultipartFormDataContent
-    {
-        { new StringContent(token), "__RequestVerificationToken" },
-        { new ByteArrayContent(content), "file", fileName },
-    });
+    public Task<Answer> Upload(string address, string token, string fileName, byte[] content) =>
+        Send(
+            HttpMethod.Post,
+            address,
+            null,
+            true,
+            new MultipartFormDataContent
+            {
+                { new StringContent(token), "__RequestVerificationToken" },
+                { new ByteArrayContent(content), "file", fileName },
+            }
+        );
 
-    private async Task<Answer> Send(HttpMethod method, string address, IEnumerable<KeyValuePair<string, string>>? fields, bool follow, HttpContent? body = null)
+    private async Task<Answer> Send(
+        HttpMethod method,
+        string address,
+        IEnumerable<KeyValuePair<string, string>>? fields,
+        bool follow,
+        HttpContent? body = null
+    )
     {
         for (var hop = 0; hop < 8; hop++)
         {
@@ -246,7 +276,13 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
             }
 
             var html = await response.Content.ReadAsStringAsync();
-            return new(response.StatusCode, response.Headers.Location?.ToString() ?? address, html, await Parser.OpenAsync(request => request.Content(html)), response);
+            return new(
+                response.StatusCode,
+                response.Headers.Location?.ToString() ?? address,
+                html,
+                await Parser.OpenAsync(request => request.Content(html)),
+                response
+            );
         }
 
         throw new InvalidOperationException($"Too many redirects from {address}");

@@ -23,7 +23,14 @@ public sealed class ToldOnThePhoneTests : IDisposable
     {
         using var phone = await studio.Phone("Jory");
         var about = Record("Jory").Today.AddDays(-1).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-        var answer = await phone.Submit(await phone.Get("/my/report"), "form.ask", ("about", about), ("sting", "5"), ("length", "-1"), ("redness", "0"));
+        var answer = await phone.Submit(
+            await phone.Get("/my/report"),
+            "form.ask",
+            ("about", about),
+            ("sting", "5"),
+            ("length", "-1"),
+            ("redness", "0")
+        );
 
         Assert.Null(Record("Jory").Followed.Log.OfType<CheckedIn>().OrderBy(entry => entry.HappenedAt).Last().Report.StingSeconds);
         Assert.Contains("Stop, call the studio", answer.Text, StringComparison.Ordinal);
@@ -41,7 +48,16 @@ public sealed class ToldOnThePhoneTests : IDisposable
         var answer = await Report(phone, ("signs", sign.ToString()));
         var judged = OutcomeTable.Judge(new SkinReport { Signs = [sign] }, new());
 
-        Assert.Contains(judged.Outcome switch { Outcome.MedicalHelp => "Medical help now", Outcome.Stop => "Stop, call the studio", _ => "Ease off" }, answer.Text, StringComparison.Ordinal);
+        Assert.Contains(
+            judged.Outcome switch
+            {
+                Outcome.MedicalHelp => "Medical help now",
+                Outcome.Stop => "Stop, call the studio",
+                _ => "Ease off",
+            },
+            answer.Text,
+            StringComparison.Ordinal
+        );
         Assert.Contains(SignTable.Of(sign).Title, answer.Text, StringComparison.OrdinalIgnoreCase);
         if (OutcomeTable.IsMedical(sign) && sign != Sign.EyeExposure)
         {
@@ -52,7 +68,8 @@ public sealed class ToldOnThePhoneTests : IDisposable
     [Theory]
     [InlineData("7", "Carry on")]
     [InlineData("8", "Medical help now")]
-    public async Task Pain_can_be_told_and_eight_needs_help(string pain, string title) => Assert.Contains(title, (await Report(await studio.Phone("Jory"), ("pain", pain))).Text, StringComparison.Ordinal);
+    public async Task Pain_can_be_told_and_eight_needs_help(string pain, string title) =>
+        Assert.Contains(title, (await Report(await studio.Phone("Jory"), ("pain", pain))).Text, StringComparison.Ordinal);
 
     [Fact]
     public async Task Water_is_told_in_the_minutes_of_one_table()
@@ -82,7 +99,10 @@ public sealed class ToldOnThePhoneTests : IDisposable
         Assert.Equal(first.Address, same.Address);
         Assert.NotEqual(first.Address, other.Address);
         Assert.Contains("in the place of what you sent before", other.Text, StringComparison.Ordinal);
-        Assert.Equal([2], Record("Jory").ClientPath().Reports.Where(report => report.Day == Record("Jory").Today).Select(report => report.Sting));
+        Assert.Equal(
+            [2],
+            Record("Jory").ClientPath().Reports.Where(report => report.Day == Record("Jory").Today).Select(report => report.Sting)
+        );
         Assert.Contains("Carry on", third.Text, StringComparison.Ordinal);
     }
 
@@ -106,12 +126,18 @@ public sealed class ToldOnThePhoneTests : IDisposable
         var answer = await Report(phone, ("used", "sedge-serum"), ("also", "my sister's retinol"));
         Assert.Contains("Something with retinoid was used besides the plan", answer.Text, StringComparison.Ordinal);
         Assert.Contains("Tell your studio", answer.Text, StringComparison.Ordinal);
-        Assert.Contains(Record("Jory").Followed.Log, entry => entry is Applied { Product: "sedge-serum" } use && use.Day == Record("Jory").Today);
+        Assert.Contains(Record("Jory").Followed.Log, entry =>
+            entry is Applied { Product: "sedge-serum" } use && use.Day == Record("Jory").Today
+        );
 
         using var browser = await studio.SignedIn();
         var desk = await browser.Get("/");
         var line = $"li[data-client='{studio.ClientId("Jory")}']";
-        Assert.Contains("Something with retinoid was used besides the plan", desk.Page.QuerySelector(line)!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(
+            "Something with retinoid was used besides the plan",
+            desk.Page.QuerySelector(line)!.TextContent,
+            StringComparison.Ordinal
+        );
         var after = await browser.Submit(desk, $"{line} .act form[action*='Seen']");
         Assert.DoesNotContain("Something with retinoid", after.Page.QuerySelector(line)?.TextContent ?? "", StringComparison.Ordinal);
     }

@@ -27,17 +27,35 @@ public sealed class TypedTests : IDisposable
     [InlineData("Anna\nPell", false)]
     [InlineData("\ufeffAnna", false)]
     [InlineData("\U000E0041nna", false)]
-    public void A_name_has_something_to_be_seen_and_turns_nothing_around(string name, bool taken) => Assert.Equal(taken, TypedName.Problem(name) is null);
+    public void A_name_has_something_to_be_seen_and_turns_nothing_around(string name, bool taken) =>
+        Assert.Equal(taken, TypedName.Problem(name) is null);
 
     [Fact]
     public async Task A_client_a_person_and_a_product_are_not_named_by_what_cannot_be_seen()
     {
         using var staff = await studio.SignedIn();
         var form = await staff.Get("/clients/new");
-        Assert.Contains("cannot be seen", (await staff.Submit(form, "main form", ("Name", "Anna\u202elleP"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be seen",
+            (await staff.Submit(form, "main form", ("Name", "Anna\u202elleP"))).Text,
+            StringComparison.Ordinal
+        );
         Assert.Contains("can be seen", (await staff.Submit(form, "main form", ("Name", "\u200b"))).Text, StringComparison.Ordinal);
         var house = await staff.Get("/house");
-        Assert.Contains("cannot be seen", (await staff.Submit(house, "form[action$='Person']", ("name", "Anna\u2066"), ("signIn", "anna"), ("role", "owner"), ("password", "three quiet oat fields"))).Text, StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be seen",
+            (
+                await staff.Submit(
+                    house,
+                    "form[action$='Person']",
+                    ("name", "Anna\u2066"),
+                    ("signIn", "anna"),
+                    ("role", "owner"),
+                    ("password", "three quiet oat fields")
+                )
+            ).Text,
+            StringComparison.Ordinal
+        );
         Assert.Equal(12, studio.Services.GetRequiredService<Clients>().Count());
     }
 
@@ -52,13 +70,30 @@ public sealed class TypedTests : IDisposable
 
         var answer = await staff.Get("/");
         Assert.Equal((HttpStatusCode.OK, "/"), (answer.Status, answer.Address));
-        Assert.Equal(6, staff.SetCookies.Count(cookie => cookie.StartsWith("grown-", StringComparison.Ordinal) && cookie.Contains("expires=Thu, 01 Jan 1970", StringComparison.Ordinal) && cookie.EndsWith("path=/", StringComparison.Ordinal)));
+        Assert.Equal(
+            6,
+            staff.SetCookies.Count(cookie =>
+                cookie.StartsWith("grown-", StringComparison.Ordinal)
+                && cookie.Contains("expires=Thu, 01 Jan 1970", StringComparison.Ordinal)
+                && cookie.EndsWith("path=/", StringComparison.Ordinal)
+            )
+        );
 
         using var other = await studio.SignedIn();
         var token = (await other.Get("/clients/new")).Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
         foreach (var at in new[] { "/?handler=StepUp", "/?handler=Wait" })
         {
-            await other.Post(at, [new("client", studio.ClientId("Jory")), new("product", new string('p', 30_000)), new("rung", "2"), new("version", "1"), new("__RequestVerificationToken", token)], follow: false);
+            await other.Post(
+                at,
+                [
+                    new("client", studio.ClientId("Jory")),
+                    new("product", new string('p', 30_000)),
+                    new("rung", "2"),
+                    new("version", "1"),
+                    new("__RequestVerificationToken", token),
+                ],
+                follow: false
+            );
         }
 
         Assert.All(other.SetCookies, cookie => Assert.InRange(cookie.Length, 1, 4_000));

@@ -86,7 +86,14 @@ public sealed class UnkeptTests : IDisposable
     public async Task A_phones_word_on_when_it_was_told_is_believed_for_some_days_back_and_never_ahead(int days)
     {
         using var phone = await studio.Phone("Perrin");
-        await phone.Submit(await phone.Get("/my/report"), "main form", ("sting", "3"), ("length", "45"), ("redness", "1"), ("told", $"{studio.Clock.GetUtcNow().AddDays(days).ToUnixTimeMilliseconds()}"));
+        await phone.Submit(
+            await phone.Get("/my/report"),
+            "main form",
+            ("sting", "3"),
+            ("length", "45"),
+            ("redness", "1"),
+            ("told", $"{studio.Clock.GetUtcNow().AddDays(days).ToUnixTimeMilliseconds()}")
+        );
 
         Assert.Equal(studio.Clock.GetUtcNow(), Record.Followed.Log.OfType<CheckedIn>().Last().HappenedAt);
     }

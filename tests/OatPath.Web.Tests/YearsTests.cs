@@ -29,12 +29,55 @@ public sealed class YearsTests : IDisposable
                 var at = new DateTimeOffset(on.ToDateTime(new TimeOnly(i < 4 ? 7 : 21, i)), TimeSpan.Zero);
                 var key = Fact.NewId();
                 var product = i == 8 && day % 4 == 0 ? "sedge-serum" : record.Followed.Shelf[i % record.Followed.Shelf.Count].Product.Id;
-                facts.Add(new(key, id, "log", at, at, "client", null, CaseAssembly.Write<LogEntry>(new Applied { Id = key, HappenedAt = at, RecordedAt = at, By = "client", Product = product, Day = on, Moment = i < 4 ? Moment.Morning : Moment.Evening })));
+                facts.Add(
+                    new(
+                        key,
+                        id,
+                        "log",
+                        at,
+                        at,
+                        "client",
+                        null,
+                        CaseAssembly.Write<LogEntry>(
+                            new Applied
+                            {
+                                Id = key,
+                                HappenedAt = at,
+                                RecordedAt = at,
+                                By = "client",
+                                Product = product,
+                                Day = on,
+                                Moment = i < 4 ? Moment.Morning : Moment.Evening,
+                            }
+                        )
+                    )
+                );
             }
 
             var told = new DateTimeOffset(on.ToDateTime(new TimeOnly(21, 30)), TimeSpan.Zero);
             var report = Fact.NewId();
-            facts.Add(new(report, id, "log", told, told, "client", null, CaseAssembly.Write<LogEntry>(new CheckedIn { Id = report, HappenedAt = told, RecordedAt = told, By = "client", Day = on, Report = new SkinReport { Sting = day % 3, StingSeconds = 20 } })));
+            facts.Add(
+                new(
+                    report,
+                    id,
+                    "log",
+                    told,
+                    told,
+                    "client",
+                    null,
+                    CaseAssembly.Write<LogEntry>(
+                        new CheckedIn
+                        {
+                            Id = report,
+                            HappenedAt = told,
+                            RecordedAt = told,
+                            By = "client",
+                            Day = on,
+                            Report = new SkinReport { Sting = day % 3, StingSeconds = 20 },
+                        }
+                    )
+                )
+            );
         }
 
         room.Append(id, null, facts);

@@ -34,7 +34,8 @@ await page.goto(`${studio.origin}/shelf/new`);
 await page.fill(
   '#p-label',
   'Harbour morning wash\n' +
-    'Ingredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum',
+    'Ingredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, ' +
+    'Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum',
 );
 await page.click('text=Read the label');
 await page.waitForSelector('.reading');

@@ -26,15 +26,19 @@ internal sealed class AuditRun(AuditFacts facts, CarePath path)
 
     public void Add(Breach breach) => breaches.Add(breach);
 
-    public void Report(string rule, DateOnly day, Moment? moment, Product? product, string detail) => breaches.Add(new(rule, day, moment, product?.Id, detail));
+    public void Report(string rule, DateOnly day, Moment? moment, Product? product, string detail) =>
+        breaches.Add(new(rule, day, moment, product?.Id, detail));
 
     public bool IsPlanned(string product, DateOnly date) =>
-        path.On(date) is { } day && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == product && step.Action == StepAction.Apply);
+        path.On(date) is { } day
+        && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == product && step.Action == StepAction.Apply);
 
     /// <summary>Days a product is used: by the log before today, by log and path from today on.</summary>
     public List<DateOnly> UseDays(string product, DateOnly from, DateOnly until)
     {
-        var days = new SortedSet<DateOnly>(facts.Entries<Applied>().Where(use => use.Product == product && use.Day >= from && use.Day <= until).Select(use => use.Day));
+        var days = new SortedSet<DateOnly>(
+            facts.Entries<Applied>().Where(use => use.Product == product && use.Day >= from && use.Day <= until).Select(use => use.Day)
+        );
         for (var date = from < facts.Today ? facts.Today : from; date <= until && date <= Last; date = date.AddDays(1))
         {
             if (IsPlanned(product, date))
@@ -49,7 +53,16 @@ internal sealed class AuditRun(AuditFacts facts, CarePath path)
     /// <summary>The same, with what reports tell of its family.</summary>
     public List<DateOnly> FamilyDays(Product product, DateOnly from, DateOnly until)
     {
-        var told = facts.Told.Where(told => told.Day >= from && told.Day <= until && told.Product.Families().Any(family => family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No && product.Families().Contains(family))).Select(told => told.Day);
+        var told = facts
+            .Told.Where(told =>
+                told.Day >= from
+                && told.Day <= until
+                && told.Product.Families()
+                    .Any(family =>
+                        family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No && product.Families().Contains(family)
+                    )
+            )
+            .Select(told => told.Day);
         return [.. UseDays(product.Id, from, until).Concat(told).Distinct().Order()];
     }
 

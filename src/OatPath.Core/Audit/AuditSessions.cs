@@ -13,23 +13,56 @@ internal static class AuditSessions
     /// <summary>The use and the report a session stands for; nothing for practice.</summary>
     public static IEnumerable<LogEntry> Read(SessionHeld held)
     {
-        var events = held.Events.DistinctBy(happened => happened.Id).OrderBy(happened => happened.AtMilliseconds).ThenBy(happened => happened.Id, StringComparer.Ordinal).ToList();
+        var events = held
+            .Events.DistinctBy(happened => happened.Id)
+            .OrderBy(happened => happened.AtMilliseconds)
+            .ThenBy(happened => happened.Id, StringComparer.Ordinal)
+            .ToList();
         var back = events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
-        events.RemoveAll(happened => back.Contains(happened.Id) && happened.Kind is not (SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted or SessionEventKind.InEye or SessionEventKind.ClockLost
-                or SessionEventKind.Contact or SessionEventKind.ContactLost or SessionEventKind.DeviceOn or SessionEventKind.DeviceOff or SessionEventKind.Nicked or SessionEventKind.Weals)
-            && !(happened.Kind == SessionEventKind.Stung && happened.Value >= held.Script.StingEnds));
+        events.RemoveAll(happened =>
+            back.Contains(happened.Id)
+            && happened.Kind
+                is not (
+                    SessionEventKind.Burns
+                    or SessionEventKind.StillBurns
+                    or SessionEventKind.Frosted
+                    or SessionEventKind.InEye
+                    or SessionEventKind.ClockLost
+                    or SessionEventKind.Contact
+                    or SessionEventKind.ContactLost
+                    or SessionEventKind.DeviceOn
+                    or SessionEventKind.DeviceOff
+                    or SessionEventKind.Nicked
+                    or SessionEventKind.Weals
+                )
+            && !(happened.Kind == SessionEventKind.Stung && happened.Value >= held.Script.StingEnds)
+        );
         var device = held.Script.Device is not null;
-        var touched = events.Exists(happened => device ? happened.Kind == SessionEventKind.Contact || (happened.Kind == SessionEventKind.Passed && happened.Item is not null) || (happened.Kind == SessionEventKind.Nicked && happened.Zone is not null)
-            : happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null);
+        var touched = events.Exists(happened =>
+            device
+                ? happened.Kind == SessionEventKind.Contact
+                    || (happened.Kind == SessionEventKind.Passed && happened.Item is not null)
+                    || (happened.Kind == SessionEventKind.Nicked && happened.Zone is not null)
+                : happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null
+        );
         if (held.Practice)
         {
             yield break;
         }
 
-        var answered = events.Where(happened => happened.Kind == SessionEventKind.Answered && held.Script.Asks.Any(ask => ask.Id == happened.Item) && QuestionOf(happened.Item!) is not null).ToList();
+        var answered = events
+            .Where(happened =>
+                happened.Kind == SessionEventKind.Answered
+                && held.Script.Asks.Any(ask => ask.Id == happened.Item)
+                && QuestionOf(happened.Item!) is not null
+            )
+            .ToList();
         if (answered.Count > 0)
         {
-            var said = answered.GroupBy(happened => QuestionOf(happened.Item!)!.Value).Select(group => (Question: group.Key, group.Last().Value, Ask: held.Script.Asks.First(ask => ask.Id == group.Last().Item))).ToList();
+            var said = answered
+                .GroupBy(happened => QuestionOf(happened.Item!)!.Value)
+                .Select(group => (Question: group.Key, group.Last().Value, Ask: held.Script.Asks.First(ask => ask.Id == group.Last().Item)))
+                .ToList();
             yield return new Screened
             {
                 Id = $"{held.Id}-answers",
@@ -47,22 +80,53 @@ internal static class AuditSessions
             yield break;
         }
 
-        var nicked = device ? events.Where(happened => happened.Kind == SessionEventKind.Nicked).Select(happened => happened.Zone).OfType<FaceZone>().SelectMany(zone => zone switch
-        {
-            FaceZone.Jaw => new[] { FaceZone.LeftJaw, FaceZone.RightJaw },
-            FaceZone.EyeArea => [FaceZone.LeftEye, FaceZone.RightEye],
-            _ => [zone],
-        }).Distinct().Order().ToList() : [];
+        var nicked = device
+            ? events
+                .Where(happened => happened.Kind == SessionEventKind.Nicked)
+                .Select(happened => happened.Zone)
+                .OfType<FaceZone>()
+                .SelectMany(zone =>
+                    zone switch
+                    {
+                        FaceZone.Jaw => new[] { FaceZone.LeftJaw, FaceZone.RightJaw },
+                        FaceZone.EyeArea => [FaceZone.LeftEye, FaceZone.RightEye],
+                        _ => [zone],
+                    }
+                )
+                .Distinct()
+                .Order()
+                .ToList()
+            : [];
         if (nicked.Count > 0)
         {
-            yield return new Nicked { Id = $"{held.Id}-nick", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Day = held.Day, Zones = nicked };
+            yield return new Nicked
+            {
+                Id = $"{held.Id}-nick",
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                Day = held.Day,
+                Zones = nicked,
+            };
         }
 
-        yield return new Applied { Id = $"{held.Id}-use", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, Product = held.Product, Day = held.Day, Moment = Moment.Evening, ContactSeconds = held.Script.StaysOn || device ? null : Longest(events) };
+        yield return new Applied
+        {
+            Id = $"{held.Id}-use",
+            HappenedAt = held.HappenedAt,
+            RecordedAt = held.RecordedAt,
+            Product = held.Product,
+            Day = held.Day,
+            Moment = Moment.Evening,
+            ContactSeconds = held.Script.StaysOn || device ? null : Longest(events),
+        };
         bool Any(SessionEventKind kind) => events.Exists(happened => happened.Kind == kind);
         var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null }).ToList();
         var burned = Any(SessionEventKind.Burns) || Any(SessionEventKind.StillBurns) || Any(SessionEventKind.Frosted);
-        var red = events.Where(happened => happened.Kind == SessionEventKind.Reddened).Select(happened => happened.Value ?? 0).DefaultIfEmpty().Max();
+        var red = events
+            .Where(happened => happened.Kind == SessionEventKind.Reddened)
+            .Select(happened => happened.Value ?? 0)
+            .DefaultIfEmpty()
+            .Max();
         if (burned || Any(SessionEventKind.InEye) || (device && Any(SessionEventKind.Weals)) || stings.Count > 0 || red > 0)
         {
             var worst = stings.Select(sting => sting.Value!.Value).DefaultIfEmpty().Max();
@@ -72,12 +136,20 @@ internal static class AuditSessions
                 HappenedAt = held.HappenedAt,
                 RecordedAt = held.RecordedAt,
                 Day = held.Day,
-                Report = new SkinReport { Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10), Redness = Math.Clamp(red, 0, 4), Signs = Signs(held, events) },
+                Report = new SkinReport
+                {
+                    Sting = Math.Clamp(burned ? Math.Max(7, worst) : worst, 0, 10),
+                    Redness = Math.Clamp(red, 0, 4),
+                    Signs = Signs(held, events),
+                },
             };
         }
     }
 
-    private static DayQuestion? QuestionOf(string ask) => ask == "open" ? DayQuestion.OpenSkin : ask == "active" ? DayQuestion.UsedElse : EnumName.Find<DayQuestion>(ask);
+    private static DayQuestion? QuestionOf(string ask) =>
+        ask == "open" ? DayQuestion.OpenSkin
+        : ask == "active" ? DayQuestion.UsedElse
+        : EnumName.Find<DayQuestion>(ask);
 
     private static List<Sign> Signs(SessionHeld held, List<SessionEvent> events)
     {
@@ -99,8 +171,16 @@ internal static class AuditSessions
             hurt = true;
         }
 
-        var first = events.Find(happened => happened.Kind is SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted);
-        if (first is not null && events.Exists(happened => happened.Kind == SessionEventKind.StillBurns && happened.AtMilliseconds - first.AtMilliseconds >= held.Script.LongWaterSeconds * 1000L))
+        var first = events.Find(happened =>
+            happened.Kind is SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted
+        );
+        if (
+            first is not null
+            && events.Exists(happened =>
+                happened.Kind == SessionEventKind.StillBurns
+                && happened.AtMilliseconds - first.AtMilliseconds >= held.Script.LongWaterSeconds * 1000L
+            )
+        )
         {
             signs.Add(Sign.BurnsAfterWater);
         }
@@ -108,7 +188,12 @@ internal static class AuditSessions
         // After the ending: the last word on the sting, given when it should long have faded.
         var ended = events.Find(happened => happened.Kind == SessionEventKind.Ended);
         var last = events.FindLast(happened => happened is { Kind: SessionEventKind.Stung, Value: not null });
-        if (!hurt && ended is not null && last?.Value > held.Script.StingCalm && last.AtMilliseconds >= ended.AtMilliseconds + (held.Script.StopSeconds * 1000L))
+        if (
+            !hurt
+            && ended is not null
+            && last?.Value > held.Script.StingCalm
+            && last.AtMilliseconds >= ended.AtMilliseconds + (held.Script.StopSeconds * 1000L)
+        )
         {
             signs.Add(Sign.StingsAfterPeel);
         }
@@ -126,7 +211,13 @@ internal static class AuditSessions
             long? since = null;
             foreach (var happened in events)
             {
-                var everything = happened.Kind is SessionEventKind.AllOff or SessionEventKind.Ended or SessionEventKind.Burns or SessionEventKind.StillBurns or SessionEventKind.Frosted;
+                var everything =
+                    happened.Kind
+                    is SessionEventKind.AllOff
+                        or SessionEventKind.Ended
+                        or SessionEventKind.Burns
+                        or SessionEventKind.StillBurns
+                        or SessionEventKind.Frosted;
                 if (happened.Zone == zone && happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered)
                 {
                     since ??= happened.AtMilliseconds;

@@ -5,7 +5,9 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Audit;
 
-/// <summary>What is in a bottle, and whether it is for this client on this day: limits, age, allergy, pregnancy, medicines, devices.</summary>
+/// <summary>
+/// What is in a bottle, and whether it is for this client on this day: limits, age, allergy, pregnancy, medicines, devices.
+/// </summary>
 internal sealed class ClientAudit(AuditRun run)
 {
     private readonly AuditFacts facts = run.Facts;
@@ -124,22 +126,44 @@ internal sealed class ClientAudit(AuditRun run)
             yield return (RuleBook.Isotretinoin, "irritates or exfoliates with isotretinoin");
         }
 
-        if (product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && Has(day, FlagKind.Rosacea))
+        if (
+            product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade
+            && Has(day, FlagKind.Rosacea)
+        )
         {
             yield return (RuleBook.RosaceaScrub, "scrubs rosacea");
         }
 
-        if (IsCurrent(product) && Has(day, FlagKind.ImplantedElectronics, FlagKind.HeartRhythm, FlagKind.Epilepsy, FlagKind.MetalInFace, FlagKind.Pregnancy, FlagKind.Breastfeeding))
+        if (
+            IsCurrent(product)
+            && Has(
+                day,
+                FlagKind.ImplantedElectronics,
+                FlagKind.HeartRhythm,
+                FlagKind.Epilepsy,
+                FlagKind.MetalInFace,
+                FlagKind.Pregnancy,
+                FlagKind.Breastfeeding
+            )
+        )
         {
             yield return (RuleBook.ElectricalDevice, "is an electrical device that a flag forbids");
         }
 
-        if ((product.Kind == ProductKind.LightMask || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Light != false)) && Has(day, FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy))
+        if (
+            (product.Kind == ProductKind.LightMask || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Light != false))
+            && Has(day, FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.Epilepsy)
+        )
         {
             yield return (RuleBook.LightMask, "is a light mask that a flag forbids");
         }
 
-        if ((product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Heat != false)) && Has(day, FlagKind.Rosacea))
+        if (
+            (
+                product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate
+                || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Heat != false)
+            ) && Has(day, FlagKind.Rosacea)
+        )
         {
             yield return (RuleBook.HeatDevice, "brings heat to rosacea");
         }
@@ -155,13 +179,32 @@ internal sealed class ClientAudit(AuditRun run)
                 run.Report(RuleBook.DeviceEvening, date, moment, irritant, $"shares an evening with {product.Id}");
             }
 
-            if ((IsCurrent(product) || product.Kind == ProductKind.WarmColdPlate) && product.Sheet?.Gel != false && !HasItsGel(product, date))
+            if (
+                (IsCurrent(product) || product.Kind == ProductKind.WarmColdPlate)
+                && product.Sheet?.Gel != false
+                && !HasItsGel(product, date)
+            )
             {
                 run.Report(RuleBook.DeviceGel, date, moment, product, "has no gel of its own");
             }
 
-            if ((IsCurrent(product) || product.Kind is ProductKind.FacialSteamer or ProductKind.WarmColdPlate or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.OtherDevice)
-                && facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.RecentFiller && flag.From is { } from && date >= from && date <= (flag.Until ?? from).AddDays(14)))
+            if (
+                (
+                    IsCurrent(product)
+                    || product.Kind
+                        is ProductKind.FacialSteamer
+                            or ProductKind.WarmColdPlate
+                            or ProductKind.LightMask
+                            or ProductKind.UltrasonicBlade
+                            or ProductKind.CleansingBrush
+                            or ProductKind.NanoTip
+                            or ProductKind.NeedleRoller
+                            or ProductKind.OtherDevice
+                )
+                && facts.Intake.Flags.Any(flag =>
+                    flag.Kind == FlagKind.RecentFiller && flag.From is { } from && date >= from && date <= (flag.Until ?? from).AddDays(14)
+                )
+            )
             {
                 run.Report(RuleBook.RecentFiller, date, moment, product, "is used over fresh filler");
             }
@@ -171,13 +214,22 @@ internal sealed class ClientAudit(AuditRun run)
     public bool Minor(DateOnly day) => facts.Intake.BirthDate is not { } born || born.AddYears(18) > day;
 
     public bool OnIsotretinoin(DateOnly day) =>
-        facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.Isotretinoin && (flag.From ?? day) <= day && (flag.Until is null || flag.Until.Value.AddMonths(6) > day));
+        facts.Intake.Flags.Any(flag =>
+            flag.Kind == FlagKind.Isotretinoin && (flag.From ?? day) <= day && (flag.Until is null || flag.Until.Value.AddMonths(6) > day)
+        );
 
     public bool Has(DateOnly day, params FlagKind[] kinds) => facts.Intake.Flags.Any(flag => kinds.Contains(flag.Kind) && flag.Covers(day));
 
-    private static List<Active> Ahas(Product product) => [.. product.Actives.Where(active => SubstanceTraits.Of(active.Substance).Family == Family.Aha)];
+    private static List<Active> Ahas(Product product) =>
+        [.. product.Actives.Where(active => SubstanceTraits.Of(active.Substance).Family == Family.Aha)];
 
-    private static bool IsCurrent(Product product) => product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
+    private static bool IsCurrent(Product product) =>
+        product.Kind
+            is ProductKind.GalvanicDevice
+                or ProductKind.MicrocurrentDevice
+                or ProductKind.IonCleanser
+                or ProductKind.RadioFrequencyDevice
+                or ProductKind.MuscleTool
         || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Current != false);
 
     private bool HasItsGel(Product device, DateOnly date)
@@ -202,8 +254,21 @@ internal sealed class ClientAudit(AuditRun run)
             ProductKind.BenzoylPeroxide => !Any(Family.BenzoylPeroxide),
             ProductKind.AzelaicSuspension => !Any(Family.Azelaic),
             ProductKind.Enzyme => !Any(Family.Enzyme),
-            ProductKind.ExfoliatingToner or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => !Any(Family.Aha, Family.Bha, Family.Pha, Family.Azelaic, Family.SalonOnly),
-            ProductKind.PeelPad or ProductKind.ExfoliatingCleanser or ProductKind.WashOffPeel => !Any(Family.Aha, Family.Bha, Family.Pha, Family.Azelaic, Family.Enzyme, Family.SalonOnly),
+            ProductKind.ExfoliatingToner or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => !Any(
+                Family.Aha,
+                Family.Bha,
+                Family.Pha,
+                Family.Azelaic,
+                Family.SalonOnly
+            ),
+            ProductKind.PeelPad or ProductKind.ExfoliatingCleanser or ProductKind.WashOffPeel => !Any(
+                Family.Aha,
+                Family.Bha,
+                Family.Pha,
+                Family.Azelaic,
+                Family.Enzyme,
+                Family.SalonOnly
+            ),
             ProductKind.SpotTreatment => product.Actives.Count == 0,
             _ => false,
         };
@@ -218,13 +283,29 @@ internal sealed class ClientAudit(AuditRun run)
         }
 
         return Ahas(product) is not { Count: > 0 } ahas
-            || (product.Traits.LeaveOn && product.Ph >= 3.5m && ahas.TrueForAll(active => active.Percent is not null) && ahas.Sum(active => active.Percent) <= 10);
+            || (
+                product.Traits.LeaveOn
+                && product.Ph >= 3.5m
+                && ahas.TrueForAll(active => active.Percent is not null)
+                && ahas.Sum(active => active.Percent) <= 10
+            );
     }
 
-    private static IEnumerable<Allergen> Materials(Product product) => product.Contains
-        .Concat(product.Actives.Any(active => active.Substance is Substance.Salicylic or Substance.WillowExtract or Substance.BetaineSalicylate or Substance.CapryloylSalicylate) ? [Allergen.Salicylates] : [])
-        .Concat(product.Actives.Any(active => active.Substance is Substance.Papain or Substance.Bromelain) ? [Allergen.Latex] : [])
-        .Concat(product.Actives.Any(active => active.Substance == Substance.BenzoylPeroxide) ? [Allergen.BenzoylPeroxide] : []);
+    private static IEnumerable<Allergen> Materials(Product product) =>
+        product
+            .Contains.Concat(
+                product.Actives.Any(active =>
+                    active.Substance
+                        is Substance.Salicylic
+                            or Substance.WillowExtract
+                            or Substance.BetaineSalicylate
+                            or Substance.CapryloylSalicylate
+                )
+                    ? [Allergen.Salicylates]
+                    : []
+            )
+            .Concat(product.Actives.Any(active => active.Substance is Substance.Papain or Substance.Bromelain) ? [Allergen.Latex] : [])
+            .Concat(product.Actives.Any(active => active.Substance == Substance.BenzoylPeroxide) ? [Allergen.BenzoylPeroxide] : []);
 
     private (string Label, string Typed)? LabelSaysMore(Product product)
     {
@@ -243,12 +324,29 @@ internal sealed class ClientAudit(AuditRun run)
             return null;
         }
 
-        foreach (var item in reading.Ingredients.Where(item => item.Role == IngredientRole.Works && item.Section != LabelSection.MayContain))
+        foreach (
+            var item in reading.Ingredients.Where(item => item.Role == IngredientRole.Works && item.Section != LabelSection.MayContain)
+        )
         {
-            var strong = item.Family is Family.Aha or Family.Pha or Family.Bha or Family.Azelaic or Family.Retinoid or Family.AscorbicAcid or Family.BenzoylPeroxide or Family.Enzyme or Family.Hydroquinone;
+            var strong =
+                item.Family
+                is Family.Aha
+                    or Family.Pha
+                    or Family.Bha
+                    or Family.Azelaic
+                    or Family.Retinoid
+                    or Family.AscorbicAcid
+                    or Family.BenzoylPeroxide
+                    or Family.Enzyme
+                    or Family.Hydroquinone;
             var typed = product.Actives.Where(active => active.Family == item.Family).ToList();
-            if ((item.Family == Family.SalonOnly || (strong && item.Certainty >= 0.7))
-                && (typed.Count == 0 || typed.Exists(active => active.Substance == item.Ingredient.Substance && active.Percent < item.Percent)))
+            if (
+                (item.Family == Family.SalonOnly || (strong && item.Certainty >= 0.7))
+                && (
+                    typed.Count == 0
+                    || typed.Exists(active => active.Substance == item.Ingredient.Substance && active.Percent < item.Percent)
+                )
+            )
             {
                 return (item.Name, typed.Count == 0 ? "none of its family" : $"{typed[0].Percent} %");
             }

@@ -27,15 +27,26 @@ internal sealed class CompanyAudit(AuditRun run)
             }
         }
 
-        if (products.Exists(product => product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)
-            && actives.Find(product => product.IsAcid() && product.Traits.LeaveOn && !facts.Established(product, date)) is { } acid)
+        if (
+            products.Exists(product => product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)
+            && actives.Find(product => product.IsAcid() && product.Traits.LeaveOn && !facts.Established(product, date)) is { } acid
+        )
         {
             run.Report(RuleBook.MaskWithAcid, date, moment, acid, "is on a mask evening");
         }
 
-        var extras = products.Where(product => !product.IsRaised() && (product.IsDevice() || product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)).ToList();
+        var extras = products
+            .Where(product =>
+                !product.IsRaised()
+                && (product.IsDevice() || product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)
+            )
+            .ToList();
         // A gentle mask may close a device's evening.
-        if (extras.Count(product => product.Kind is not (ProductKind.SoothingMask or ProductKind.HydratingMask)) > 1 || extras.Count > 2 || (extras.Count == 2 && !extras.Exists(product => product.IsDevice())))
+        if (
+            extras.Count(product => product.Kind is not (ProductKind.SoothingMask or ProductKind.HydratingMask)) > 1
+            || extras.Count > 2
+            || (extras.Count == 2 && !extras.Exists(product => product.IsDevice()))
+        )
         {
             run.Report(RuleBook.OneExtra, date, moment, extras[0], $"shares an evening with {extras[1].Id}");
         }
@@ -66,9 +77,24 @@ internal sealed class CompanyAudit(AuditRun run)
             run.Report(RuleBook.AcidCleanserWithAcid, date, moment, a, $"meets {b.Id}");
         }
 
-        var mildAfterBlade = both && (a.Kind == ProductKind.UltrasonicBlade) != (b.Kind == ProductKind.UltrasonicBlade) && !(a.Traits.ByHand && b.Traits.ByHand) && !a.Has(Family.Retinoid) && !b.Has(Family.Retinoid);
-        var nanoAfterRazor = both && facts.Rules.NanoAfterRazor && Either(product => product.Kind == ProductKind.Razor, product => product.Kind == ProductKind.NanoTip);
-        if (!mildAfterBlade && !nanoAfterRazor && Either(product => product.Traits.ByHand, product => product.IsAcid() || product.Has(Family.Retinoid) || product.Traits.ByHand))
+        var mildAfterBlade =
+            both
+            && (a.Kind == ProductKind.UltrasonicBlade) != (b.Kind == ProductKind.UltrasonicBlade)
+            && !(a.Traits.ByHand && b.Traits.ByHand)
+            && !a.Has(Family.Retinoid)
+            && !b.Has(Family.Retinoid);
+        var nanoAfterRazor =
+            both
+            && facts.Rules.NanoAfterRazor
+            && Either(product => product.Kind == ProductKind.Razor, product => product.Kind == ProductKind.NanoTip);
+        if (
+            !mildAfterBlade
+            && !nanoAfterRazor
+            && Either(
+                product => product.Traits.ByHand,
+                product => product.IsAcid() || product.Has(Family.Retinoid) || product.Traits.ByHand
+            )
+        )
         {
             run.Report(RuleBook.ByHandAlone, date, moment, a, $"meets {b.Id}");
         }
@@ -86,17 +112,33 @@ internal sealed class CompanyAudit(AuditRun run)
         {
             var established = facts.Established(product, date);
             var step = run.Path.On(date)![moment].Steps.First(step => step.Product == product.Id && step.Action == StepAction.Apply);
-            if (moment == Moment.Evening && product.IsAcid() && !established && step.Frequency < Frequency.EveryOther && AcidOn(date.AddDays(-1)))
+            if (
+                moment == Moment.Evening
+                && product.IsAcid()
+                && !established
+                && step.Frequency < Frequency.EveryOther
+                && AcidOn(date.AddDays(-1))
+            )
             {
                 run.Report(RuleBook.NoTwoAcidEvenings, date, moment, product, "is the second acid evening running");
             }
 
             // A rung of every other or every evening that somebody approved is itself the yes to its uses.
-            var claimed = exfoliants.Concat(facts.Products.Values.Where(other => other.Exfoliates())).Distinct().Select(other => HighestClaim(other, date)).Max();
-            var allowance = established ? facts.Rules.EstablishedExfoliationsPer7Days
-                : claimed >= Frequency.EveryOther ? Math.Max(facts.Rules.BeginnerExfoliationsPer7Days, claimed.MaxPer7Days()) : facts.Rules.BeginnerExfoliationsPer7Days;
+            var claimed = exfoliants
+                .Concat(facts.Products.Values.Where(other => other.Exfoliates()))
+                .Distinct()
+                .Select(other => HighestClaim(other, date))
+                .Max();
+            var allowance =
+                established ? facts.Rules.EstablishedExfoliationsPer7Days
+                : claimed >= Frequency.EveryOther ? Math.Max(facts.Rules.BeginnerExfoliationsPer7Days, claimed.MaxPer7Days())
+                : facts.Rules.BeginnerExfoliationsPer7Days;
             // A patch on one spot is no exfoliation of the face; it only keeps its distance from a peel.
-            var count = facts.Products.Values.Where(other => other.Exfoliates() && other.Traits.Use != KindUse.OnHand).Sum(other => run.UseDays(other.Id, date.AddDays(-6), date).Count) + facts.Told.Count(told => told.Product.Exfoliates() && told.Day > date.AddDays(-7) && told.Day <= date);
+            var count =
+                facts
+                    .Products.Values.Where(other => other.Exfoliates() && other.Traits.Use != KindUse.OnHand)
+                    .Sum(other => run.UseDays(other.Id, date.AddDays(-6), date).Count)
+                + facts.Told.Count(told => told.Product.Exfoliates() && told.Day > date.AddDays(-7) && told.Day <= date);
             if (count > allowance)
             {
                 run.Report(RuleBook.ExfoliationBudget, date, moment, product, $"makes {count} exfoliating uses in 7 days");
@@ -113,8 +155,19 @@ internal sealed class CompanyAudit(AuditRun run)
         }
     }
 
-    private static bool IsAcidWash(Product product) => product.Kind == ProductKind.ExfoliatingCleanser || (product.IsAcid()
-        && product.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.EyeMakeUpRemover);
+    private static bool IsAcidWash(Product product) =>
+        product.Kind == ProductKind.ExfoliatingCleanser
+        || (
+            product.IsAcid()
+            && product.Kind
+                is ProductKind.GelCleanser
+                    or ProductKind.FoamCleanser
+                    or ProductKind.CreamCleanser
+                    or ProductKind.OilCleanser
+                    or ProductKind.BalmCleanser
+                    or ProductKind.MicellarWater
+                    or ProductKind.EyeMakeUpRemover
+        );
 
     private static readonly (string Name, Func<Product, bool> Plays, int Most)[] RoleLimits =
     [
@@ -128,13 +181,25 @@ internal sealed class CompanyAudit(AuditRun run)
     ];
 
     /// <summary>The rung the path itself claims for a product near a day; whether it may claim it is looked at elsewhere.</summary>
-    private Frequency HighestClaim(Product product, DateOnly date) => run.Path.Days.Where(day => day.Date > date.AddDays(-7) && day.Date <= date.AddDays(14))
-        .SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps)).Where(step => step.Product == product.Id && step.Action == StepAction.Apply).Select(step => step.Frequency ?? Frequency.OnceAWeek)
-        .Append(run.Path.Ladders.FirstOrDefault(ladder => ladder.Product == product.Id && ladder.Since is not null)?.Frequency ?? Frequency.OnceAWeek).Max();
+    private Frequency HighestClaim(Product product, DateOnly date) =>
+        run
+            .Path.Days.Where(day => day.Date > date.AddDays(-7) && day.Date <= date.AddDays(14))
+            .SelectMany(day => day.Morning.Steps.Concat(day.Evening.Steps))
+            .Where(step => step.Product == product.Id && step.Action == StepAction.Apply)
+            .Select(step => step.Frequency ?? Frequency.OnceAWeek)
+            .Append(
+                run.Path.Ladders.FirstOrDefault(ladder => ladder.Product == product.Id && ladder.Since is not null)?.Frequency
+                    ?? Frequency.OnceAWeek
+            )
+            .Max();
 
     private bool AcidOn(DateOnly date) =>
-        facts.Products.Values.Any(product => product.IsAcid() && (date < facts.Today
-            ? facts.Uses.Exists(use => use.Product == product.Id && use.Day == date && use.Moment == Moment.Evening)
-            : run.Path.On(date)?.Evening.Steps.Any(step => step.Product == product.Id && step.Action == StepAction.Apply) == true))
-        || facts.Told.Exists(told => told.Day == date && told.Product.IsAcid());
+        facts.Products.Values.Any(product =>
+            product.IsAcid()
+            && (
+                date < facts.Today
+                    ? facts.Uses.Exists(use => use.Product == product.Id && use.Day == date && use.Moment == Moment.Evening)
+                    : run.Path.On(date)?.Evening.Steps.Any(step => step.Product == product.Id && step.Action == StepAction.Apply) == true
+            )
+        ) || facts.Told.Exists(told => told.Day == date && told.Product.IsAcid());
 }

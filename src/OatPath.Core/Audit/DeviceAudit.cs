@@ -7,17 +7,29 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Audit;
 
-/// <summary>Devices and needles: who may use them, how often, with what, and what rests around needles. Its numbers stand here by themselves.</summary>
+/// <summary>
+/// Devices and needles: who may use them, how often, with what, and what rests around needles. Its numbers stand here by themselves.
+/// </summary>
 internal sealed class DeviceAudit(AuditRun run)
 {
     private static readonly FlagKind[] AgainstNeedles =
     [
-        FlagKind.KeloidTendency, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression, FlagKind.Pregnancy, FlagKind.SkinFlare,
+        FlagKind.KeloidTendency,
+        FlagKind.ColdSoreActive,
+        FlagKind.ColdSoreHistory,
+        FlagKind.PhotosensitisingMedicine,
+        FlagKind.BloodThinning,
+        FlagKind.Diabetes,
+        FlagKind.ImmuneSuppression,
+        FlagKind.Pregnancy,
+        FlagKind.SkinFlare,
     ];
 
     private readonly AuditFacts facts = run.Facts;
+    private readonly DeviceSupplyAudit supplies = new(run);
 
-    private IEnumerable<Product> Needles => facts.Products.Values.Where(product => product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip);
+    private IEnumerable<Product> Needles =>
+        facts.Products.Values.Where(product => product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip);
 
     public void MayBeUsed(Product product, Step step, DateOnly date, Moment moment)
     {
@@ -32,7 +44,14 @@ internal sealed class DeviceAudit(AuditRun run)
         }
 
         AnswersAllow(product, date, moment);
-        if (IsCurrentOrDevice(product) && facts.Intake.Flags.Any(flag => flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone && flag.Covers(date) && flag.Zones.Any(zone => !step.LeaveOut.Contains(zone))))
+        if (
+            IsCurrentOrDevice(product)
+            && facts.Intake.Flags.Any(flag =>
+                flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone
+                && flag.Covers(date)
+                && flag.Zones.Any(zone => !step.LeaveOut.Contains(zone))
+            )
+        )
         {
             run.Report(RuleBook.ZoneLeftOut, date, moment, product, "goes over a zone that is left out");
         }
@@ -43,28 +62,49 @@ internal sealed class DeviceAudit(AuditRun run)
             run.Report(RuleBook.RungFrequency, date, moment, product, $"is used more than {most} times in 7 days");
         }
 
-        if (product.Kind == ProductKind.GalvanicDevice && step.Side is null && run.UseDays(product.Id, date.AddYears(-2), date.AddDays(-1)).Count == 0)
+        if (
+            product.Kind == ProductKind.GalvanicDevice
+            && step.Side is null
+            && run.UseDays(product.Id, date.AddYears(-2), date.AddDays(-1)).Count == 0
+        )
         {
             run.Report(RuleBook.HalfFace, date, moment, product, "begins on the whole face");
         }
 
-        if (product.Kind is ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice && UsedUp(product, date))
+        if (
+            product.Kind is ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice
+            && supplies.UsedUp(product, date)
+        )
         {
             run.Report(RuleBook.Empty, date, moment, product, "is planned with nothing left of what goes with it");
         }
     }
 
-    /// <summary>Answers at the sink that no answer at Meet stands for: current and light until somebody clears them, needles as kits.</summary>
+    /// <summary>
+    /// Answers at the sink that no answer at Meet stands for: current and light until somebody clears them, needles as kits.
+    /// </summary>
     private void AnswersAllow(Product product, DateOnly date, Moment moment)
     {
         var needles = product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip;
         var light = product.Kind == ProductKind.LightMask || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Light != false);
-        var current = product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
+        var current =
+            product.Kind
+                is ProductKind.GalvanicDevice
+                    or ProductKind.MicrocurrentDevice
+                    or ProductKind.IonCleanser
+                    or ProductKind.RadioFrequencyDevice
+                    or ProductKind.MuscleTool
             || (product.Kind == ProductKind.OtherDevice && product.Sheet?.Current != false);
         foreach (var answers in facts.Answers.Where(answers => answers.Day <= date))
         {
-            var waits = needles && date <= answers.Day.AddDays(7) && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed);
-            var open = ((light || current) && answers.Yes.Contains(DayQuestion.Current)) || ((light || needles) && answers.Yes.Contains(DayQuestion.Light)) || (needles && answers.Yes.Contains(DayQuestion.NewMedicine));
+            var waits =
+                needles
+                && date <= answers.Day.AddDays(7)
+                && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed);
+            var open =
+                ((light || current) && answers.Yes.Contains(DayQuestion.Current))
+                || ((light || needles) && answers.Yes.Contains(DayQuestion.Light))
+                || (needles && answers.Yes.Contains(DayQuestion.NewMedicine));
             if (waits || open)
             {
                 run.Report(RuleBook.PeelScreened, date, moment, product, $"is planned against the answers of {answers.Day:yyyy-MM-dd}");
@@ -75,7 +115,10 @@ internal sealed class DeviceAudit(AuditRun run)
     /// <summary>A plain serum stands before needles in the same half day, and a serum made for them nowhere else.</summary>
     public void NeedlesGlide(IReadOnlyList<Step> steps, DateOnly date, Moment moment)
     {
-        var used = steps.Where(step => step.Action == StepAction.Apply && step.Product is not null && facts.Products.ContainsKey(step.Product)).Select(step => facts.Products[step.Product!]).ToList();
+        var used = steps
+            .Where(step => step.Action == StepAction.Apply && step.Product is not null && facts.Products.ContainsKey(step.Product))
+            .Select(step => facts.Products[step.Product!])
+            .ToList();
         var needles = used.FindIndex(product => product.Kind is ProductKind.NanoTip or ProductKind.NeedleRoller);
         foreach (var serum in used.Where(product => product.Kind == ProductKind.HydratingSerum && product.MadeFor is not null))
         {
@@ -91,9 +134,13 @@ internal sealed class DeviceAudit(AuditRun run)
         }
     }
 
-    private static bool IsPlainSerum(Product product) => product.Kind == ProductKind.HydratingSerum && product.MadeFor is ProductKind.NanoTip or ProductKind.NeedleRoller
+    internal static bool IsPlainSerum(Product product) =>
+        product.Kind == ProductKind.HydratingSerum
+        && product.MadeFor is ProductKind.NanoTip or ProductKind.NeedleRoller
         && product.Actives.All(active => SubstanceTraits.Of(active.Substance).Family == Family.Supportive)
-        && !product.Contains.Contains(Allergen.Fragrance) && !product.AlcoholNearTop && !product.HeavyOil;
+        && !product.Contains.Contains(Allergen.Fragrance)
+        && !product.AlcoholNearTop
+        && !product.HeavyOil;
 
     /// <summary>What rests before and after needles, also of the everyday shelf.</summary>
     public void RestsAroundNeedles(Product product, DateOnly date, Moment moment)
@@ -102,12 +149,22 @@ internal sealed class DeviceAudit(AuditRun run)
         {
             var fine = IsFine(roller);
             var shaved = product.Kind is ProductKind.Razor or ProductKind.UltrasonicBlade && roller.Kind == ProductKind.NanoTip;
-            var (before, after) = shaved ? (2, 2) : product.Irritancy() != Degree.No || product.Kind == ProductKind.WashOffPeel || product.Has(Family.VitaminCDerivative) ? fine ? (1, 2) : (3, 3)
+            var (before, after) =
+                shaved ? (2, 2)
+                : product.Irritancy() != Degree.No || product.Kind == ProductKind.WashOffPeel || product.Has(Family.VitaminCDerivative)
+                    ? fine ? (1, 2)
+                        : (3, 3)
                 : product.Spf is not null ? (-1, -1)
                 : IsCurrentOrDevice(product) || product.Kind == ProductKind.ClayMask ? (0, 0)
                 : !fine && (product.Kind is ProductKind.OcclusiveBalm or ProductKind.FaceOil || product.HeavyOil) ? (0, 2)
-                : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1) : (-1, -1);
-            var together = shaved && product.Kind == ProductKind.Razor && facts.Rules.NanoAfterRazor && facts.Established(product, date) && facts.Established(roller, date);
+                : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1)
+                : (-1, -1);
+            var together =
+                shaved
+                && product.Kind == ProductKind.Razor
+                && facts.Rules.NanoAfterRazor
+                && facts.Established(product, date)
+                && facts.Established(roller, date);
             if (before >= 0 && run.UseDays(roller.Id, date.AddDays(-after), date.AddDays(before)).Any(day => !together || day != date))
             {
                 run.Report(RuleBook.NeedleRest, date, moment, product, $"is used too near needles ({roller.Id})");
@@ -119,8 +176,11 @@ internal sealed class DeviceAudit(AuditRun run)
     public IEnumerable<(string Rule, string Detail)> Against(Product product, DateOnly date)
     {
         var sheet = product.Sheet;
-        var goes = product.Kind is ProductKind.LightMask or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice;
-        if (goes && (sheet?.RestDays is null || (product.Kind == ProductKind.LightMask ? sheet.MostSeconds is null : sheet.Ways.Count == 0)))
+        var goes =
+            product.Kind is ProductKind.LightMask or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice;
+        if (
+            goes && (sheet?.RestDays is null || (product.Kind == ProductKind.LightMask ? sheet.MostSeconds is null : sheet.Ways.Count == 0))
+        )
         {
             yield return (RuleBook.DeviceSheet, "goes by a sheet that nobody has entered");
         }
@@ -143,12 +203,22 @@ internal sealed class DeviceAudit(AuditRun run)
             yield return (RuleBook.NeedleAge, "is for grown-ups only");
         }
 
-        if (facts.Intake.Flags.Any(flag => flag.Covers(date) && (AgainstNeedles.Contains(flag.Kind) || (flag.Kind == FlagKind.ActiveBreakouts && flag.Zones.Count == 0))))
+        if (
+            facts.Intake.Flags.Any(flag =>
+                flag.Covers(date)
+                && (AgainstNeedles.Contains(flag.Kind) || (flag.Kind == FlagKind.ActiveBreakouts && flag.Zones.Count == 0))
+            )
+        )
         {
             yield return (RuleBook.NeedleFlag, "meets an answer that keeps needles away");
         }
 
-        if (!facts.WasUsed(product.Id, date) && !facts.OnShelf.Any(serum => IsPlainSerum(serum) && serum.UsableOn(date) && !serum.Allergens().Any(facts.Intake.Allergies.Contains)))
+        if (
+            !facts.WasUsed(product.Id, date)
+            && !facts.OnShelf.Any(serum =>
+                IsPlainSerum(serum) && serum.UsableOn(date) && !serum.Allergens().Any(facts.Intake.Allergies.Contains)
+            )
+        )
         {
             yield return (RuleBook.NeedleSerum, "has no plain serum to glide on");
         }
@@ -214,78 +284,36 @@ internal sealed class DeviceAudit(AuditRun run)
         }
     }
 
-    private static int? Most(Product product) => product.Kind switch
-    {
-        ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.LightMask or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool or ProductKind.OtherDevice => 3,
-        ProductKind.IonCleanser or ProductKind.FacialSteamer or ProductKind.UltrasonicBlade or ProductKind.NanoTip or ProductKind.NeedleRoller or ProductKind.Razor => 1,
-        _ => null,
-    };
-
-    private static bool IsCurrentOrDevice(Product product) => product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.IonCleanser or ProductKind.RadioFrequencyDevice or ProductKind.MuscleTool
-        or ProductKind.WarmColdPlate or ProductKind.FacialSteamer or ProductKind.LightMask or ProductKind.UltrasonicBlade or ProductKind.CleansingBrush or ProductKind.NanoTip or ProductKind.OtherDevice;
-
-    /// <summary>Counts the sessions of a device since each package was opened, and those planned, against what the packages hold.</summary>
-    private bool UsedUp(Product device, DateOnly date)
-    {
-        bool[] lacks = device.Kind switch
+    private static int? Most(Product product) =>
+        product.Kind switch
         {
-            ProductKind.NanoTip => [Short(device, date, product => product.Kind == ProductKind.DeviceTip, 1), SerumShort(device, date)],
-            ProductKind.NeedleRoller => [SerumShort(device, date)],
-            ProductKind.GalvanicDevice => [Short(device, date, product => product.Charge == GelCharge.Negative, 4), Short(device, date, product => product.Charge == GelCharge.Positive, 4)],
-            _ => [Short(device, date, product => product.Charge == GelCharge.None && product.Kind == ProductKind.ConductiveGel, 4)],
+            ProductKind.GalvanicDevice
+            or ProductKind.MicrocurrentDevice
+            or ProductKind.LightMask
+            or ProductKind.RadioFrequencyDevice
+            or ProductKind.MuscleTool
+            or ProductKind.OtherDevice => 3,
+            ProductKind.IonCleanser
+            or ProductKind.FacialSteamer
+            or ProductKind.UltrasonicBlade
+            or ProductKind.NanoTip
+            or ProductKind.NeedleRoller
+            or ProductKind.Razor => 1,
+            _ => null,
         };
-        return lacks.Contains(true);
-    }
 
-    /// <summary>Counts the serum's own ticks, as it is a step of its own; unknown contents end nothing.</summary>
-    private bool SerumShort(Product device, DateOnly date)
-    {
-        var packs = facts.OnShelf.Where(IsPlainSerum).ToList();
-        decimal sessions = 0;
-        foreach (var pack in packs)
-        {
-            var each = AmountGuide.Millilitres(pack, AmountGuide.For(pack));
-            if (pack.ContentMl is not { } content || each == 0)
-            {
-                return false;
-            }
-
-            sessions += pack.EmptyOn <= facts.Today ? 0 : Math.Floor(Math.Max(0, (content * (LookAt(pack)?.Share ?? 1)) - (each * TicksSince(pack, pack.Id))) / each);
-        }
-
-        var planned = run.Ahead.Count(day => day.Date <= date && run.IsPlanned(device.Id, day.Date) && !facts.WasUsed(device.Id, day.Date));
-        return packs.Count > 0 && !facts.WasUsed(device.Id, date) && planned > sessions;
-    }
-
-    private BottleSeen? LookAt(Product pack) => facts.Entries<BottleSeen>().Where(seen => seen.Product == pack.Id).MaxBy(seen => seen.HappenedAt);
-
-    /// <summary>Uses of products since a package was opened or last looked at, one for each half day.</summary>
-    private int TicksSince(Product pack, params IEnumerable<string> products)
-    {
-        var look = LookAt(pack);
-        return facts.Entries<Applied>().Where(use => products.Contains(use.Product) && (look is null ? pack.OpenedOn is null || use.Day >= pack.OpenedOn : use.HappenedAt > look.HappenedAt))
-            .Select(use => (use.Product, use.Day, use.Moment)).Distinct().Count();
-    }
-
-    private bool Short(Product device, DateOnly date, Func<Product, bool> goes, decimal each)
-    {
-        var packs = facts.OnShelf.Where(product => product.MadeFor == device.Kind && goes(product)).ToList();
-        if (packs.Exists(pack => pack.Pieces is null && (pack.ContentMl is null || pack.Amount is not null || pack.UnitMl is not null)) || (packs.Count == 0 && device.Kind != ProductKind.NanoTip))
-        {
-            return false;
-        }
-
-        var devices = facts.Products.Values.Where(product => product.Kind == device.Kind).Select(product => product.Id).ToHashSet();
-        decimal sessions = 0;
-        var open = packs.OrderByDescending(pack => pack.OpenedOn ?? DateOnly.MinValue).ThenBy(pack => pack.Id, StringComparer.Ordinal).FirstOrDefault();
-        foreach (var pack in packs.Where(pack => pack.EmptyOn is null || pack.EmptyOn > facts.Today))
-        {
-            var full = (pack.Pieces ?? pack.ContentMl!.Value) * (LookAt(pack)?.Share ?? 1);
-            var used = pack != open ? 0 : TicksSince(pack, devices);
-            sessions += Math.Floor(Math.Max(0, full - (used * (pack.Pieces is null ? each : 1))) / (pack.Pieces is null ? each : 1));
-        }
-
-        var planned = run.Ahead.Count(day => day.Date <= date && run.IsPlanned(device.Id, day.Date) && !facts.WasUsed(device.Id, day.Date));
-        return !facts.WasUsed(device.Id, date) && planned > sessions;
-    }
+    private static bool IsCurrentOrDevice(Product product) =>
+        product.Kind
+            is ProductKind.GalvanicDevice
+                or ProductKind.MicrocurrentDevice
+                or ProductKind.IonCleanser
+                or ProductKind.RadioFrequencyDevice
+                or ProductKind.MuscleTool
+                or ProductKind.WarmColdPlate
+                or ProductKind.FacialSteamer
+                or ProductKind.LightMask
+                or ProductKind.UltrasonicBlade
+                or ProductKind.CleansingBrush
+                or ProductKind.NanoTip
+                or ProductKind.OtherDevice;
 }

@@ -7,15 +7,23 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Audit;
 
 /// <summary>
-/// Checks a path against the safety rules and against uselessness, from today on. Written apart from the planner: an error in one is caught by the other.
+/// Checks a path against the safety rules and against uselessness, from today on. Written apart from the planner: an error in one is caught
+/// by the other.
 /// </summary>
 public static class PathAuditor
 {
     /// <summary>What is looked at, in words for whoever relies on it.</summary>
     public static IReadOnlyList<string> Concerns { get; } =
     [
-        "what is in each bottle, age, allergies, medicines", "patch tests, rungs, one change at a time", "what shares an evening and a week", "days of rest, treatments, peels", "what was told, and what was used inside a rest", "devices and needles", "how much, how often in a day, how it comes off",
-        "order, sunscreen, a reason for everything", "that what was asked for begins",
+        "what is in each bottle, age, allergies, medicines",
+        "patch tests, rungs, one change at a time",
+        "what shares an evening and a week",
+        "days of rest, treatments, peels",
+        "what was told, and what was used inside a rest",
+        "devices and needles",
+        "how much, how often in a day, how it comes off",
+        "order, sunscreen, a reason for everything",
+        "that what was asked for begins",
     ];
 
     /// <summary>All breaches, by date; empty when the path is sound.</summary>

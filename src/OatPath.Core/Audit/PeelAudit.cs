@@ -19,7 +19,11 @@ internal sealed class PeelAudit(AuditRun run)
     {
         var kits = facts.Products.Values.Where(product => product.Kind == ProductKind.WashOffPeel).ToList();
         var peels = kits.SelectMany(kit => DaysOf(kit.Id).Select(day => (Kit: kit, On: day)))
-            .Concat(facts.Told.Where(told => told.Product.Kind == ProductKind.WashOffPeel).Select(told => (Kit: told.Product, On: told.Day))).OrderBy(peel => peel.On).ToList();
+            .Concat(
+                facts.Told.Where(told => told.Product.Kind == ProductKind.WashOffPeel).Select(told => (Kit: told.Product, On: told.Day))
+            )
+            .OrderBy(peel => peel.On)
+            .ToList();
         foreach (var (kit, on) in peels.Where(peel => peel.On >= facts.Today && run.IsPlanned(peel.Kit.Id, peel.On)))
         {
             PeelMayBe(kit, on);
@@ -35,13 +39,16 @@ internal sealed class PeelAudit(AuditRun run)
         }
     }
 
-    private void Report(string rule, DateOnly day, Product product, string detail) => run.Report(rule, day, Moment.Evening, product, detail);
+    private void Report(string rule, DateOnly day, Product product, string detail) =>
+        run.Report(rule, day, Moment.Evening, product, detail);
 
     private void NothingAnsweredAgainstIt(Product kit, DateOnly on)
     {
         foreach (var answers in facts.Answers.Where(answers => answers.Day <= on))
         {
-            var waits = answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed) && on <= answers.Day.AddDays(7);
+            var waits =
+                answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.Changed)
+                && on <= answers.Day.AddDays(7);
             if (waits || answers.Yes.Contains(DayQuestion.NewMedicine) || answers.Yes.Contains(DayQuestion.Light))
             {
                 Report(RuleBook.PeelScreened, on, kit, $"is planned against the answers of {answers.Day:yyyy-MM-dd}");
@@ -53,13 +60,26 @@ internal sealed class PeelAudit(AuditRun run)
     {
         var weak = AuditFacts.IsWeakKit(kit);
         var start = facts.StartOf(kit.Id, on);
-        if (facts.Rules.HomePeels == HomePeels.SalonOnly || (!weak && (facts.Rules.HomePeels != HomePeels.StrongSignedOff || string.IsNullOrWhiteSpace(start?.Reason))))
+        if (
+            facts.Rules.HomePeels == HomePeels.SalonOnly
+            || (!weak && (facts.Rules.HomePeels != HomePeels.StrongSignedOff || string.IsNullOrWhiteSpace(start?.Reason)))
+        )
         {
             Report(RuleBook.PeelSchool, on, kit, "is not a peel this house plans at home");
         }
 
-        if (facts.Decisions.OfType<StartActive>().Any(other => other.Product != kit.Id && start is not null && other.On > start.On && other.On <= on && facts.InPlan(other.Product, on)
-            && facts.Products[other.Product].Kind == ProductKind.WashOffPeel))
+        if (
+            facts
+                .Decisions.OfType<StartActive>()
+                .Any(other =>
+                    other.Product != kit.Id
+                    && start is not null
+                    && other.On > start.On
+                    && other.On <= on
+                    && facts.InPlan(other.Product, on)
+                    && facts.Products[other.Product].Kind == ProductKind.WashOffPeel
+                )
+        )
         {
             Report(RuleBook.Replaced, on, kit, "is used although another kit was started after it");
         }
@@ -75,8 +95,13 @@ internal sealed class PeelAudit(AuditRun run)
         }
 
         var first = DaysOf(kit.Id).TrueForAll(day => day >= on || day < start?.On);
-        var begun = facts.Products.Values.Where(other => other.Id != kit.Id && other.IsRaised() && facts.StartOf(other.Id, on) is { AlreadyInUse: false })
-            .Select(other => DaysOf(other.Id).Where(day => day >= facts.StartOf(other.Id, on)!.On).Select(day => (DateOnly?)day).FirstOrDefault())
+        var begun = facts
+            .Products.Values.Where(other =>
+                other.Id != kit.Id && other.IsRaised() && facts.StartOf(other.Id, on) is { AlreadyInUse: false }
+            )
+            .Select(other =>
+                DaysOf(other.Id).Where(day => day >= facts.StartOf(other.Id, on)!.On).Select(day => (DateOnly?)day).FirstOrDefault()
+            )
             .Where(day => day is not null && day < on && day > on.AddDays(-KitTimes.SteadyDays));
         if (first && start is { AlreadyInUse: false } && begun.Any())
         {
@@ -105,7 +130,13 @@ internal sealed class PeelAudit(AuditRun run)
             Report(RuleBook.PeelSun, on, kit, "is too near strong sun");
         }
 
-        if (facts.Intake.Flags.Any(flag => flag is { Kind: FlagKind.HairRemoval, From: { } from } && on.AddDays(weak ? 3 : 7) >= from && on <= (flag.Until ?? from).AddDays(weak ? 3 : 7)))
+        if (
+            facts.Intake.Flags.Any(flag =>
+                flag is { Kind: FlagKind.HairRemoval, From: { } from }
+                && on.AddDays(weak ? 3 : 7) >= from
+                && on <= (flag.Until ?? from).AddDays(weak ? 3 : 7)
+            )
+        )
         {
             Report(RuleBook.PeelWax, on, kit, "is too near hair removal");
         }
@@ -115,8 +146,10 @@ internal sealed class PeelAudit(AuditRun run)
             Report(RuleBook.SunscreenSkipped, on, kit, "is a peel although sunscreen is left out");
         }
 
-        if (facts.File.Occasions.Any(occasion => occasion.On >= on && occasion.On <= on.AddDays(course))
-            || facts.Treatments.Any(treatment => treatment.On >= on && treatment.On <= on.AddDays(course)))
+        if (
+            facts.File.Occasions.Any(occasion => occasion.On >= on && occasion.On <= on.AddDays(course))
+            || facts.Treatments.Any(treatment => treatment.On >= on && treatment.On <= on.AddDays(course))
+        )
         {
             Report(RuleBook.PeelCourse, on, kit, "flakes into an occasion or a treatment");
         }
@@ -136,21 +169,47 @@ internal sealed class PeelAudit(AuditRun run)
             Report(RuleBook.PeelUnder18, on, kit, "is a peel under 18");
         }
 
-        if (facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.Isotretinoin && (flag.From ?? on) <= on && (flag.Until is null || flag.Until.Value.AddMonths(6) > on)))
+        if (
+            facts.Intake.Flags.Any(flag =>
+                flag.Kind == FlagKind.Isotretinoin && (flag.From ?? on) <= on && (flag.Until is null || flag.Until.Value.AddMonths(6) > on)
+            )
+        )
         {
             Report(RuleBook.PeelIsotretinoin, on, kit, "is a peel with isotretinoin");
         }
 
-        if (Has(FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.PrescriptionRetinoid, FlagKind.ColdSoreHistory, FlagKind.ColdSoreActive, FlagKind.Rosacea, FlagKind.SkinFlare, FlagKind.PhotosensitisingMedicine,
-                FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression)
-            || facts.Intake.Sensitivity == Sensitivity.Reactive || (!weak && (facts.Intake.Sensitivity == Sensitivity.Sensitive || Has(FlagKind.KeloidTendency))))
+        if (
+            Has(
+                FlagKind.Pregnancy,
+                FlagKind.Breastfeeding,
+                FlagKind.PrescriptionRetinoid,
+                FlagKind.ColdSoreHistory,
+                FlagKind.ColdSoreActive,
+                FlagKind.Rosacea,
+                FlagKind.SkinFlare,
+                FlagKind.PhotosensitisingMedicine,
+                FlagKind.BloodThinning,
+                FlagKind.Diabetes,
+                FlagKind.ImmuneSuppression
+            )
+            || facts.Intake.Sensitivity == Sensitivity.Reactive
+            || (!weak && (facts.Intake.Sensitivity == Sensitivity.Sensitive || Has(FlagKind.KeloidTendency)))
+        )
         {
             Report(RuleBook.PeelFlag, on, kit, "is a peel that an answer at Meet keeps from home");
         }
 
         var marks = facts.Intake.Phototype >= Phototype.IV || Has(FlagKind.Melasma, FlagKind.DarkOrPalePatch);
-        if (marks && !weak && !facts.Products.Values.Any(other => other.Actives.Any(active => active.Family == Family.PigmentInhibitor)
-            && facts.StartOf(other.Id, on) is { } start && start.On <= on.AddDays(-28) && facts.InPlan(other.Id, on)))
+        if (
+            marks
+            && !weak
+            && !facts.Products.Values.Any(other =>
+                other.Actives.Any(active => active.Family == Family.PigmentInhibitor)
+                && facts.StartOf(other.Id, on) is { } start
+                && start.On <= on.AddDays(-28)
+                && facts.InPlan(other.Id, on)
+            )
+        )
         {
             Report(RuleBook.PeelPigment, on, kit, "is a strong kit without a pigment inhibitor before it");
         }
@@ -161,12 +220,18 @@ internal sealed class PeelAudit(AuditRun run)
         }
     }
 
-    /// <summary>Nothing that stops is used in the days before a planned peel, on its evening, or in the days after one that was done or is planned.</summary>
+    /// <summary>
+    /// Nothing that stops is used in the days before a planned peel, on its evening, or in the days after one that was done or is planned.
+    /// </summary>
     private void OthersKeepOff(Product kit, DateOnly on)
     {
         foreach (var (day, told) in facts.Told.Where(_ => run.IsPlanned(kit.Id, on) && !facts.WasUsed(kit.Id, on)))
         {
-            if (PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, told) is { } stop && day <= on && day >= on.AddDays(-stop.Before))
+            if (
+                PeelStop.Of(AuditFacts.IsWeakKit(kit) ? KitStrength.Weak : KitStrength.Strong, told) is { } stop
+                && day <= on
+                && day >= on.AddDays(-stop.Before)
+            )
             {
                 Report(RuleBook.PeelStops, on, kit, $"follows something else that was used on {day:yyyy-MM-dd}");
             }
@@ -182,7 +247,14 @@ internal sealed class PeelAudit(AuditRun run)
             foreach (var day in DaysOf(other.Id))
             {
                 // What happened is not the path's fault; what is planned beside it is.
-                if (run.IsPlanned(kit.Id, on) && on >= facts.Today && !facts.WasUsed(kit.Id, on) && stop.Before > 0 && day <= on && day >= on.AddDays(-stop.Before))
+                if (
+                    run.IsPlanned(kit.Id, on)
+                    && on >= facts.Today
+                    && !facts.WasUsed(kit.Id, on)
+                    && stop.Before > 0
+                    && day <= on
+                    && day >= on.AddDays(-stop.Before)
+                )
                 {
                     Report(RuleBook.PeelStops, on, other, $"is used on {day:yyyy-MM-dd}, too near before the peel");
                 }
@@ -197,7 +269,20 @@ internal sealed class PeelAudit(AuditRun run)
 
     /// <summary>Days a product is used: by the log, and by the path from today on.</summary>
     private List<DateOnly> DaysOf(string product) =>
-        [.. facts.Entries<Applied>().Where(use => use.Product == product).Select(use => use.Day)
-            .Concat(path.Days.Where(day => day.Date >= facts.Today && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == product && step.Action == StepAction.Apply)).Select(day => day.Date))
-            .Distinct().Order()];
+        [
+            .. facts
+                .Entries<Applied>()
+                .Where(use => use.Product == product)
+                .Select(use => use.Day)
+                .Concat(
+                    path.Days.Where(day =>
+                            day.Date >= facts.Today
+                            && day.Morning.Steps.Concat(day.Evening.Steps)
+                                .Any(step => step.Product == product && step.Action == StepAction.Apply)
+                        )
+                        .Select(day => day.Date)
+                )
+                .Distinct()
+                .Order(),
+        ];
 }

@@ -41,7 +41,13 @@ internal sealed class RampAudit
     {
         foreach (var span in facts.RedSpans.Where(span => date >= span.From && date <= span.Until))
         {
-            run.Report(span.Medical ? RuleBook.MedicalPause : RuleBook.RedPause, date, moment, product, "falls on a pause that nobody cleared");
+            run.Report(
+                span.Medical ? RuleBook.MedicalPause : RuleBook.RedPause,
+                date,
+                moment,
+                product,
+                "falls on a pause that nobody cleared"
+            );
         }
 
         if (facts.RepairDays.Contains(date))
@@ -53,7 +59,13 @@ internal sealed class RampAudit
         {
             if (date > entry.Day && date <= entry.Day.AddDays(facts.Rules.ReactionRestDays))
             {
-                run.Report(RuleBook.Skip7, date, moment, product, $"is within {facts.Rules.ReactionRestDays} days of the reaction on {entry.Day:yyyy-MM-dd}");
+                run.Report(
+                    RuleBook.Skip7,
+                    date,
+                    moment,
+                    product,
+                    $"is within {facts.Rules.ReactionRestDays} days of the reaction on {entry.Day:yyyy-MM-dd}"
+                );
             }
 
             if (AuditFacts.IsMedical(entry) && date > entry.Day && start.On <= entry.Day)
@@ -66,8 +78,17 @@ internal sealed class RampAudit
     /// <summary>One strength of an acid at a time, and the stronger only after the milder was held calm.</summary>
     private void StrengthIsRaisedSlowly(Product product, DateOnly date, Moment moment)
     {
-        bool Same(Product other) => other.Id != product.Id && other.Traits.Use == KindUse.Daily && product.Traits.Use == KindUse.Daily && other.Traits.LeaveOn && product.Traits.LeaveOn && other.IsAcid() && other.Actives.Count == 1 && product.Actives.Count == 1
-            && other.Actives[0].Substance == product.Actives[0].Substance && facts.InPlan(other.Id, date);
+        bool Same(Product other) =>
+            other.Id != product.Id
+            && other.Traits.Use == KindUse.Daily
+            && product.Traits.Use == KindUse.Daily
+            && other.Traits.LeaveOn
+            && product.Traits.LeaveOn
+            && other.IsAcid()
+            && other.Actives.Count == 1
+            && product.Actives.Count == 1
+            && other.Actives[0].Substance == product.Actives[0].Substance
+            && facts.InPlan(other.Id, date);
         foreach (var other in facts.Products.Values.Where(Same))
         {
             var boosts = facts.StartOf(other.Id, date)?.BoosterFor is not null;
@@ -81,9 +102,18 @@ internal sealed class RampAudit
             if (its < mine && first.Count > 0 && first[0] == date && facts.StartOf(product.Id, date) is { AlreadyInUse: false })
             {
                 var from = date.AddDays(-facts.Rules.StrengthHoldDays);
-                if (facts.StartOf(other.Id, date)!.On > from || facts.Reports.Exists(entry => entry.Day >= from && entry.Report.Sting >= 4 && facts.UsedOn(other.Id, entry.Day)))
+                if (
+                    facts.StartOf(other.Id, date)!.On > from
+                    || facts.Reports.Exists(entry => entry.Day >= from && entry.Report.Sting >= 4 && facts.UsedOn(other.Id, entry.Day))
+                )
                 {
-                    run.Report(RuleBook.StrengthHold, date, moment, product, $"begins before {other.Id} was held calm for {facts.Rules.StrengthHoldDays} days");
+                    run.Report(
+                        RuleBook.StrengthHold,
+                        date,
+                        moment,
+                        product,
+                        $"begins before {other.Id} was held calm for {facts.Rules.StrengthHoldDays} days"
+                    );
                 }
             }
         }
@@ -100,7 +130,10 @@ internal sealed class RampAudit
         foreach (var other in facts.Products.Values.Where(other => other.Id != product.Id && other.IsRaised()))
         {
             var near = other.Id == serum ? 0 : 1;
-            if (run.UseDays(other.Id, date.AddDays(-near), date.AddDays(near)).FirstOrDefault(day => day >= facts.Today) is var day && day != default)
+            if (
+                run.UseDays(other.Id, date.AddDays(-near), date.AddDays(near)).FirstOrDefault(day => day >= facts.Today) is var day
+                && day != default
+            )
             {
                 run.Report(RuleBook.BoosterEvening, date, moment, other, $"is used on {day:yyyy-MM-dd}, next to the booster");
             }
@@ -125,15 +158,24 @@ internal sealed class RampAudit
     /// <summary>A clear reading 48 h or more after a patch test of this start, of this make, and of no time before a stop.</summary>
     private void PatchWasTested(Product product, StartActive start, DateOnly date, Moment moment)
     {
-        if (start.AlreadyInUse || !product.Families().Any(family => family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No))
+        if (
+            start.AlreadyInUse
+            || !product.Families().Any(family => family != Family.ByHand && FamilyTraits.Of(family).Irritant != Degree.No)
+        )
         {
             return;
         }
 
         var from = start.On.AddDays(-60);
         from = facts.ChangedOn(product.Id) is { } changed && changed > from ? changed : from;
-        var put = facts.Entries<PatchApplied>().Where(entry => entry.Product == product.Id && facts.DayOf(entry.HappenedAt) >= from).ToList();
-        var readings = facts.Entries<PatchRead>().Where(entry => entry.Product == product.Id && put.Exists(on => entry.HappenedAt > on.HappenedAt)).ToList();
+        var put = facts
+            .Entries<PatchApplied>()
+            .Where(entry => entry.Product == product.Id && facts.DayOf(entry.HappenedAt) >= from)
+            .ToList();
+        var readings = facts
+            .Entries<PatchRead>()
+            .Where(entry => entry.Product == product.Id && put.Exists(on => entry.HappenedAt > on.HappenedAt))
+            .ToList();
         var reacted = readings.Where(entry => !entry.Clear && facts.DayOf(entry.HappenedAt) >= start.On).ToList();
         if (reacted.Count > 0)
         {
@@ -141,10 +183,22 @@ internal sealed class RampAudit
             return;
         }
 
-        var clear = readings.Exists(entry => entry.Clear && put.Exists(on => entry.HappenedAt - on.HappenedAt >= TimeSpan.FromHours(44) && facts.DayOf(entry.HappenedAt) <= facts.DayOf(on.HappenedAt).AddDays(7)));
-        var planned = date > facts.Today
-            && (put.Exists(on => facts.DayOf(on.HappenedAt).AddDays(3) <= date && facts.DayOf(on.HappenedAt).AddDays(7) >= facts.Today)
-                || run.Ahead.Any(day => day.Date.AddDays(3) <= date && day.Evening.Steps.Any(step => step.Action == StepAction.PatchTest && step.Product == product.Id)));
+        var clear = readings.Exists(entry =>
+            entry.Clear
+            && put.Exists(on =>
+                entry.HappenedAt - on.HappenedAt >= TimeSpan.FromHours(44)
+                && facts.DayOf(entry.HappenedAt) <= facts.DayOf(on.HappenedAt).AddDays(7)
+            )
+        );
+        var planned =
+            date > facts.Today
+            && (
+                put.Exists(on => facts.DayOf(on.HappenedAt).AddDays(3) <= date && facts.DayOf(on.HappenedAt).AddDays(7) >= facts.Today)
+                || run.Ahead.Any(day =>
+                    day.Date.AddDays(3) <= date
+                    && day.Evening.Steps.Any(step => step.Action == StepAction.PatchTest && step.Product == product.Id)
+                )
+            );
         if (!clear && !planned)
         {
             run.Report(RuleBook.PatchFirst, date, moment, product, "has no patch test read clear at 48 h");
@@ -154,7 +208,12 @@ internal sealed class RampAudit
     /// <summary>A first use keeps away from strong sun, and waits while sunscreen is left out.</summary>
     private void FirstUseIsAllowed(Product product, StartActive start, DateOnly date, Moment moment)
     {
-        if (start.AlreadyInUse || run.UseDays(product.Id, start.On, date) is not [var first] || first != date || product.Kind == ProductKind.WashOffPeel)
+        if (
+            start.AlreadyInUse
+            || run.UseDays(product.Id, start.On, date) is not [var first]
+            || first != date
+            || product.Kind == ProductKind.WashOffPeel
+        )
         {
             return;
         }
@@ -187,7 +246,13 @@ internal sealed class RampAudit
             }
             else if (step.ContactSeconds > ladder.Rungs[highest].ContactSeconds || step.Layers > ladder.Rungs[highest].Layers)
             {
-                run.Report(rule, date, moment, product, $"stays on for {step.ContactSeconds} s where {ladder.Rungs[highest].ContactSeconds} s is the highest rung");
+                run.Report(
+                    rule,
+                    date,
+                    moment,
+                    product,
+                    $"stays on for {step.ContactSeconds} s where {ladder.Rungs[highest].ContactSeconds} s is the highest rung"
+                );
             }
             else if (frequency > ladder[highest] || step.Level > ladder.Rungs[highest].Level)
             {
@@ -201,7 +266,10 @@ internal sealed class RampAudit
             run.Report(RuleBook.RungFrequency, date, moment, product, $"is used {days.Count} times in 7 days");
         }
 
-        if (days.Where(day => day < date).Select(day => (DateOnly?)day).Max() is { } last && date.DayNumber - last.DayNumber < frequency.MinGapDays())
+        if (
+            days.Where(day => day < date).Select(day => (DateOnly?)day).Max() is { } last
+            && date.DayNumber - last.DayNumber < frequency.MinGapDays()
+        )
         {
             run.Report(RuleBook.RungFrequency, date, moment, product, $"comes {date.DayNumber - last.DayNumber} days after the last use");
         }
@@ -212,8 +280,14 @@ internal sealed class RampAudit
     private void GapIsKept(Product product, Ladder ladder, Frequency frequency, DateOnly date, Moment moment)
     {
         var last = facts.Uses.Where(use => use.Product == product.Id).Select(use => (DateOnly?)use.Day).Max();
-        if (last is { } used && rungs.Quiet && used.AddDays(28) <= facts.Today && facts.StartOf(product.Id, date)!.On <= used
-            && !facts.Decisions.OfType<StepUp>().Any(step => step.Product == product.Id && step.On > used) && frequency > ladder[ladder.StartRung])
+        if (
+            last is { } used
+            && rungs.Quiet
+            && used.AddDays(28) <= facts.Today
+            && facts.StartOf(product.Id, date)!.On <= used
+            && !facts.Decisions.OfType<StepUp>().Any(step => step.Product == product.Id && step.On > used)
+            && frequency > ladder[ladder.StartRung]
+        )
         {
             run.Report(RuleBook.Gap, date, moment, product, $"was last used on {used:yyyy-MM-dd} and did not go back to its start");
         }
@@ -231,7 +305,10 @@ internal sealed class RampAudit
         var changes = new List<(DateOnly Day, string Product, bool Step)>();
         foreach (var product in facts.Products.Values.Where(product => product.IsRaised()))
         {
-            if (facts.StartOf(product.Id, last) is { AlreadyInUse: false } start && run.UseDays(product.Id, start.On, last) is [var first, ..])
+            if (
+                facts.StartOf(product.Id, last) is { AlreadyInUse: false } start
+                && run.UseDays(product.Id, start.On, last) is [var first, ..]
+            )
             {
                 changes.Add((first, product.Id, false));
             }
@@ -242,9 +319,20 @@ internal sealed class RampAudit
         for (var i = 1; i < changes.Count; i++)
         {
             var (before, after) = (changes[i - 1], changes[i]);
-            if ((after.Day >= facts.Today || (after.Step && before.Product != after.Product && before.Day < after.Day)) && after.Day.DayNumber - before.Day.DayNumber < facts.Rules.ChangeSpacingDays)
+            if (
+                (after.Day >= facts.Today || (after.Step && before.Product != after.Product && before.Day < after.Day))
+                && after.Day.DayNumber - before.Day.DayNumber < facts.Rules.ChangeSpacingDays
+            )
             {
-                run.Add(new(RuleBook.ChangeSpacing, after.Day < facts.Today ? facts.Today : after.Day, null, after.Product, $"changes on {after.Day:yyyy-MM-dd}, {after.Day.DayNumber - before.Day.DayNumber} days after {before.Product}"));
+                run.Add(
+                    new(
+                        RuleBook.ChangeSpacing,
+                        after.Day < facts.Today ? facts.Today : after.Day,
+                        null,
+                        after.Product,
+                        $"changes on {after.Day:yyyy-MM-dd}, {after.Day.DayNumber - before.Day.DayNumber} days after {before.Product}"
+                    )
+                );
             }
         }
     }

@@ -19,7 +19,15 @@ internal sealed class ToldAudit(AuditRun run)
             run.Report(RuleBook.UsedElse, date, moment, product, "goes on top of something else that was used");
         }
 
-        if (strong && facts.Answers.Exists(answers => answers.Day == date && answers.Yes.Any(question => question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.NewMedicine or DayQuestion.Changed)))
+        if (
+            strong
+            && facts.Answers.Exists(answers =>
+                answers.Day == date
+                && answers.Yes.Any(question =>
+                    question is DayQuestion.UsedElse or DayQuestion.Stings or DayQuestion.NewMedicine or DayQuestion.Changed
+                )
+            )
+        )
         {
             run.Report(RuleBook.PeelScreened, date, moment, product, "is used on a day whose answers speak against it");
         }
@@ -30,15 +38,40 @@ internal sealed class ToldAudit(AuditRun run)
         }
 
         var prescribed = product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid);
-        if (strong && !prescribed && facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.PrescriptionRetinoid && flag.Covers(date))
-            && !facts.OnShelf.Any(other => other.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid) && facts.InPlan(other.Id, date)))
+        if (
+            strong
+            && !prescribed
+            && facts.Intake.Flags.Any(flag => flag.Kind == FlagKind.PrescriptionRetinoid && flag.Covers(date))
+            && !facts.OnShelf.Any(other =>
+                other.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid) && facts.InPlan(other.Id, date)
+            )
+        )
         {
-            run.Report(RuleBook.PrescriptionUnknown, date, moment, product, "is planned around a prescription retinoid whose evenings nobody knows");
+            run.Report(
+                RuleBook.PrescriptionUnknown,
+                date,
+                moment,
+                product,
+                "is planned around a prescription retinoid whose evenings nobody knows"
+            );
         }
 
-        if (strong && !product.Traits.ByHand && !(Has(date, ProductKind.GelCleanser, ProductKind.FoamCleanser, ProductKind.CreamCleanser) && Has(date, ProductKind.Moisturiser, ProductKind.OcclusiveBalm)))
+        if (
+            strong
+            && !product.Traits.ByHand
+            && !(
+                Has(date, ProductKind.GelCleanser, ProductKind.FoamCleanser, ProductKind.CreamCleanser)
+                && Has(date, ProductKind.Moisturiser, ProductKind.OcclusiveBalm)
+            )
+        )
         {
-            run.Report(RuleBook.EssentialsFirst, date, moment, product, "is used without a cleanser and a moisturiser that suit and are not empty");
+            run.Report(
+                RuleBook.EssentialsFirst,
+                date,
+                moment,
+                product,
+                "is used without a cleanser and a moisturiser that suit and are not empty"
+            );
         }
 
         // What was ticked happened; a piece that is not there cannot be planned.
@@ -49,20 +82,38 @@ internal sealed class ToldAudit(AuditRun run)
     }
 
     /// <summary>Something mild of these kinds, good on the day, with nothing in it that the client is allergic to.</summary>
-    private bool Has(DateOnly date, params ProductKind[] kinds) => facts.OnShelf.Any(product =>
-        kinds.Contains(product.Kind) && product.Irritancy() == Degree.No && product.UsableOn(date) && !product.Allergens().Any(facts.Intake.Allergies.Contains));
+    private bool Has(DateOnly date, params ProductKind[] kinds) =>
+        facts.OnShelf.Any(product =>
+            kinds.Contains(product.Kind)
+            && product.Irritancy() == Degree.No
+            && product.UsableOn(date)
+            && !product.Allergens().Any(facts.Intake.Allergies.Contains)
+        );
 
     private bool NoPieceLeft(Product product, DateOnly date)
     {
-        var full = product.Kind == ProductKind.NeedleRoller ? Math.Min(product.Pieces ?? 15, 15) : product.Pieces ?? (product.Kind == ProductKind.Razor && product.Dispenser == Dispenser.SingleUse ? 1 : (int?)null);
+        var full =
+            product.Kind == ProductKind.NeedleRoller
+                ? Math.Min(product.Pieces ?? 15, 15)
+                : product.Pieces ?? (product.Kind == ProductKind.Razor && product.Dispenser == Dispenser.SingleUse ? 1 : (int?)null);
         if (full is not { } pieces || !(product.IsRaised() || product.Traits.Use == KindUse.Extra))
         {
             return false;
         }
 
         var look = facts.Entries<BottleSeen>().Where(seen => seen.Product == product.Id).MaxBy(seen => seen.HappenedAt);
-        var used = facts.Entries<Applied>().Where(use => use.Product == product.Id && (look is null ? product.OpenedOn is null || use.Day >= product.OpenedOn : use.HappenedAt > look.HappenedAt)).Select(use => (use.Day, use.Moment)).Distinct().Count();
-        var planned = run.Ahead.Count(day => day.Date <= date && run.IsPlanned(product.Id, day.Date) && !facts.WasUsed(product.Id, day.Date));
+        var used = facts
+            .Entries<Applied>()
+            .Where(use =>
+                use.Product == product.Id
+                && (look is null ? product.OpenedOn is null || use.Day >= product.OpenedOn : use.HappenedAt > look.HappenedAt)
+            )
+            .Select(use => (use.Day, use.Moment))
+            .Distinct()
+            .Count();
+        var planned = run.Ahead.Count(day =>
+            day.Date <= date && run.IsPlanned(product.Id, day.Date) && !facts.WasUsed(product.Id, day.Date)
+        );
         return used + planned > Math.Floor((look?.Share ?? 1) * pieces);
     }
 }

@@ -8,7 +8,10 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Audit;
 
-/// <summary>What was used inside a rest: after treatments, peels, needles and reactions. It has to be asked about, and its kind of thing rests again. Its own walk over the uses.</summary>
+/// <summary>
+/// What was used inside a rest: after treatments, peels, needles and reactions. It has to be asked about, and its kind of thing rests
+/// again. Its own walk over the uses.
+/// </summary>
 internal sealed class TooSoonAudit
 {
     private readonly AuditRun run;
@@ -20,15 +23,23 @@ internal sealed class TooSoonAudit
     public TooSoonAudit(AuditRun run)
     {
         (this.run, facts) = (run, run.Facts);
-        foreach (var (product, day) in facts.Entries<Applied>().Where(use => facts.Products.ContainsKey(use.Product) && use.Day <= facts.Today).Select(use => (facts.Products[use.Product], use.Day))
-            .Concat(facts.Told.Select(told => (told.Product, told.Day))).DistinctBy(use => (use.Item1.Id, use.Item2)).OrderBy(use => use.Item2))
+        foreach (
+            var (product, day) in facts
+                .Entries<Applied>()
+                .Where(use => facts.Products.ContainsKey(use.Product) && use.Day <= facts.Today)
+                .Select(use => (facts.Products[use.Product], use.Day))
+                .Concat(facts.Told.Select(told => (told.Product, told.Day)))
+                .DistinctBy(use => (use.Item1.Id, use.Item2))
+                .OrderBy(use => use.Item2)
+        )
         {
             Take(product, day);
         }
     }
 
     /// <summary>Uses inside a rest of one product, each with the last day of the rest it began again.</summary>
-    public IEnumerable<(DateOnly On, DateOnly Until)> Of(string product) => uses.Where(use => use.Product == product).Select(use => (use.On, use.Until));
+    public IEnumerable<(DateOnly On, DateOnly Until)> Of(string product) =>
+        uses.Where(use => use.Product == product).Select(use => (use.On, use.Until));
 
     /// <summary>Nothing is planned in a rest that began again.</summary>
     public void IsKept(Product product, DateOnly date, Moment moment)
@@ -44,9 +55,19 @@ internal sealed class TooSoonAudit
     {
         foreach (var (product, on, _) in uses.Where(use => use.On >= facts.Today.AddDays(-7)))
         {
-            if (!run.Path.Questions.Any(question => question.Kind == QuestionKind.TooSoon && question.Product == product && question.Since == on))
+            if (
+                !run.Path.Questions.Any(question =>
+                    question.Kind == QuestionKind.TooSoon && question.Product == product && question.Since == on
+                )
+            )
             {
-                run.Report(RuleBook.TooSoon, on, null, facts.Products.GetValueOrDefault(product), "was used inside a rest and nobody is told");
+                run.Report(
+                    RuleBook.TooSoon,
+                    on,
+                    null,
+                    facts.Products.GetValueOrDefault(product),
+                    "was used inside a rest and nobody is told"
+                );
             }
         }
     }
@@ -86,13 +107,29 @@ internal sealed class TooSoonAudit
             yield break;
         }
 
-        foreach (var treatment in facts.Treatments.Where(treatment => treatment.On < day && AuditCare.After(treatment, RestrictionKind.Irritants) >= 0))
+        foreach (
+            var treatment in facts.Treatments.Where(treatment =>
+                treatment.On < day && AuditCare.After(treatment, RestrictionKind.Irritants) >= 0
+            )
+        )
         {
             var days = AuditCare.After(treatment, kind);
             yield return (treatment.Id, treatment.On, days, kind);
         }
 
-        foreach (var (kit, on) in facts.Entries<Applied>().Where(use => use.Product != product.Id && use.Day < day && facts.Products.TryGetValue(use.Product, out var kit) && kit.Kind == ProductKind.WashOffPeel && facts.InUse(use.Product)).Select(use => (facts.Products[use.Product], use.Day)).Distinct())
+        foreach (
+            var (kit, on) in facts
+                .Entries<Applied>()
+                .Where(use =>
+                    use.Product != product.Id
+                    && use.Day < day
+                    && facts.Products.TryGetValue(use.Product, out var kit)
+                    && kit.Kind == ProductKind.WashOffPeel
+                    && facts.InUse(use.Product)
+                )
+                .Select(use => (facts.Products[use.Product], use.Day))
+                .Distinct()
+        )
         {
             if (PeelStop.Of(AuditAtHome.WasWeak(facts, kit, on) ? KitStrength.Weak : KitStrength.Strong, product) is { After: > 0 } stop)
             {
@@ -106,15 +143,18 @@ internal sealed class TooSoonAudit
         product.Families().Contains(Family.ByHand) || product.Kind is ProductKind.ClayMask or ProductKind.ScrubMask ? RestrictionKind.ByHand
         : product.IsDevice() ? RestrictionKind.Devices
         : product.Families().Contains(Family.Enzyme) ? RestrictionKind.Enzyme
-        : product.IsRaised() ? RestrictionKind.Irritants : null;
+        : product.IsRaised() ? RestrictionKind.Irritants
+        : null;
 
-    private static bool Falls(Product product, RestrictionKind kind) => kind switch
-    {
-        RestrictionKind.Irritants => product.IsRaised(),
-        RestrictionKind.ByHand => product.Families().Contains(Family.ByHand) || product.Kind is ProductKind.ClayMask or ProductKind.ScrubMask,
-        RestrictionKind.Devices => product.IsDevice(),
-        _ => product.Families().Contains(Family.Enzyme),
-    };
+    private static bool Falls(Product product, RestrictionKind kind) =>
+        kind switch
+        {
+            RestrictionKind.Irritants => product.IsRaised(),
+            RestrictionKind.ByHand => product.Families().Contains(Family.ByHand)
+                || product.Kind is ProductKind.ClayMask or ProductKind.ScrubMask,
+            RestrictionKind.Devices => product.IsDevice(),
+            _ => product.Families().Contains(Family.Enzyme),
+        };
 
     private static DateOnly Earliest(DateOnly a, DateOnly b) => a < b ? a : b;
 }

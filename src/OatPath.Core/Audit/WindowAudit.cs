@@ -25,9 +25,15 @@ internal sealed class WindowAudit(AuditRun run)
                 Report(RuleBook.Illness, "falls on an illness");
             }
 
-            var covered = flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone ? flag.Covers(date)
-                : flag.Kind == FlagKind.ActiveBreakouts ? flag.Covers(date) && product.Kind is ProductKind.Razor or ProductKind.NanoTip or ProductKind.NeedleRoller
-                : flag.Kind == FlagKind.HairRemoval && (product.IsAcid() || product.Has(Family.Retinoid)) && flag.From is { } waxed && date >= waxed.AddDays(-3) && date <= (flag.Until ?? waxed).AddDays(3);
+            var covered =
+                flag.Kind is FlagKind.OpenSkin or FlagKind.EczemaProneZone ? flag.Covers(date)
+                : flag.Kind == FlagKind.ActiveBreakouts
+                    ? flag.Covers(date) && product.Kind is ProductKind.Razor or ProductKind.NanoTip or ProductKind.NeedleRoller
+                : flag.Kind == FlagKind.HairRemoval
+                    && (product.IsAcid() || product.Has(Family.Retinoid))
+                    && flag.From is { } waxed
+                    && date >= waxed.AddDays(-3)
+                    && date <= (flag.Until ?? waxed).AddDays(3);
             if (covered && flag.Zones.Count == 0)
             {
                 Report(RuleBook.ZoneUnknown, "is used although a zone to leave out is not named");

@@ -37,7 +37,14 @@ public sealed record Mend(MendKind Kind, string Product, string? With = null);
 /// <param name="Product">The product that gives way.</param>
 /// <param name="Other">What it clashes with, or null where it clashes with the client alone.</param>
 /// <param name="Evenings">Half days of the next 14 on which it was kept apart.</param>
-public sealed record BenchClash(ClashSeverity Severity, string Product, string? Other, Because Because, int Evenings, IReadOnlyList<Mend> Mends)
+public sealed record BenchClash(
+    ClashSeverity Severity,
+    string Product,
+    string? Other,
+    Because Because,
+    int Evenings,
+    IReadOnlyList<Mend> Mends
+)
 {
     /// <summary>Names the clash whatever else changes.</summary>
     public string Key => $"{Because.Rule}:{Product}:{Other}";

@@ -10,7 +10,9 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Bench;
 
 /// <summary>Finds what clashes on a client's shelf over the next two weeks, and tries the ways out.</summary>
-/// <remarks>Source: trade convention for the clashes; a mend is offered only after planning again without its clash and without a new one.</remarks>
+/// <remarks>
+/// Source: trade convention for the clashes; a mend is offered only after planning again without its clash and without a new one.
+/// </remarks>
 public static class BenchReview
 {
     private const int LookDays = 14;
@@ -56,8 +58,23 @@ public static class BenchReview
         var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
         return file with
         {
-            Shelf = [.. file.Shelf.Select(item => items.FirstOrDefault(changed => changed.Product.Id == item.Product.Id) ?? item), .. items.Where(changed => file.Shelf.All(item => item.Product.Id != changed.Product.Id))],
-            Decisions = starts is null ? file.Decisions : [.. file.Decisions, new StartActive { Id = "mend", On = today, Product = starts.Id }],
+            Shelf =
+            [
+                .. file.Shelf.Select(item => items.FirstOrDefault(changed => changed.Product.Id == item.Product.Id) ?? item),
+                .. items.Where(changed => file.Shelf.All(item => item.Product.Id != changed.Product.Id)),
+            ],
+            Decisions = starts is null
+                ? file.Decisions
+                :
+                [
+                    .. file.Decisions,
+                    new StartActive
+                    {
+                        Id = "mend",
+                        On = today,
+                        Product = starts.Id,
+                    },
+                ],
         };
     }
 
@@ -73,7 +90,14 @@ public static class BenchReview
         Overfull(days, found);
         Doses(products.Values, found);
         SealedIn(days, products, found);
-        return [.. found.DistinctBy(clash => clash.Key).OrderByDescending(clash => clash.Severity).ThenByDescending(clash => clash.Evenings).ThenBy(clash => clash.Key, StringComparer.Ordinal)];
+        return
+        [
+            .. found
+                .DistinctBy(clash => clash.Key)
+                .OrderByDescending(clash => clash.Severity)
+                .ThenByDescending(clash => clash.Evenings)
+                .ThenBy(clash => clash.Key, StringComparer.Ordinal),
+        ];
     }
 
     private static void Unsuitable(CaseFile file, DateOnly today, IEnumerable<Product> products, List<BenchClash> found)
@@ -95,10 +119,18 @@ public static class BenchReview
         foreach (var omission in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)))
         {
             // Extras take turns: that is how a week is filled, and nothing to mend.
-            if (omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal) && omission.Because.Rule != RuleBook.OneExtra && omission.Because.Values.GetValueOrDefault("other") is { } name && byName.TryGetValue(name, out var other))
+            if (
+                omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal)
+                && omission.Because.Rule != RuleBook.OneExtra
+                && omission.Because.Values.GetValueOrDefault("other") is { } name
+                && byName.TryGetValue(name, out var other)
+            )
             {
                 // Whoever waits longest goes first, so either of the two may rest: it is one clash all the same.
-                var key = string.CompareOrdinal(omission.Product, other) < 0 ? (omission.Because.Rule, omission.Product, other) : (omission.Because.Rule, other, omission.Product);
+                var key =
+                    string.CompareOrdinal(omission.Product, other) < 0
+                        ? (omission.Because.Rule, omission.Product, other)
+                        : (omission.Because.Rule, other, omission.Product);
                 pairs[key] = pairs.TryGetValue(key, out var seen) ? (seen.Omission, seen.Count + 1) : (omission, 1);
             }
         }
@@ -112,7 +144,11 @@ public static class BenchReview
     /// <summary>What the exfoliation budget keeps off evenings that its rung would allow.</summary>
     private static void OverBudget(IReadOnlyList<DayPath> days, List<BenchClash> found)
     {
-        foreach (var kept in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)).Where(omission => omission.Because.Rule == RuleBook.ExfoliationBudget).GroupBy(omission => omission.Product))
+        foreach (
+            var kept in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted))
+                .Where(omission => omission.Because.Rule == RuleBook.ExfoliationBudget)
+                .GroupBy(omission => omission.Product)
+        )
         {
             found.Add(new(ClashSeverity.Move, kept.Key, null, kept.First().Because, kept.Count(), []));
         }
@@ -121,12 +157,31 @@ public static class BenchReview
     /// <summary>The same irritant in two products of the everyday plan.</summary>
     private static void Duplicates(IEnumerable<Product> products, List<BenchClash> found)
     {
-        var actives = products.Where(product => product.IsActive()).SelectMany(product => product.Actives.Where(active => FamilyTraits.Of(active.Family).Irritant != Degree.No).Select(active => (product, active.Substance)));
+        var actives = products
+            .Where(product => product.IsActive())
+            .SelectMany(product =>
+                product
+                    .Actives.Where(active => FamilyTraits.Of(active.Family).Irritant != Degree.No)
+                    .Select(active => (product, active.Substance))
+            );
         foreach (var twice in actives.GroupBy(pair => pair.Substance, pair => pair.product).Where(group => group.Distinct().Count() > 1))
         {
             var pair = twice.Distinct().OrderBy(product => product.Id, StringComparer.Ordinal).ToList();
-            found.Add(new(ClashSeverity.Caution, pair[0].Id, pair[1].Id,
-                Because.Of(RuleBook.DuplicateActive, ("product", pair[0].Name), ("other", pair[1].Name), ("substance", SubstanceTraits.Of(twice.Key).Title)), 0, []));
+            found.Add(
+                new(
+                    ClashSeverity.Caution,
+                    pair[0].Id,
+                    pair[1].Id,
+                    Because.Of(
+                        RuleBook.DuplicateActive,
+                        ("product", pair[0].Name),
+                        ("other", pair[1].Name),
+                        ("substance", SubstanceTraits.Of(twice.Key).Title)
+                    ),
+                    0,
+                    []
+                )
+            );
         }
     }
 
@@ -138,8 +193,16 @@ public static class BenchReview
             var steps = Applied(fullest[moment]).ToList();
             if (steps.Count > RoutineBuilder.MostSteps)
             {
-                found.Add(new(ClashSeverity.Caution, steps[^1].Product!, moment.ToString(),
-                    Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", steps.Count)), 0, []));
+                found.Add(
+                    new(
+                        ClashSeverity.Caution,
+                        steps[^1].Product!,
+                        moment.ToString(),
+                        Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", steps.Count)),
+                        0,
+                        []
+                    )
+                );
             }
         }
     }
@@ -148,9 +211,22 @@ public static class BenchReview
     {
         foreach (var product in products)
         {
-            if (product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted && product.Amount is { } amount && AmountGuide.Millilitres(product, amount) < SunscreenDoseMl)
+            if (
+                product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted
+                && product.Amount is { } amount
+                && AmountGuide.Millilitres(product, amount) < SunscreenDoseMl
+            )
             {
-                found.Add(new(ClashSeverity.Caution, product.Id, null, Because.Of(RuleBook.UnderDose, ("product", product.Name), ("amount", amount)), 0, []));
+                found.Add(
+                    new(
+                        ClashSeverity.Caution,
+                        product.Id,
+                        null,
+                        Because.Of(RuleBook.UnderDose, ("product", product.Name), ("amount", amount)),
+                        0,
+                        []
+                    )
+                );
             }
         }
     }
@@ -163,9 +239,23 @@ public static class BenchReview
             Step? before = null;
             foreach (var step in Applied(day.Evening))
             {
-                if (before is not null && step.Slot is RoutineSlot.Oil or RoutineSlot.Occlusive && products[before.Product!] is { Traits.LeaveOn: true } acid && acid.IsAcid())
+                if (
+                    before is not null
+                    && step.Slot is RoutineSlot.Oil or RoutineSlot.Occlusive
+                    && products[before.Product!] is { Traits.LeaveOn: true } acid
+                    && acid.IsAcid()
+                )
                 {
-                    found.Add(new(ClashSeverity.Caution, step.Product!, acid.Id, Because.Of(RuleBook.SealsAcidIn, ("product", products[step.Product!].Name), ("other", acid.Name)), 0, []));
+                    found.Add(
+                        new(
+                            ClashSeverity.Caution,
+                            step.Product!,
+                            acid.Id,
+                            Because.Of(RuleBook.SealsAcidIn, ("product", products[step.Product!].Name), ("other", acid.Name)),
+                            0,
+                            []
+                        )
+                    );
                 }
 
                 before = step;
@@ -173,9 +263,18 @@ public static class BenchReview
         }
     }
 
-    private static IEnumerable<Step> Applied(HalfDay half) => half.Steps.Where(step => step.Action == StepAction.Apply && step.Product is not null);
+    private static IEnumerable<Step> Applied(HalfDay half) =>
+        half.Steps.Where(step => step.Action == StepAction.Apply && step.Product is not null);
 
-    private static List<Mend> Tried(CaseFile file, HouseRules rules, IReadOnlyList<Product> studio, BenchClash clash, HashSet<string> before, Served served, Dictionary<Mend, List<BenchClash>> tried)
+    private static List<Mend> Tried(
+        CaseFile file,
+        HouseRules rules,
+        IReadOnlyList<Product> studio,
+        BenchClash clash,
+        HashSet<string> before,
+        Served served,
+        Dictionary<Mend, List<BenchClash>> tried
+    )
     {
         var good = new List<(Mend Mend, int Left)>();
         foreach (var mend in Candidates(file, rules, studio, clash))
@@ -193,7 +292,14 @@ public static class BenchReview
 
             // Parking the same product may clear several clashes; what comes of it is found once.
             var after = tried.TryGetValue(mend, out var known) ? known : tried[mend] = Find(Apply(file, mend, studio), rules);
-            if (after.TrueForAll(other => other.Key != clash.Key && !SamePair(other, clash)) && after.TrueForAll(other => before.Contains(other.Key) || other.Because.Rule == RuleBook.ExfoliationBudget || other.Severity == ClashSeverity.Caution && clash.Severity != ClashSeverity.Caution))
+            if (
+                after.TrueForAll(other => other.Key != clash.Key && !SamePair(other, clash))
+                && after.TrueForAll(other =>
+                    before.Contains(other.Key)
+                    || other.Because.Rule == RuleBook.ExfoliationBudget
+                    || other.Severity == ClashSeverity.Caution && clash.Severity != ClashSeverity.Caution
+                )
+            )
             {
                 good.Add((mend, after.Count));
             }
@@ -201,8 +307,14 @@ public static class BenchReview
 
         // Something in its place before leaving it out, and the newcomer before what works.
         string[] newest = clash.Other is null || clash.Because.Rule == RuleBook.ManySteps ? [] : NewestFirst(file, clash);
-        return [.. good.OrderBy(pair => pair.Mend.Kind).ThenBy(pair => Array.IndexOf(newest, pair.Mend.Product)).ThenBy(pair => pair.Left)
-            .Select(pair => pair.Mend).Take(MostMends)];
+        return
+        [
+            .. good.OrderBy(pair => pair.Mend.Kind)
+                .ThenBy(pair => Array.IndexOf(newest, pair.Mend.Product))
+                .ThenBy(pair => pair.Left)
+                .Select(pair => pair.Mend)
+                .Take(MostMends),
+        ];
     }
 
     /// <summary>Whether anything served before is lacking after a mend, or a place that has to be filled is left empty.</summary>
@@ -210,13 +322,22 @@ public static class BenchReview
     {
         var after = Served.Of(Apply(file, mend, studio), rules);
         return !after.NoLessThan(before)
-            || (mend.Kind is MendKind.Park or MendKind.ParkTwo && file.Shelf.Any(item => (item.Product.Id == mend.Product || item.Product.Id == mend.With) && after.IsMissed(item.Product)));
+            || (
+                mend.Kind is MendKind.Park or MendKind.ParkTwo
+                && file.Shelf.Any(item => (item.Product.Id == mend.Product || item.Product.Id == mend.With) && after.IsMissed(item.Product))
+            );
     }
 
     /// <summary>The two sides of a clash: not begun, then begun last, then what has been in use for longest.</summary>
     private static string[] NewestFirst(CaseFile file, BenchClash clash)
     {
-        DateOnly Since(string product) => file.Decisions.OfType<StartActive>().Where(start => start.Product == product).Select(start => start.AlreadyInUse ? DateOnly.MinValue : start.On).DefaultIfEmpty(DateOnly.MaxValue).Max();
+        DateOnly Since(string product) =>
+            file
+                .Decisions.OfType<StartActive>()
+                .Where(start => start.Product == product)
+                .Select(start => start.AlreadyInUse ? DateOnly.MinValue : start.On)
+                .DefaultIfEmpty(DateOnly.MaxValue)
+                .Max();
         return [.. new[] { clash.Product, clash.Other! }.OrderByDescending(Since)];
     }
 
@@ -235,8 +356,15 @@ public static class BenchReview
             var moment = Enum.Parse<Moment>(clash.Other!);
             var day = PathPlanner.DaysOf(file, rules, LookDays).Days.MaxBy(day => Applied(day[moment]).Count())!;
             var over = Applied(day[moment]).Count() - RoutineBuilder.MostSteps;
-            var spare = Applied(day[moment]).Where(step => step.Frequency is null && step.Slot is not (RoutineSlot.Cleanse or RoutineSlot.FirstCleanse or RoutineSlot.Moisturiser or RoutineSlot.Sunscreen))
-                .Select(step => step.Product!).Reverse().ToList();
+            var spare = Applied(day[moment])
+                .Where(step =>
+                    step.Frequency is null
+                    && step.Slot
+                        is not (RoutineSlot.Cleanse or RoutineSlot.FirstCleanse or RoutineSlot.Moisturiser or RoutineSlot.Sunscreen)
+                )
+                .Select(step => step.Product!)
+                .Reverse()
+                .ToList();
             return over switch
             {
                 1 => spare.Select(product => new Mend(MendKind.Park, product)),
@@ -248,7 +376,12 @@ public static class BenchReview
         var sides = clash.Other is null ? [clash.Product] : NewestFirst(file, clash);
         var owned = file.Shelf.Select(item => item.Product).ToList();
         var today = CareDay.Of(file.AsOf, CareDay.FindZone(file.Zone)!);
-        var swaps = sides.SelectMany(side => ShelfReview.Instead(owned.First(product => product.Id == side), owned, studio, file.Intake, today, clash.Because.Rule).Take(MostSwaps).Select(product => new Mend(MendKind.Swap, side, product.Id)));
+        var swaps = sides.SelectMany(side =>
+            ShelfReview
+                .Instead(owned.First(product => product.Id == side), owned, studio, file.Intake, today, clash.Because.Rule)
+                .Take(MostSwaps)
+                .Select(product => new Mend(MendKind.Swap, side, product.Id))
+        );
         return swaps.Concat(sides.Select(side => new Mend(MendKind.Park, side)));
     }
 }

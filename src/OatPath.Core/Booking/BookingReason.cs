@@ -3,7 +3,13 @@ using OatPath.Core.House;
 namespace OatPath.Core.Booking;
 
 /// <summary>What a booking meets, mildest first.</summary>
-public enum BookingOutcome { Fits, Warned, AskClinician, Refused }
+public enum BookingOutcome
+{
+    Fits,
+    Warned,
+    AskClinician,
+    Refused,
+}
 
 /// <summary>One thing a booking stands against.</summary>
 /// <param name="Hard">No reason lets it be booked.</param>

@@ -6,7 +6,8 @@ namespace OatPath.Core.Booking;
 
 /// <summary>When a treatment may be done again: one date wherever it is said.</summary>
 /// <remarks>
-/// Source: trade convention; the strictest of the kind's interval, layers of high strength, and what skin that marks easily asks for before it.
+/// Source: trade convention; the strictest of the kind's interval, layers of high strength, and what skin that marks easily asks for before
+/// it.
 /// </remarks>
 public static class NextDate
 {

@@ -34,7 +34,10 @@ public static class RepairShelf
             yield return $"a broad-spectrum sunscreen of SPF {WindowSpf}";
         }
 
-        if (times.After.Any(rest => rest.Kind == RestrictionKind.Cleansing) && !usable.Any(product => product.Kind == ProductKind.OcclusiveBalm && Plain(product)))
+        if (
+            times.After.Any(rest => rest.Kind == RestrictionKind.Cleansing)
+            && !usable.Any(product => product.Kind == ProductKind.OcclusiveBalm && Plain(product))
+        )
         {
             yield return "a plain ointment without fragrance";
         }

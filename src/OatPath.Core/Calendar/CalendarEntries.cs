@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using OatPath.Core.Care;
@@ -18,7 +19,9 @@ namespace OatPath.Core.Calendar;
 /// <param name="Details">What it is about; empty where titles are neutral.</param>
 public sealed record CalendarEntry(string Uid, DateOnly On, TimeOnly? At, string Title, string Details);
 
-/// <summary>What of a path belongs in the client's calendar: peel evenings, treatments, what stops and returns, check-ins, readings of patch tests.</summary>
+/// <summary>
+/// What of a path belongs in the client's calendar: peel evenings, treatments, what stops and returns, check-ins, readings of patch tests.
+/// </summary>
 /// <remarks>Source: house default. Titles name nothing of health by default, because a calendar is read over shoulders.</remarks>
 public static class CalendarEntries
 {
@@ -36,10 +39,20 @@ public static class CalendarEntries
         found.AddRange(Evenings(file, path, nameOf));
         found.AddRange(CheckIns(file, path));
         var ahead = found.Where(entry => entry.On >= path.Today).OrderBy(entry => entry.Key, StringComparer.Ordinal);
-        var entries = named ? ahead.Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details))
+        var entries = named
+            ? ahead.Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details))
             // What reads alike without its name stands there once.
-            : ahead.DistinctBy(entry => (entry.On, entry.At, entry.Neutral)).Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Neutral, SeePage));
-        return [.. entries.DistinctBy(entry => entry.Uid).OrderBy(entry => entry.On).ThenBy(entry => entry.At).ThenBy(entry => entry.Title, StringComparer.Ordinal)];
+            : ahead
+                .DistinctBy(entry => (entry.On, entry.At, entry.Neutral))
+                .Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Neutral, SeePage));
+        return
+        [
+            .. entries
+                .DistinctBy(entry => entry.Uid)
+                .OrderBy(entry => entry.On)
+                .ThenBy(entry => entry.At)
+                .ThenBy(entry => entry.Title, StringComparer.Ordinal),
+        ];
     }
 
     private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Treatments(CaseFile file, CarePath path)
@@ -47,40 +60,92 @@ public static class CalendarEntries
         foreach (var sitting in Sittings.Of(file.Treatments))
         {
             var stands = sitting.Parts.Any(part => path.Questions.Any(question => question.IsAgainst(part.Id)));
-            yield return ($"treatment {sitting.Id}", sitting.On, sitting.At, stands ? "Studio, to be confirmed" : "Studio",
-                $"{Words.Capital(sitting.Title)} at the studio{(stands ? ", to be confirmed" : "")}", string.Join(" ", sitting.Preparation));
+            yield return (
+                $"treatment {sitting.Id}",
+                sitting.On,
+                sitting.At,
+                stands ? "Studio, to be confirmed" : "Studio",
+                $"{Words.Capital(sitting.Title)} at the studio{(stands ? ", to be confirmed" : "")}",
+                string.Join(" ", sitting.Preparation)
+            );
         }
     }
 
-    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Windows(CarePath path, Dictionary<string, string> nameOf)
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Windows(
+        CarePath path,
+        Dictionary<string, string> nameOf
+    )
     {
         foreach (var window in path.Windows)
         {
-            var key = FormattableString.Invariant($"{window.Kind} {window.Restriction} {window.Product} {window.Because.Values.GetValueOrDefault("on")} {window.From:yyyyMMdd} {window.Until:yyyyMMdd}");
+            var key = string.Create(
+                CultureInfo.InvariantCulture,
+                $"{window.Kind} {window.Restriction} {window.Product} {window.Because.Values.GetValueOrDefault("on")} "
+                    + $"{window.From:yyyyMMdd} {window.Until:yyyyMMdd}"
+            );
             var details = Words.Say(window.Because);
             if (window.Kind == WindowKind.PeelStops)
             {
                 var products = window.Because.Values["products"];
-                yield return ($"last {key}", window.From.AddDays(-1), null, "Skin plan: a last evening", $"Last evening of {products} before the peel", details);
-                yield return ($"back {key}", window.Until!.Value.AddDays(1), null, "Skin plan: something is back", $"{products} may come back", details);
+                yield return (
+                    $"last {key}",
+                    window.From.AddDays(-1),
+                    null,
+                    "Skin plan: a last evening",
+                    $"Last evening of {products} before the peel",
+                    details
+                );
+                yield return (
+                    $"back {key}",
+                    window.Until!.Value.AddDays(1),
+                    null,
+                    "Skin plan: something is back",
+                    $"{products} may come back",
+                    details
+                );
             }
             else if (window.Restriction is { } kind && window.Because.Rule == RuleBook.TreatmentBefore)
             {
-                yield return ($"last {key}", window.From.AddDays(-1), null, "Skin plan: a last day", $"Last day: {Restrictions.TitleOf(kind)}", details);
+                yield return (
+                    $"last {key}",
+                    window.From.AddDays(-1),
+                    null,
+                    "Skin plan: a last day",
+                    $"Last day: {Restrictions.TitleOf(kind)}",
+                    details
+                );
             }
             else if (window.Restriction is { } rests)
             {
                 var timed = window is { EndsAt: not null, EndsOn: not null };
-                yield return ($"back {key}", timed ? window.EndsOn!.Value : window.Until!.Value.AddDays(1), window.EndsAt, "Skin plan: something is back", $"Allowed again: {Restrictions.TitleOf(rests).ToLowerInvariant()}", details);
+                yield return (
+                    $"back {key}",
+                    timed ? window.EndsOn!.Value : window.Until!.Value.AddDays(1),
+                    window.EndsAt,
+                    "Skin plan: something is back",
+                    $"Allowed again: {Restrictions.TitleOf(rests).ToLowerInvariant()}",
+                    details
+                );
             }
             else if (window is { Kind: WindowKind.EaseOff, Product: { } product, Until: { } until })
             {
-                yield return ($"back {key}", until.AddDays(1), null, "Skin plan: something is back", $"{nameOf.GetValueOrDefault(product, product)} is back, gentler", details);
+                yield return (
+                    $"back {key}",
+                    until.AddDays(1),
+                    null,
+                    "Skin plan: something is back",
+                    $"{nameOf.GetValueOrDefault(product, product)} is back, gentler",
+                    details
+                );
             }
         }
     }
 
-    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Evenings(CaseFile file, CarePath path, Dictionary<string, string> nameOf)
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Evenings(
+        CaseFile file,
+        CarePath path,
+        Dictionary<string, string> nameOf
+    )
     {
         var kits = file.Shelf.Where(item => item.Product.IsKit()).Select(item => item.Product.Id).ToHashSet();
         foreach (var day in path.Days)
@@ -90,11 +155,25 @@ public static class CalendarEntries
                 var name = nameOf.GetValueOrDefault(step.Product!, step.Product!);
                 if (step.Action == StepAction.Apply && kits.Contains(step.Product!))
                 {
-                    yield return ($"peel {step.Product} {day.Date:yyyyMMdd}", day.Date, null, "Skin plan: an evening with time", $"Peel evening: {name}", "Take half an hour. The guide on your page goes through it with you.");
+                    yield return (
+                        $"peel {step.Product} {day.Date:yyyyMMdd}",
+                        day.Date,
+                        null,
+                        "Skin plan: an evening with time",
+                        $"Peel evening: {name}",
+                        "Take half an hour. The guide on your page goes through it with you."
+                    );
                 }
                 else if (step.Action == StepAction.ReadPatch)
                 {
-                    yield return ($"patch {step.Product} {day.Date:yyyyMMdd}", day.Date, null, "Skin plan: look at something", $"Look at the patch test of {name}", SeePage);
+                    yield return (
+                        $"patch {step.Product} {day.Date:yyyyMMdd}",
+                        day.Date,
+                        null,
+                        "Skin plan: look at something",
+                        $"Look at the patch test of {name}",
+                        SeePage
+                    );
                 }
             }
         }
@@ -103,7 +182,14 @@ public static class CalendarEntries
     private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> CheckIns(CaseFile file, CarePath path)
     {
         (string, DateOnly, TimeOnly?, string, string, string) Asked(string source, string title, DateOnly on, int day) =>
-            ($"check-in {source} {on:yyyyMMdd} {day}", on.AddDays(day), null, "Skin plan: say how it is", $"Day {day} after the {title}: say how the skin is", "It takes a minute on your page, and tells at once whether it is usual.");
+            (
+                $"check-in {source} {on:yyyyMMdd} {day}",
+                on.AddDays(day),
+                null,
+                "Skin plan: say how it is",
+                $"Day {day} after the {title}: say how the skin is",
+                "It takes a minute on your page, and tells at once whether it is usual."
+            );
         foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Ahead or CheckInState.Due))
         {
             yield return Asked(due.Source, due.Title, due.On, due.Day);

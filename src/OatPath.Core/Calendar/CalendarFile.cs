@@ -6,7 +6,9 @@ using Ical.Net.Serialization;
 namespace OatPath.Core.Calendar;
 
 /// <summary>A client's calendar as an iCalendar file.</summary>
-/// <remarks>Source: RFC 5545. Whole days are dates without a zone; times are written in UTC, so that a change of clocks moves nothing.</remarks>
+/// <remarks>
+/// Source: RFC 5545. Whole days are dates without a zone; times are written in UTC, so that a change of clocks moves nothing.
+/// </remarks>
 public static class CalendarFile
 {
     public const string ContentType = "text/calendar; charset=utf-8";
@@ -31,7 +33,14 @@ public static class CalendarFile
 
     private static CalendarEvent Event(CalendarEntry entry, TimeZoneInfo zone, DateTimeOffset madeAt)
     {
-        var happens = new CalendarEvent { Uid = entry.Uid, Summary = entry.Title, Description = entry.Details, DtStamp = new CalDateTime(madeAt.UtcDateTime, "UTC"), Transparency = "TRANSPARENT" };
+        var happens = new CalendarEvent
+        {
+            Uid = entry.Uid,
+            Summary = entry.Title,
+            Description = entry.Details,
+            DtStamp = new CalDateTime(madeAt.UtcDateTime, "UTC"),
+            Transparency = "TRANSPARENT",
+        };
         if (entry.At is { } at)
         {
             var wall = entry.On.ToDateTime(at);

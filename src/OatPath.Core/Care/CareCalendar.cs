@@ -8,8 +8,13 @@ namespace OatPath.Core.Care;
 public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneInfo zone, DateTimeOffset? now = null)
 {
     private readonly (Treatment Treatment, CareSpan Span)[] spans =
-        [.. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone).Select(span => (treatment, span)))];
-    private readonly (Treatment Treatment, TreatmentTimes Times)[] all = [.. treatments.Select(treatment => (treatment, TreatmentTimes.Of(treatment)))];
+    [
+        .. treatments.SelectMany(treatment => CareSpan.Of(treatment, zone).Select(span => (treatment, span))),
+    ];
+    private readonly (Treatment Treatment, TreatmentTimes Times)[] all =
+    [
+        .. treatments.Select(treatment => (treatment, TreatmentTimes.Of(treatment))),
+    ];
     private readonly Dictionary<string, IReadOnlyList<RestrictionKind>> kindsOf = [];
 
     public bool IsEmpty => all.Length == 0;
@@ -47,8 +52,14 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
         return strictest;
     }
 
-    /// <summary>The restriction by which the skin is open in one half of a day, or null. The morning of a treatment is still before it, until its hour.</summary>
-    /// <remarks>Source: trade convention: until the hour of a treatment its day follows what holds before it. At an hour nobody noted it closes all of its day: house default, the stricter reading.</remarks>
+    /// <summary>
+    /// The restriction by which the skin is open in one half of a day, or null. The morning of a treatment is still before it, until its
+    /// hour.
+    /// </summary>
+    /// <remarks>
+    /// Source: trade convention: until the hour of a treatment its day follows what holds before it. At an hour nobody noted it closes all
+    /// of its day: house default, the stricter reading.
+    /// </remarks>
     public CareSpan? Closed(DateOnly day, House.Moment moment)
     {
         CareSpan? strictest = null;
@@ -59,7 +70,11 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
                 continue;
             }
 
-            if (!(moment == House.Moment.Morning && treatment.On == day && IsStillBefore(treatment)) && span.Covers(day) && (strictest is null || span.End > strictest.End))
+            if (
+                !(moment == House.Moment.Morning && treatment.On == day && IsStillBefore(treatment))
+                && span.Covers(day)
+                && (strictest is null || span.End > strictest.End)
+            )
             {
                 strictest = span;
             }
@@ -68,7 +83,9 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
         return strictest;
     }
 
-    /// <summary>Whether the morning of its day is what comes before it: its hour is known and, where that lies in the morning, has not come.</summary>
+    /// <summary>
+    /// Whether the morning of its day is what comes before it: its hour is known and, where that lies in the morning, has not come.
+    /// </summary>
     private bool IsStillBefore(Treatment treatment)
     {
         if (treatment.At is not { } at || at.Hour < House.CareDay.StartHour)
@@ -76,7 +93,9 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
             return false;
         }
 
-        return now is not { } instant || at.Hour >= House.CareDay.EveningHour || TimeZoneInfo.ConvertTime(instant, zone).DateTime < treatment.On.ToDateTime(at);
+        return now is not { } instant
+            || at.Hour >= House.CareDay.EveningHour
+            || TimeZoneInfo.ConvertTime(instant, zone).DateTime < treatment.On.ToDateTime(at);
     }
 
     /// <summary>The treatment whose repair routine a day belongs to, the one that ends last, or null.</summary>
@@ -112,12 +131,15 @@ public sealed class CareCalendar(IReadOnlyList<Treatment> treatments, TimeZoneIn
 
     /// <summary>Whether a sign is usual on a day after a treatment.</summary>
     public bool IsUsual(CourseSign sign, DateOnly day) =>
-        Array.Exists(all, one => one.Times.Template.Course.Any(line => line.Covers(day.DayNumber - one.Treatment.On.DayNumber) && line.Usual.Contains(sign)));
+        Array.Exists(all, one =>
+            one.Times.Template.Course.Any(line => line.Covers(day.DayNumber - one.Treatment.On.DayNumber) && line.Usual.Contains(sign))
+        );
 
     /// <summary>Whether a day lies in the time without strong sun after a treatment, its own day included.</summary>
     public bool WatchesSun(DateOnly day) => Array.Exists(all, one => Within(one, day, one.Times.SunDays));
 
     private static DateOnly Ends((Treatment Treatment, TreatmentTimes Times) one) => one.Treatment.On.AddDays(one.Times.AfterDays);
 
-    private static bool Within((Treatment Treatment, TreatmentTimes Times) one, DateOnly day, int days) => day >= one.Treatment.On && day <= one.Treatment.On.AddDays(days);
+    private static bool Within((Treatment Treatment, TreatmentTimes Times) one, DateOnly day, int days) =>
+        day >= one.Treatment.On && day <= one.Treatment.On.AddDays(days);
 }

@@ -3,11 +3,20 @@ namespace OatPath.Core.Care;
 /// <summary>One restriction of one treatment on its days; both ends included.</summary>
 /// <param name="From">First care day it holds.</param>
 /// <param name="Until">Last care day it holds, whole or in part.</param>
-/// <param name="EndsAt">Wall-clock time at the studio at which it ends, for one given in hours; null where the whole of <paramref name="Until"/> is in.</param>
+/// <param name="EndsAt">Wall-clock time at the studio at which it ends, for one given in hours; null where the whole of <paramref
+/// name="Until"/> is in.</param>
 /// <param name="Before">Before the treatment, or from it on.</param>
 /// <param name="Treatment">Whose it is: its title; of merged spans, the one that ends last.</param>
 /// <param name="On">Day of that treatment.</param>
-public sealed record CareSpan(RestrictionKind Kind, bool Before, DateOnly From, DateOnly Until, DateTime? EndsAt, string Treatment, DateOnly On)
+public sealed record CareSpan(
+    RestrictionKind Kind,
+    bool Before,
+    DateOnly From,
+    DateOnly Until,
+    DateTime? EndsAt,
+    string Treatment,
+    DateOnly On
+)
 {
     /// <summary>The moment it ends, wall-clock: its time, or the end of its last care day.</summary>
     public DateTime End => EndsAt ?? Until.AddDays(1).ToDateTime(new(House.CareDay.StartHour, 0));
@@ -21,7 +30,15 @@ public sealed record CareSpan(RestrictionKind Kind, bool Before, DateOnly From, 
         var times = TreatmentTimes.Of(treatment);
         foreach (var rest in times.Before.Where(rest => rest.WholeDays > 0))
         {
-            yield return new(rest.Kind, true, treatment.On.AddDays(-rest.WholeDays), treatment.On.AddDays(-1), null, times.Title, treatment.On);
+            yield return new(
+                rest.Kind,
+                true,
+                treatment.On.AddDays(-rest.WholeDays),
+                treatment.On.AddDays(-1),
+                null,
+                times.Title,
+                treatment.On
+            );
         }
 
         foreach (var rest in times.After)
@@ -44,14 +61,28 @@ public sealed record CareSpan(RestrictionKind Kind, bool Before, DateOnly From, 
 /// <summary>Joins what overlaps: per kind of restriction the strictest wins.</summary>
 public static class Strictest
 {
-    /// <summary>Per kind, the spans that touch or overlap become one, from the first day to the latest end. In any order and in any grouping the same.</summary>
+    /// <summary>
+    /// Per kind, the spans that touch or overlap become one, from the first day to the latest end. In any order and in any grouping the
+    /// same.
+    /// </summary>
     public static IReadOnlyList<CareSpan> Of(IEnumerable<CareSpan> spans)
     {
         var joined = new List<CareSpan>();
-        foreach (var group in spans.GroupBy(span => (span.Kind, span.Before)).OrderBy(group => group.Key.Kind).ThenByDescending(group => group.Key.Before))
+        foreach (
+            var group in spans
+                .GroupBy(span => (span.Kind, span.Before))
+                .OrderBy(group => group.Key.Kind)
+                .ThenByDescending(group => group.Key.Before)
+        )
         {
             CareSpan? open = null;
-            foreach (var span in group.OrderBy(span => span.From).ThenBy(span => span.End).ThenBy(span => span.On).ThenBy(span => span.Treatment, StringComparer.Ordinal))
+            foreach (
+                var span in group
+                    .OrderBy(span => span.From)
+                    .ThenBy(span => span.End)
+                    .ThenBy(span => span.On)
+                    .ThenBy(span => span.Treatment, StringComparer.Ordinal)
+            )
             {
                 if (open is null || span.From > open.Until.AddDays(1))
                 {
@@ -77,5 +108,8 @@ public static class Strictest
         return joined;
     }
 
-    private static bool Later(CareSpan span, CareSpan open) => (span.End, span.On) != (open.End, open.On) ? (span.End, span.On).CompareTo((open.End, open.On)) > 0 : string.CompareOrdinal(span.Treatment, open.Treatment) > 0;
+    private static bool Later(CareSpan span, CareSpan open) =>
+        (span.End, span.On) != (open.End, open.On)
+            ? (span.End, span.On).CompareTo((open.End, open.On)) > 0
+            : string.CompareOrdinal(span.Treatment, open.Treatment) > 0;
 }

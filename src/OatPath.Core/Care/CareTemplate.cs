@@ -3,7 +3,10 @@ using OatPath.Core.House;
 
 namespace OatPath.Core.Care;
 
-/// <summary>A treatment as the house does it: what stops before, what rests after, what to expect, when to ask. Each is founded on a kind, whose own lengths it may only lengthen.</summary>
+/// <summary>
+/// A treatment as the house does it: what stops before, what rests after, what to expect, when to ask. Each is founded on a kind, whose own
+/// lengths it may only lengthen.
+/// </summary>
 public sealed record CareTemplate
 {
     public required string Id { get; init; }
@@ -42,10 +45,22 @@ public sealed record CareTemplate
 
     /// <summary>The last day on which tightness and flaking are expected; 0 where none is.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public int CourseDays => Course.Where(line => line.Usual.Contains(CourseSign.Flaking) || line.Usual.Contains(CourseSign.Tight)).Select(line => line.UntilDay).DefaultIfEmpty().Max();
+    public int CourseDays =>
+        Course
+            .Where(line => line.Usual.Contains(CourseSign.Flaking) || line.Usual.Contains(CourseSign.Tight))
+            .Select(line => line.UntilDay)
+            .DefaultIfEmpty()
+            .Max();
 
-    public bool Equals(CareTemplate? other) => other is not null && (Id, Title, Kind, AgainDays, HomePeelDays, NumbingMinutes, Result) == (other.Id, other.Title, other.Kind, other.AgainDays, other.HomePeelDays, other.NumbingMinutes, other.Result)
-        && Before.SequenceEqual(other.Before) && After.SequenceEqual(other.After) && Course.SequenceEqual(other.Course) && CheckIns.SequenceEqual(other.CheckIns) && Aftercare.SequenceEqual(other.Aftercare)
+    public bool Equals(CareTemplate? other) =>
+        other is not null
+        && (Id, Title, Kind, AgainDays, HomePeelDays, NumbingMinutes, Result)
+            == (other.Id, other.Title, other.Kind, other.AgainDays, other.HomePeelDays, other.NumbingMinutes, other.Result)
+        && Before.SequenceEqual(other.Before)
+        && After.SequenceEqual(other.After)
+        && Course.SequenceEqual(other.Course)
+        && CheckIns.SequenceEqual(other.CheckIns)
+        && Aftercare.SequenceEqual(other.Aftercare)
         && Preparation.SequenceEqual(other.Preparation);
 
     public override int GetHashCode() => HashCode.Combine(Id, Title, Kind);

@@ -1,6 +1,6 @@
 using OatPath.Core.Skin;
-using static OatPath.Core.CheckIn.CourseSign;
 using static OatPath.Core.Care.RestrictionKind;
+using static OatPath.Core.CheckIn.CourseSign;
 
 namespace OatPath.Core.Care;
 

@@ -39,7 +39,11 @@ public enum RestrictionKind
     PoreBlocking,
 }
 
-public enum LengthUnit { Days, Hours }
+public enum LengthUnit
+{
+    Days,
+    Hours,
+}
 
 /// <summary>How long something rests: whole care days on either side of the treatment's own, or hours from its end.</summary>
 public sealed record Restriction(RestrictionKind Kind, [property: Between(0, 8760)] int Length, LengthUnit Unit = LengthUnit.Days)
@@ -53,30 +57,34 @@ public sealed record Restriction(RestrictionKind Kind, [property: Between(0, 876
     public int Hours => Unit == LengthUnit.Hours ? Length : Length * 24;
 
     [JsonIgnore]
-    public string InWords => Unit == LengthUnit.Hours ? $"{Length} h" : Length == 1 ? "1 day" : $"{Length} days";
+    public string InWords =>
+        Unit == LengthUnit.Hours ? $"{Length} h"
+        : Length == 1 ? "1 day"
+        : $"{Length} days";
 }
 
 /// <summary>Restrictions in words, and which of them a product falls under.</summary>
 public static class Restrictions
 {
-    public static string TitleOf(RestrictionKind kind) => kind switch
-    {
-        RestrictionKind.Irritants => "Acids and actives",
-        RestrictionKind.Retinoid => "Retinoid",
-        RestrictionKind.ByHand => "Scrub, razor, brush",
-        RestrictionKind.Enzyme => "Enzyme",
-        RestrictionKind.Devices => "Devices",
-        RestrictionKind.MakeUp => "Make-up",
-        RestrictionKind.Sport => "Sport and sweat",
-        RestrictionKind.Heat => "Sauna, hot bath, steam",
-        RestrictionKind.Sun => "Strong sun",
-        RestrictionKind.Swimming => "Swimming",
-        RestrictionKind.Waxing => "Waxing, threading",
-        RestrictionKind.Cleansing => "Anything but plain water and ointment",
-        RestrictionKind.Perfumed => "Fragrance, alcohol, heavy oil",
-        RestrictionKind.PoreBlocking => "Balms and oils that seal the pores",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
-    };
+    public static string TitleOf(RestrictionKind kind) =>
+        kind switch
+        {
+            RestrictionKind.Irritants => "Acids and actives",
+            RestrictionKind.Retinoid => "Retinoid",
+            RestrictionKind.ByHand => "Scrub, razor, brush",
+            RestrictionKind.Enzyme => "Enzyme",
+            RestrictionKind.Devices => "Devices",
+            RestrictionKind.MakeUp => "Make-up",
+            RestrictionKind.Sport => "Sport and sweat",
+            RestrictionKind.Heat => "Sauna, hot bath, steam",
+            RestrictionKind.Sun => "Strong sun",
+            RestrictionKind.Swimming => "Swimming",
+            RestrictionKind.Waxing => "Waxing, threading",
+            RestrictionKind.Cleansing => "Anything but plain water and ointment",
+            RestrictionKind.Perfumed => "Fragrance, alcohol, heavy oil",
+            RestrictionKind.PoreBlocking => "Balms and oils that seal the pores",
+            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+        };
 
     /// <summary>Every restriction that keeps a product off.</summary>
     public static IReadOnlyList<RestrictionKind> On(Product product)

@@ -34,7 +34,8 @@ public static class Sittings
     /// <summary>Whether two kinds may be done in one sitting: one needling with an ablative laser, or two facials.</summary>
     /// <remarks>Source: trade convention for needling with laser; that nothing else is, no peel, razor or wax: house default.</remarks>
     public static bool MayShare(TreatmentKind one, TreatmentKind other) =>
-        (one.IsNeedling() && other == TreatmentKind.AblativeLaser) || (other.IsNeedling() && one == TreatmentKind.AblativeLaser)
+        (one.IsNeedling() && other == TreatmentKind.AblativeLaser)
+        || (other.IsNeedling() && one == TreatmentKind.AblativeLaser)
         || (one != other && !one.Irritates() && !other.Irritates());
 
     /// <summary>Whether two treatments are parts of one booking.</summary>
@@ -42,9 +43,16 @@ public static class Sittings
         one.Sitting is not null && one.Sitting == other.Sitting && one.On == other.On && MayShare(one.Counts, other.Counts);
 
     /// <summary>Treatments by sitting, by day and hour.</summary>
-    public static IReadOnlyList<Sitting> Of(IEnumerable<Treatment> treatments) => [.. treatments
-        .GroupBy(treatment => (Key: treatment.Sitting ?? treatment.Id, treatment.On))
-        .Select(group => new Sitting(group.Key.Key, [.. group.OrderBy(part => part.Kind).ThenBy(part => part.Id, StringComparer.Ordinal)]))
-        .OrderBy(sitting => sitting.On).ThenBy(sitting => sitting.At ?? TimeOnly.MaxValue)
-        .ThenBy(sitting => sitting.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<Sitting> Of(IEnumerable<Treatment> treatments) =>
+        [
+            .. treatments
+                .GroupBy(treatment => (Key: treatment.Sitting ?? treatment.Id, treatment.On))
+                .Select(group => new Sitting(
+                    group.Key.Key,
+                    [.. group.OrderBy(part => part.Kind).ThenBy(part => part.Id, StringComparer.Ordinal)]
+                ))
+                .OrderBy(sitting => sitting.On)
+                .ThenBy(sitting => sitting.At ?? TimeOnly.MaxValue)
+                .ThenBy(sitting => sitting.Id, StringComparer.Ordinal),
+        ];
 }

@@ -22,10 +22,12 @@ public static class TreatmentKinds
 {
     public static bool IsPeel(this TreatmentKind kind) => kind is TreatmentKind.SuperficialPeel or TreatmentKind.MediumPeel;
 
-    public static bool IsNeedling(this TreatmentKind kind) => kind is TreatmentKind.NeedlingShallow or TreatmentKind.NeedlingDeep or TreatmentKind.RadioFrequencyNeedling;
+    public static bool IsNeedling(this TreatmentKind kind) =>
+        kind is TreatmentKind.NeedlingShallow or TreatmentKind.NeedlingDeep or TreatmentKind.RadioFrequencyNeedling;
 
     /// <summary>Whether current goes through the skin.</summary>
-    public static bool IsElectrical(this TreatmentKind kind) => kind is TreatmentKind.RadioFrequencyNeedling or TreatmentKind.GalvanicFacial;
+    public static bool IsElectrical(this TreatmentKind kind) =>
+        kind is TreatmentKind.RadioFrequencyNeedling or TreatmentKind.GalvanicFacial;
 
     /// <summary>Whether it asks anything of the skin; two such are never on one day.</summary>
     public static bool Irritates(this TreatmentKind kind) => kind is not (TreatmentKind.HydratingFacial or TreatmentKind.GalvanicFacial);

@@ -57,14 +57,33 @@ public static partial class CaseCheck
         {
             Date(problems, file.Treatments[i].On, today, $"treatments[{i}].on");
             var at = i;
-            problems.AddRange(TreatmentCheck.Check(file.Treatments[i], today).Select(problem => problem with { Field = $"treatments[{at}].{problem.Field}" }));
+            problems.AddRange(
+                TreatmentCheck
+                    .Check(file.Treatments[i], today)
+                    .Select(problem => problem with { Field = $"treatments[{at}].{problem.Field}" })
+            );
         }
 
-        foreach (var sitting in file.Treatments.Select((treatment, i) => (treatment, i)).Where(part => part.treatment.Sitting is not null).GroupBy(part => part.treatment.Sitting))
+        foreach (
+            var sitting in file
+                .Treatments.Select((treatment, i) => (treatment, i))
+                .Where(part => part.treatment.Sitting is not null)
+                .GroupBy(part => part.treatment.Sitting)
+        )
         {
             var (first, at) = sitting.First();
-            Need(problems, sitting.All(part => part.treatment.On == first.On && part.treatment.At == first.At), $"treatments[{at}].sitting", "give all parts of one sitting the same day and time, or leave it out");
-            Need(problems, sitting.Count() <= Sittings.MostParts, $"treatments[{at}].sitting", $"give at most {Sittings.MostParts} treatments to one sitting");
+            Need(
+                problems,
+                sitting.All(part => part.treatment.On == first.On && part.treatment.At == first.At),
+                $"treatments[{at}].sitting",
+                "give all parts of one sitting the same day and time, or leave it out"
+            );
+            Need(
+                problems,
+                sitting.Count() <= Sittings.MostParts,
+                $"treatments[{at}].sitting",
+                $"give at most {Sittings.MostParts} treatments to one sitting"
+            );
         }
 
         for (var i = 0; i < file.Occasions.Count; i++)
@@ -97,9 +116,20 @@ public static partial class CaseCheck
         {
             var flag = intake.Flags[i];
             var field = $"intake.flags[{i}]";
-            Need(problems, flag.From is null || flag.Until is null || flag.From <= flag.Until, $"{field}.until", "must not be before its first day");
-            Need(problems, flag.Kind is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller or FlagKind.Illness) || flag.From is not null,
-                $"{field}.from", "give the day it happened or will happen");
+            Need(
+                problems,
+                flag.From is null || flag.Until is null || flag.From <= flag.Until,
+                $"{field}.until",
+                "must not be before its first day"
+            );
+            Need(
+                problems,
+                flag.Kind
+                    is not (FlagKind.Sunburn or FlagKind.StrongSun or FlagKind.HairRemoval or FlagKind.RecentFiller or FlagKind.Illness)
+                    || flag.From is not null,
+                $"{field}.from",
+                "give the day it happened or will happen"
+            );
             foreach (var date in new[] { flag.From, flag.Until }.OfType<DateOnly>())
             {
                 Date(problems, date, today, field);
@@ -110,17 +140,55 @@ public static partial class CaseCheck
     /// <summary>Checks one product on its own, as the product form does.</summary>
     public static void CheckProduct(List<Problem> problems, Product product, DateOnly today, string field = "product")
     {
-        Need(problems, product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
-            $"{field}.id", "use 1 to 64 letters, digits or dashes");
-        Need(problems, TypedName.Problem(product.Name, MostName, lines: true) is null, $"{field}.name", TypedName.Problem(product.Name, MostName, lines: true) ?? "");
+        Need(
+            problems,
+            product.Id.Length is > 0 and <= 64 && product.Id.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'),
+            $"{field}.id",
+            "use 1 to 64 letters, digits or dashes"
+        );
+        Need(
+            problems,
+            TypedName.Problem(product.Name, MostName, lines: true) is null,
+            $"{field}.name",
+            TypedName.Problem(product.Name, MostName, lines: true) ?? ""
+        );
         Need(problems, product.Ph is null or (>= 0 and <= 14), $"{field}.ph", "give a pH from 0 to 14, or leave it empty if not known");
         Need(problems, product.ContentMl is null or (> 0 and <= 5000), $"{field}.contentMl", "give more than 0 and at most 5000 mL");
-        Need(problems, product.Charge is null || product.Kind == ProductKind.ConductiveGel, $"{field}.charge", "only a conductive gel has a charge; leave it empty");
-        Need(problems, product.Ending is null || product.Kind == ProductKind.WashOffPeel, $"{field}.ending", "only a wash-off peel has an ending; leave it empty");
-        Need(problems, product.MadeFor is null || product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist or ProductKind.DeviceTip or ProductKind.HydratingSerum,
-            $"{field}.madeFor", "only a gel, a mist, a tip or a hydrating serum is made for a device; leave it empty");
-        Need(problems, product.MadeFor is not { } device || DeviceKinds.GoesWith(product.Kind, device), $"{field}.madeFor", "name the kind of device it was made for: needles for a serum, a nano tip for a tip");
-        Need(problems, product.NeedleMm is null || product.Kind == ProductKind.NeedleRoller, $"{field}.needleMm", "only a needle roller has needles; leave it empty");
+        Need(
+            problems,
+            product.Charge is null || product.Kind == ProductKind.ConductiveGel,
+            $"{field}.charge",
+            "only a conductive gel has a charge; leave it empty"
+        );
+        Need(
+            problems,
+            product.Ending is null || product.Kind == ProductKind.WashOffPeel,
+            $"{field}.ending",
+            "only a wash-off peel has an ending; leave it empty"
+        );
+        Need(
+            problems,
+            product.MadeFor is null
+                || product.Kind
+                    is ProductKind.ConductiveGel
+                        or ProductKind.HydratingMist
+                        or ProductKind.DeviceTip
+                        or ProductKind.HydratingSerum,
+            $"{field}.madeFor",
+            "only a gel, a mist, a tip or a hydrating serum is made for a device; leave it empty"
+        );
+        Need(
+            problems,
+            product.MadeFor is not { } device || DeviceKinds.GoesWith(product.Kind, device),
+            $"{field}.madeFor",
+            "name the kind of device it was made for: needles for a serum, a nano tip for a tip"
+        );
+        Need(
+            problems,
+            product.NeedleMm is null || product.Kind == ProductKind.NeedleRoller,
+            $"{field}.needleMm",
+            "only a needle roller has needles; leave it empty"
+        );
         Need(problems, product.NeedleMm is null or (> 0 and <= 3), $"{field}.needleMm", "give the length in mm, above 0 and at most 3");
         CheckSheet(problems, product, $"{field}.sheet");
         Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
@@ -137,10 +205,20 @@ public static partial class CaseCheck
         Need(problems, product.Actives.Count <= 20, $"{field}.actives", "give at most 20 actives");
         for (var i = 0; i < product.Actives.Count; i++)
         {
-            Need(problems, product.Actives[i].Percent is null or (> 0 and <= 100), $"{field}.actives[{i}].percent", "give more than 0 and at most 100 percent");
+            Need(
+                problems,
+                product.Actives[i].Percent is null or (> 0 and <= 100),
+                $"{field}.actives[{i}].percent",
+                "give more than 0 and at most 100 percent"
+            );
         }
 
-        Need(problems, product.Actives.Sum(active => active.Percent ?? 0) <= 100, $"{field}.actives", "together they pass 100 percent; check the label");
+        Need(
+            problems,
+            product.Actives.Sum(active => active.Percent ?? 0) <= 100,
+            $"{field}.actives",
+            "together they pass 100 percent; check the label"
+        );
         foreach (var (date, name) in new[] { (product.OpenedOn, "openedOn"), (product.EmptyOn, "emptyOn") })
         {
             if (date is { } given)
@@ -167,9 +245,24 @@ public static partial class CaseCheck
         Need(problems, item.Was.Count <= 100, field, "give at most 100 former formulas");
         for (var i = 0; i < item.Was.Count; i++)
         {
-            Need(problems, i == 0 || item.Was[i].Until > item.Was[i - 1].Until, $"{field}[{i}].until", "must be later than the one before; list the oldest first");
-            Need(problems, item.Was[i].Ph is null or (>= 0 and <= 14), $"{field}[{i}].ph", "give a pH from 0 to 14, or leave it out if not known");
-            Need(problems, item.Was[i].Actives.Count <= 20 && item.Was[i].Actives.All(active => active.Percent is null or (> 0 and <= 100)), $"{field}[{i}].actives", "give at most 20 actives, each above 0 and at most 100 percent");
+            Need(
+                problems,
+                i == 0 || item.Was[i].Until > item.Was[i - 1].Until,
+                $"{field}[{i}].until",
+                "must be later than the one before; list the oldest first"
+            );
+            Need(
+                problems,
+                item.Was[i].Ph is null or (>= 0 and <= 14),
+                $"{field}[{i}].ph",
+                "give a pH from 0 to 14, or leave it out if not known"
+            );
+            Need(
+                problems,
+                item.Was[i].Actives.Count <= 20 && item.Was[i].Actives.All(active => active.Percent is null or (> 0 and <= 100)),
+                $"{field}[{i}].actives",
+                "give at most 20 actives, each above 0 and at most 100 percent"
+            );
         }
     }
 
@@ -183,8 +276,24 @@ public static partial class CaseCheck
             var entry = file.Log[i];
             var field = $"log[{i}]";
             Id(problems, ids, entry.Id, field);
-            Need(problems, entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10), $"{field}.happenedAt", "lies in the future; check the clock of the device");
-            var day = entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, Screened screened => screened.Day, SessionHeld held => held.Day, Nicked nick => nick.Day, NickClosed closed => closed.Day, Compared compared => compared.Day, _ => (DateOnly?)null };
+            Need(
+                problems,
+                entry.HappenedAt.Year >= 2000 && entry.HappenedAt <= file.AsOf.AddMinutes(10),
+                $"{field}.happenedAt",
+                "lies in the future; check the clock of the device"
+            );
+            var day = entry switch
+            {
+                Applied applied => applied.Day,
+                Skipped skipped => skipped.Day,
+                CheckedIn checkedIn => checkedIn.Day,
+                Screened screened => screened.Day,
+                SessionHeld held => held.Day,
+                Nicked nick => nick.Day,
+                NickClosed closed => closed.Day,
+                Compared compared => compared.Day,
+                _ => (DateOnly?)null,
+            };
             if (day is { } cell)
             {
                 Need(problems, cell <= today && cell >= Earliest, $"{field}.day", "must not be after today's care day");
@@ -201,7 +310,12 @@ public static partial class CaseCheck
                 Need(problems, answers.ConsentText.Length <= 4000, $"{field}.consentText", "keep it under 4000 characters");
             }
 
-            Need(problems, entry is not Nicked { Zones.Count: 0 }, $"{field}.zones", "name where the skin is nicked, so that it is left out");
+            Need(
+                problems,
+                entry is not Nicked { Zones.Count: 0 },
+                $"{field}.zones",
+                "name where the skin is nicked, so that it is left out"
+            );
             if (entry is SessionHeld session)
             {
                 CheckSession(problems, session, field);
@@ -214,7 +328,12 @@ public static partial class CaseCheck
                 Need(problems, seen.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
             }
 
-            Need(problems, entry is not Retracted back || back.Reason.Trim().Length >= ShortestReason || !reports.Contains(back.Entry), $"{field}.reason", "a report is taken back only by a practitioner, with a reason of at least 3 characters");
+            Need(
+                problems,
+                entry is not Retracted back || back.Reason.Trim().Length >= ShortestReason || !reports.Contains(back.Entry),
+                $"{field}.reason",
+                "a report is taken back only by a practitioner, with a reason of at least 3 characters"
+            );
             if (entry is CheckedIn reported)
             {
                 foreach (var problem in SkinReportCheck.Check(reported.Report))
@@ -222,8 +341,18 @@ public static partial class CaseCheck
                     problems.Add(problem with { Field = $"{field}.report.{problem.Field}" });
                 }
 
-                Need(problems, reported.Asked is not { } asked || asked.IsSaidBy(reported.Report), $"{field}.report", "must say at least what was asked");
-                Need(problems, entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone), $"{field}.day", "a report cannot be about a later day than it was given");
+                Need(
+                    problems,
+                    reported.Asked is not { } asked || asked.IsSaidBy(reported.Report),
+                    $"{field}.report",
+                    "must say at least what was asked"
+                );
+                Need(
+                    problems,
+                    entry.HappenedAt.Year < 2000 || reported.Day <= CareDay.Of(entry.HappenedAt, zone),
+                    $"{field}.day",
+                    "a report cannot be about a later day than it was given"
+                );
             }
         }
     }
@@ -232,9 +361,21 @@ public static partial class CaseCheck
     private static void CheckSession(List<Problem> problems, SessionHeld session, string field)
     {
         Need(problems, session.Events.Count <= MostEvents, $"{field}.events", $"give at most {MostEvents} events");
-        problems.AddRange(SessionEventCheck.Check(session.Events).Take(10).Select(problem => problem with { Field = $"{field}.{problem.Field}" }));
-        Need(problems, session.Script.Groups.SelectMany(group => group.Zones).GroupBy(step => step.Zone).All(zone => zone.Count() == 1), $"{field}.script.groups", "name each zone once");
-        Need(problems, session.Script is { TargetSeconds: > 0, LimitSeconds: > 0, StingEverySeconds: > 0 }, $"{field}.script", "give a target, a limit and how often the sting is asked, in seconds above 0");
+        problems.AddRange(
+            SessionEventCheck.Check(session.Events).Take(10).Select(problem => problem with { Field = $"{field}.{problem.Field}" })
+        );
+        Need(
+            problems,
+            session.Script.Groups.SelectMany(group => group.Zones).GroupBy(step => step.Zone).All(zone => zone.Count() == 1),
+            $"{field}.script.groups",
+            "name each zone once"
+        );
+        Need(
+            problems,
+            session.Script is { TargetSeconds: > 0, LimitSeconds: > 0, StingEverySeconds: > 0 },
+            $"{field}.script",
+            "give a target, a limit and how often the sting is asked, in seconds above 0"
+        );
     }
 
     private static void Id(List<Problem> problems, HashSet<string> seen, string id, string field)

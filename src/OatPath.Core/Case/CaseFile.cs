@@ -10,6 +10,7 @@ public sealed record CaseFile
     public const string FormatName = "oatpath/case";
 
     public required string Format { get; init; }
+
     [Between(1, 1)]
     public required int Version { get; init; }
 

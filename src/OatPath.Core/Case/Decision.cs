@@ -63,6 +63,7 @@ public sealed record StopActive : Decision
 public sealed record StepUp : Decision
 {
     public required string Product { get; init; }
+
     [Between(0, 5)]
     public required int Rung { get; init; }
 

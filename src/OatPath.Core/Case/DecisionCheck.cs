@@ -30,22 +30,73 @@ public static partial class CaseCheck
                 TryHalf half => half.Product,
                 _ => null,
             };
-            Need(problems, product is null || products.Contains(product), $"{field}.product", "names no product on the shelf; add it to the shelf first");
-            Need(problems, decision is not ClearRed || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "clearing a stop needs a reason of at least 3 characters");
-            Need(problems, decision is not ClearRed clear || clear.At <= file.AsOf, $"{field}.at", "a stop cannot be cleared in the future");
-            Need(problems, decision is not ClearScreening || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "answers before a peel are cleared with a reason of at least 3 characters");
-            Need(problems, decision is not NoteEstablished || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "noting a family as established needs a reason");
+            Need(
+                problems,
+                product is null || products.Contains(product),
+                $"{field}.product",
+                "names no product on the shelf; add it to the shelf first"
+            );
+            Need(
+                problems,
+                decision is not ClearRed || decision.Reason.Trim().Length >= ShortestReason,
+                $"{field}.reason",
+                "clearing a stop needs a reason of at least 3 characters"
+            );
+            Need(
+                problems,
+                decision is not ClearRed clear || clear.At <= file.AsOf,
+                $"{field}.at",
+                "a stop cannot be cleared in the future"
+            );
+            Need(
+                problems,
+                decision is not ClearScreening || decision.Reason.Trim().Length >= ShortestReason,
+                $"{field}.reason",
+                "answers before a peel are cleared with a reason of at least 3 characters"
+            );
+            Need(
+                problems,
+                decision is not NoteEstablished || decision.Reason.Trim().Length >= ShortestReason,
+                $"{field}.reason",
+                "noting a family as established needs a reason"
+            );
             if (decision is StartActive started)
             {
-                Need(problems, !started.AlreadyInUse || started.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "an active already in use needs a reason: since when, how often, how it was taken");
-                Need(problems, started.Rung is null || started.AlreadyInUse, $"{field}.rung", "only an active already in use names its rung");
+                Need(
+                    problems,
+                    !started.AlreadyInUse || started.Reason.Trim().Length >= ShortestReason,
+                    $"{field}.reason",
+                    "an active already in use needs a reason: since when, how often, how it was taken"
+                );
+                Need(
+                    problems,
+                    started.Rung is null || started.AlreadyInUse,
+                    $"{field}.rung",
+                    "only an active already in use names its rung"
+                );
                 Need(problems, started.Rung is null or (>= 0 and <= 5), $"{field}.rung", "give a rung from 0 to 5");
-                Need(problems, started.Reason.Trim().Length >= ShortestReason || !file.Shelf.Any(item => item.Product.Id == started.Product && item.Product.Kind == ProductKind.NeedleRoller), $"{field}.reason", "needles are signed off for one client: say why, in 3 letters or more");
+                Need(
+                    problems,
+                    started.Reason.Trim().Length >= ShortestReason
+                        || !file.Shelf.Any(item => item.Product.Id == started.Product && item.Product.Kind == ProductKind.NeedleRoller),
+                    $"{field}.reason",
+                    "needles are signed off for one client: say why, in 3 letters or more"
+                );
                 CheckKit(problems, started, file, field);
             }
 
-            Need(problems, decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= ShortestReason, $"{field}.reason", "say why it goes up although the estimate would wait, in 3 letters or more");
-            Need(problems, decision is not WaitBeforeStep waits || (waits.Until > waits.On && waits.Until <= waits.On.AddDays(MostDaysAhead)), $"{field}.until", $"give a day after the decision, at most {MostDaysAhead} days ahead");
+            Need(
+                problems,
+                decision is not StepUp { DespiteEstimate: true } || decision.Reason.Trim().Length >= ShortestReason,
+                $"{field}.reason",
+                "say why it goes up although the estimate would wait, in 3 letters or more"
+            );
+            Need(
+                problems,
+                decision is not WaitBeforeStep waits || (waits.Until > waits.On && waits.Until <= waits.On.AddDays(MostDaysAhead)),
+                $"{field}.until",
+                $"give a day after the decision, at most {MostDaysAhead} days ahead"
+            );
             Need(problems, decision is not StepUp { Rung: < 0 or > 5 }, $"{field}.rung", "give a rung from 0 to 5");
             if (decision is ShapeLadder ladder)
             {
@@ -76,7 +127,12 @@ public static partial class CaseCheck
     {
         var product = file.Shelf.FirstOrDefault(item => item.Product.Id == trial.Product)?.Product;
         Need(problems, trial.Days is >= 1 and <= 28, $"{field}.days", "give 1 to 28 days");
-        Need(problems, product is null || (product.Spf is null && !product.IsKit()), $"{field}.product", "sunscreen is needed on both sides, and a kit has its own evenings; choose another product");
+        Need(
+            problems,
+            product is null || (product.Spf is null && !product.IsKit()),
+            $"{field}.product",
+            "sunscreen is needed on both sides, and a kit has its own evenings; choose another product"
+        );
     }
 
     /// <summary>Checks a client's ladder, as the Ramp does.</summary>
@@ -84,8 +140,18 @@ public static partial class CaseCheck
     {
         Need(problems, ladder.Start is null or (>= 0 and <= 5), $"{field}.start", "give a rung from 0 to 5");
         Need(problems, ladder.Top is null or (>= 0 and <= 5), $"{field}.top", "give a rung from 0 to 5");
-        Need(problems, ladder.Start is null || ladder.Top is null || ladder.Start <= ladder.Top, $"{field}.start", "start at the last rung or below");
-        Need(problems, ladder.HoldDays is null or (>= 14 and <= 180), $"{field}.holdDays", "give 14 to 180 days; a hold shorter than the usual one is not taken");
+        Need(
+            problems,
+            ladder.Start is null || ladder.Top is null || ladder.Start <= ladder.Top,
+            $"{field}.start",
+            "start at the last rung or below"
+        );
+        Need(
+            problems,
+            ladder.HoldDays is null or (>= 14 and <= 180),
+            $"{field}.holdDays",
+            "give 14 to 180 days; a hold shorter than the usual one is not taken"
+        );
     }
 
     /// <summary>Checks the start of a kit, as the Peel page does; a product that is no kit has no days of its own.</summary>
@@ -94,14 +160,29 @@ public static partial class CaseCheck
         var product = file.Shelf.FirstOrDefault(item => item.Product.Id == start.Product)?.Product;
         if (product is null || KitClass.Of(product) is not { } kit)
         {
-            Need(problems, (start.EveryDays is null && start.FirstOn is null) || product is null, $"{field}.everyDays", "only a wash-off kit has days of its own; leave it out");
+            Need(
+                problems,
+                (start.EveryDays is null && start.FirstOn is null) || product is null,
+                $"{field}.everyDays",
+                "only a wash-off kit has days of its own; leave it out"
+            );
             return;
         }
 
         var least = KitTimes.Of(kit.Strength).IntervalDays;
-        Need(problems, start.EveryDays is null || (start.EveryDays >= least && start.EveryDays <= 180), $"{field}.everyDays", $"give {least} to 180 days for a {(kit.Strength == KitStrength.Weak ? "weak" : "strong")} kit");
+        Need(
+            problems,
+            start.EveryDays is null || (start.EveryDays >= least && start.EveryDays <= 180),
+            $"{field}.everyDays",
+            $"give {least} to 180 days for a {(kit.Strength == KitStrength.Weak ? "weak" : "strong")} kit"
+        );
         Need(problems, start.BoosterFor is null, $"{field}.boosterFor", "a kit is no booster");
-        Need(problems, start.FirstOn is null || (start.FirstOn >= start.On && start.FirstOn <= start.On.AddDays(MostDaysAhead)), $"{field}.firstOn", $"give a day from the start to {MostDaysAhead} days after it");
+        Need(
+            problems,
+            start.FirstOn is null || (start.FirstOn >= start.On && start.FirstOn <= start.On.AddDays(MostDaysAhead)),
+            $"{field}.firstOn",
+            $"give a day from the start to {MostDaysAhead} days after it"
+        );
     }
 
     private static void CheckBooster(List<Problem> problems, StartActive booster, string serum, CaseFile file, string field)
@@ -110,21 +191,56 @@ public static partial class CaseCheck
         var usual = file.Shelf.FirstOrDefault(item => item.Product.Id == serum)?.Product;
         Need(problems, usual is not null, $"{field}.boosterFor", "names no product on the shelf; add the usual serum first");
         Need(problems, !booster.AlreadyInUse, $"{field}.alreadyInUse", "a booster begins with its patch test");
-        Need(problems, stronger is null || usual is null || Strength.IsStronger(stronger, usual), $"{field}.boosterFor", "choose the milder leave-on serum of the same acid that the booster takes the place of");
+        Need(
+            problems,
+            stronger is null || usual is null || Strength.IsStronger(stronger, usual),
+            $"{field}.boosterFor",
+            "choose the milder leave-on serum of the same acid that the booster takes the place of"
+        );
     }
 
     /// <summary>Checks the week agreed with a client, as the Bench does.</summary>
     /// <param name="products">Products on the shelf.</param>
     public static void CheckWeek(List<Problem> problems, ShapeWeek week, IReadOnlySet<string> products, string field = "week")
     {
-        Need(problems, week.RestEvenings.Distinct().Count() == week.RestEvenings.Count, $"{field}.restEvenings", "names a weekday twice; name each once");
-        Need(problems, week.RestEvenings.Count < 7, $"{field}.restEvenings", "leave at least one evening free, or stop the actives instead");
-        Need(problems, week.Never.Select(never => never.Product).Distinct().Count() == week.Never.Count, $"{field}.never", "names a product twice; name each once");
+        Need(
+            problems,
+            week.RestEvenings.Distinct().Count() == week.RestEvenings.Count,
+            $"{field}.restEvenings",
+            "names a weekday twice; name each once"
+        );
+        Need(
+            problems,
+            week.RestEvenings.Count < 7,
+            $"{field}.restEvenings",
+            "leave at least one evening free, or stop the actives instead"
+        );
+        Need(
+            problems,
+            week.Never.Select(never => never.Product).Distinct().Count() == week.Never.Count,
+            $"{field}.never",
+            "names a product twice; name each once"
+        );
         for (var i = 0; i < week.Never.Count; i++)
         {
-            Need(problems, products.Contains(week.Never[i].Product), $"{field}.never[{i}].product", "names no product on the shelf; add it to the shelf first");
-            Need(problems, week.Never[i].Days.Distinct().Count() == week.Never[i].Days.Count, $"{field}.never[{i}].days", "names a weekday twice; name each once");
-            Need(problems, week.Never[i].Days.Count < 7, $"{field}.never[{i}].days", "leave at least one day free, or stop or park the product instead");
+            Need(
+                problems,
+                products.Contains(week.Never[i].Product),
+                $"{field}.never[{i}].product",
+                "names no product on the shelf; add it to the shelf first"
+            );
+            Need(
+                problems,
+                week.Never[i].Days.Distinct().Count() == week.Never[i].Days.Count,
+                $"{field}.never[{i}].days",
+                "names a weekday twice; name each once"
+            );
+            Need(
+                problems,
+                week.Never[i].Days.Count < 7,
+                $"{field}.never[{i}].days",
+                "leave at least one day free, or stop or park the product instead"
+            );
         }
     }
 }

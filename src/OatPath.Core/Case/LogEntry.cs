@@ -63,7 +63,9 @@ public sealed record CheckedIn : LogEntry
     public required DateOnly Day { get; init; }
     public required SkinReport Report { get; init; }
 
-    /// <summary>The question it comes from, "is this normal?"; null for a report of how a use went. Such a report is never evidence of calm.</summary>
+    /// <summary>
+    /// The question it comes from, "is this normal?"; null for a report of how a use went. Such a report is never evidence of calm.
+    /// </summary>
     public AskedSign? Asked { get; init; }
 
     /// <summary>The report this one was sent again for, with other answers; null for a report of its own. A stop stays a stop.</summary>
@@ -136,7 +138,9 @@ public sealed record SessionHeld : LogEntry
     /// <summary>With water, to learn it: nothing was used.</summary>
     public bool Practice { get; init; }
 
-    /// <summary>What came from the phone after it was shut out. What may have hurt stands among the events too; that anything came off does not.</summary>
+    /// <summary>
+    /// What came from the phone after it was shut out. What may have hurt stands among the events too; that anything came off does not.
+    /// </summary>
     public IReadOnlyList<SessionEvent> AfterShutOut { get; init; } = [];
 }
 
@@ -172,7 +176,12 @@ public sealed record Compared : LogEntry
 }
 
 /// <summary>Which side is the better one.</summary>
-public enum BetterSide { Same, Treated, Untreated }
+public enum BetterSide
+{
+    Same,
+    Treated,
+    Untreated,
+}
 
 /// <summary>Takes an earlier entry back; both stay in the record.</summary>
 public sealed record Retracted : LogEntry

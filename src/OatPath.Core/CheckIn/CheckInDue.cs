@@ -3,7 +3,13 @@ using OatPath.Core.House;
 namespace OatPath.Core.CheckIn;
 
 /// <summary>What a check-in is about.</summary>
-public enum CheckInOf { Treatment, HomePeel, HomeNeedles, Rung }
+public enum CheckInOf
+{
+    Treatment,
+    HomePeel,
+    HomeNeedles,
+    Rung,
+}
 
 public enum CheckInState
 {
@@ -25,4 +31,13 @@ public enum CheckInState
 /// <param name="Day">Days since then.</param>
 /// <param name="Due">The care day it is asked on.</param>
 /// <param name="Until">The last care day on which an answer still counts for it.</param>
-public sealed record CheckInDue(CheckInOf Of, string Source, string Title, DateOnly On, [property: Between(0, 366)] int Day, DateOnly Due, DateOnly Until, CheckInState State);
+public sealed record CheckInDue(
+    CheckInOf Of,
+    string Source,
+    string Title,
+    DateOnly On,
+    [property: Between(0, 366)] int Day,
+    DateOnly Due,
+    DateOnly Until,
+    CheckInState State
+);

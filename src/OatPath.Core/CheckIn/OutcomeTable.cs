@@ -3,14 +3,25 @@ using OatPath.Core.House;
 namespace OatPath.Core.CheckIn;
 
 /// <summary>What a report means, mildest first.</summary>
-public enum Outcome { CarryOn, EaseOff, Stop, MedicalHelp }
+public enum Outcome
+{
+    CarryOn,
+    EaseOff,
+    Stop,
+    MedicalHelp,
+}
 
 /// <summary>What the table needs to know besides the report.</summary>
 /// <param name="PreviousSting">The worst sting reported for the application before this one, of any active; null when none.</param>
 /// <param name="SinceApplication">Time from the application to the report; null when it is not known.</param>
 /// <param name="InsideExpectedCourse">Whether a care window is open in which tightness and flaking belong to the course.</param>
 /// <param name="PinkExpected">Whether redness up to <see cref="OutcomeTable.MostPink"/> belongs to it, also past 24 h.</param>
-public sealed record OutcomeContext(int? PreviousSting = null, TimeSpan? SinceApplication = null, bool InsideExpectedCourse = false, bool PinkExpected = false);
+public sealed record OutcomeContext(
+    int? PreviousSting = null,
+    TimeSpan? SinceApplication = null,
+    bool InsideExpectedCourse = false,
+    bool PinkExpected = false
+);
 
 /// <summary>One judgement: the outcome and what decided it.</summary>
 public sealed record Judgement(Outcome Outcome, Because Because);
@@ -108,13 +119,12 @@ public static class OutcomeTable
     }
 
     private static bool StillThereAfterAnHour(SkinReport report, OutcomeContext context) =>
-        report.StingSeconds is { } seconds
-            ? seconds > Hour
-            : context.SinceApplication is not { } since || since.TotalSeconds >= Hour;
+        report.StingSeconds is { } seconds ? seconds > Hour : context.SinceApplication is not { } since || since.TotalSeconds >= Hour;
 
     /// <summary>Whether a report eases off for what was picked alone: the skin is left in peace there, and no active is to blame.</summary>
     public static bool IsForPicking(SkinReport report, OutcomeContext context) =>
-        report.Signs.Contains(Sign.Picked) && EaseOff(report with { Signs = [.. report.Signs.Where(sign => sign != Sign.Picked)] }, context) is null;
+        report.Signs.Contains(Sign.Picked)
+        && EaseOff(report with { Signs = [.. report.Signs.Where(sign => sign != Sign.Picked)] }, context) is null;
 
     private static Because? EaseOff(SkinReport report, OutcomeContext context)
     {
@@ -125,7 +135,10 @@ public static class OutcomeTable
             return Say($"sting {report.Sting} of 10");
         }
 
-        if (report.Sting >= 1 && (report.StingSeconds is > Hour || (report.StingSeconds is null && context.SinceApplication?.TotalSeconds >= Hour)))
+        if (
+            report.Sting >= 1
+            && (report.StingSeconds is > Hour || (report.StingSeconds is null && context.SinceApplication?.TotalSeconds >= Hour))
+        )
         {
             return Say($"sting {report.Sting} for over an hour");
         }

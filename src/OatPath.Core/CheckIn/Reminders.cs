@@ -6,7 +6,9 @@ namespace OatPath.Core.CheckIn;
 /// <param name="Key">What it is about; none is written twice.</param>
 public sealed record Reminder(string Key, string Text, DateTimeOffset NotBefore);
 
-/// <summary>Messages that check-ins ask for: one on the day, one on the day after while nobody answered; then it is the practitioner's.</summary>
+/// <summary>
+/// Messages that check-ins ask for: one on the day, one on the day after while nobody answered; then it is the practitioner's.
+/// </summary>
 /// <remarks>Source: house default. The words name nothing of health and no treatment.</remarks>
 public static class Reminders
 {
@@ -25,7 +27,13 @@ public static class Reminders
             }
             else if (due.State == CheckInState.Overdue && due.Due.AddDays(1) == today && due.Of != CheckInOf.Rung)
             {
-                found.Add(new($"{key} again", $"{studio}: yesterday's question on your page is still open. Please answer it, or call us.", Moment(today, zone)));
+                found.Add(
+                    new(
+                        $"{key} again",
+                        $"{studio}: yesterday's question on your page is still open. Please answer it, or call us.",
+                        Moment(today, zone)
+                    )
+                );
             }
         }
 
@@ -49,7 +57,10 @@ public static class Reminders
         return new DateTimeOffset(wall, zone.GetUtcOffset(wall)).ToUniversalTime();
     }
 
-    private static bool IsQuiet(TimeOnly time, HouseRules rules) => rules.QuietFrom < rules.QuietUntil ? time >= rules.QuietFrom && time < rules.QuietUntil : time >= rules.QuietFrom || time < rules.QuietUntil;
+    private static bool IsQuiet(TimeOnly time, HouseRules rules) =>
+        rules.QuietFrom < rules.QuietUntil
+            ? time >= rules.QuietFrom && time < rules.QuietUntil
+            : time >= rules.QuietFrom || time < rules.QuietUntil;
 
     private static DateTimeOffset Moment(DateOnly day, TimeZoneInfo zone)
     {

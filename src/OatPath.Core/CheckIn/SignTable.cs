@@ -59,14 +59,26 @@ public enum ToldBy
 /// <param name="ToldBy">The scale or tick of a report that tells it.</param>
 /// <param name="Cautioned">Whether the cautions name it.</param>
 public sealed record SignRow(
-    Gravity Gravity, string Title, Sign? Report = null, bool Ticked = false, AskSign? Ask = null, AskedAmong Among = AskedAmong.Nothing,
-    string? AskedAs = null, CourseSign? Course = null, ToldBy ToldBy = ToldBy.Nothing, bool Cautioned = false)
+    Gravity Gravity,
+    string Title,
+    Sign? Report = null,
+    bool Ticked = false,
+    AskSign? Ask = null,
+    AskedAmong Among = AskedAmong.Nothing,
+    string? AskedAs = null,
+    CourseSign? Course = null,
+    ToldBy ToldBy = ToldBy.Nothing,
+    bool Cautioned = false
+)
 {
     public string Asked => AskedAs ?? Title;
 }
 
 /// <summary>Every sign once: a new one is a name and a row here.</summary>
-/// <remarks>Source: trade convention for what needs help, what is a broken barrier and what belongs to a course; house default for the order they are shown in.</remarks>
+/// <remarks>
+/// Source: trade convention for what needs help, what is a broken barrier and what belongs to a course; house default for the order they
+/// are shown in.
+/// </remarks>
 public static class SignTable
 {
     public static IReadOnlyList<SignRow> Rows { get; } =
@@ -90,7 +102,10 @@ public static class SignTable
         Medical(Sign.Fever, AskSign.Fever, "fever"),
         Medical(Sign.SpreadingHotRedness, AskSign.SpreadingHotRedness, "hot redness that spreads"),
         Medical(Sign.PainWakes, AskSign.PainWakes, "pain that wakes you", "pain that wakes me"),
-        Medical(Sign.EyeExposure, AskSign.InTheEye, "product in the eye") with { Cautioned = false },
+        Medical(Sign.EyeExposure, AskSign.InTheEye, "product in the eye") with
+        {
+            Cautioned = false,
+        },
         Medical(Sign.ColdSoreAfterPeel, AskSign.ColdSore, "a cold sore after a peel", "a cold sore"),
         Medical(Sign.WhiteOrGreyBurn, AskSign.WhiteOrGreyBurn, "skin gone white or grey"),
         Medical(Sign.BurnsAfterWater, null, $"burning that {FirstAid.LongWaterMinutes} minutes of water did not end"),
@@ -106,9 +121,11 @@ public static class SignTable
         new(Gravity.EaseOff, "a flake or spot picked", Sign.Picked, Ticked: true),
     ];
 
-    private static readonly Dictionary<Sign, SignRow> ByReport = Rows.Where(row => row.Report is not null).ToDictionary(row => row.Report!.Value);
+    private static readonly Dictionary<Sign, SignRow> ByReport = Rows.Where(row => row.Report is not null)
+        .ToDictionary(row => row.Report!.Value);
     private static readonly Dictionary<AskSign, SignRow> ByAsk = Rows.Where(row => row.Ask is not null).ToDictionary(row => row.Ask!.Value);
-    private static readonly Dictionary<CourseSign, SignRow> ByCourse = Rows.Where(row => row.Course is not null).ToDictionary(row => row.Course!.Value);
+    private static readonly Dictionary<CourseSign, SignRow> ByCourse = Rows.Where(row => row.Course is not null)
+        .ToDictionary(row => row.Course!.Value);
 
     public static SignRow Of(Sign sign) => ByReport[sign];
 
@@ -120,7 +137,16 @@ public static class SignTable
         new(Gravity.ByDegree, title, Ask: ask, Among: AskedAmong.Usual, Course: course, ToldBy: by);
 
     private static SignRow Medical(Sign sign, AskSign? ask, string title, string? asked = null) =>
-        new(Gravity.MedicalHelp, title, sign, Ticked: true, ask, ask is null ? AskedAmong.Nothing : AskedAmong.GraveFirst, asked, Cautioned: true);
+        new(
+            Gravity.MedicalHelp,
+            title,
+            sign,
+            Ticked: true,
+            ask,
+            ask is null ? AskedAmong.Nothing : AskedAmong.GraveFirst,
+            asked,
+            Cautioned: true
+        );
 
     private static SignRow Grave(Gravity gravity, Sign sign, AskSign ask, string title, string? asked = null) =>
         new(gravity, title, sign, Ticked: true, ask, AskedAmong.Grave, asked);

@@ -44,7 +44,10 @@ public sealed record SkinReport
     [Between(0, 10)]
     public int Sting { get; init; }
 
-    /// <summary>Seconds until the sting had gone, or null while it still stings. Always written; what a file or a stored fact leaves out is null too, the graver reading.</summary>
+    /// <summary>
+    /// Seconds until the sting had gone, or null while it still stings. Always written; what a file or a stored fact leaves out is null
+    /// too, the graver reading.
+    /// </summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
     [Between(0, 86400)]
     public int? StingSeconds { get; init; } = 0;

@@ -24,36 +24,87 @@ public static class IsThisNormal
     {
         var courses = WhatToExpect.On(file, day);
         var usual = SignTable.Of(asked.Sign).Course is { } sign && courses.Any(course => course.Line?.Usual.Contains(sign) == true);
-        return new() { Id = id, HappenedAt = at, By = "client", Day = day, Asked = asked, Report = asked.AsReport(!UsedLately(file, at) && (courses.Count == 0 || courses.Any(course => course.Day >= 1)), usual) };
+        return new()
+        {
+            Id = id,
+            HappenedAt = at,
+            By = "client",
+            Day = day,
+            Asked = asked,
+            Report = asked.AsReport(!UsedLately(file, at) && (courses.Count == 0 || courses.Any(course => course.Day >= 1)), usual),
+        };
     }
 
     /// <summary>Judges an entry as the plan does.</summary>
     public static NormalAnswer Of(CaseFile file, HouseRules rules, CheckedIn entry)
     {
         var asked = entry.Asked ?? throw new ArgumentException("Only an entry made from a question can be answered.", nameof(entry));
-        var with = file with { Log = [.. file.Log.Where(other => other.Id != entry.Id), entry], AsOf = file.AsOf > entry.HappenedAt ? file.AsOf : entry.HappenedAt };
-        var outcome = PathPlanner.Plan(with, rules, days: 1).Reports.FirstOrDefault(report => report.Id == entry.Id)?.Outcome ?? Outcome.Stop;
+        var with = file with
+        {
+            Log = [.. file.Log.Where(other => other.Id != entry.Id), entry],
+            AsOf = file.AsOf > entry.HappenedAt ? file.AsOf : entry.HappenedAt,
+        };
+        var outcome = PathPlanner.Plan(with, rules, days: 1).Reports.FirstOrDefault(report => report.Id == entry.Id)?.Outcome
+            ?? Outcome.Stop;
         var courses = WhatToExpect.On(file, entry.Day);
         var row = SignTable.Of(asked.Sign);
         var sign = row.Course;
-        var course = courses.FirstOrDefault(course => sign is { } known && course.Line?.Usual.Contains(known) == true) ?? (courses.Count > 0 ? courses[0] : null);
+        var course = courses.FirstOrDefault(course => sign is { } known && course.Line?.Usual.Contains(known) == true)
+            ?? (courses.Count > 0 ? courses[0] : null);
         var what = row.Asked;
         var belongs = sign is { } usual && course?.Line?.Usual.Contains(usual) == true;
         return outcome switch
         {
-            Outcome.CarryOn when belongs => new(outcome, $"Yes, it belongs to day {course!.Day}.", Where(asked, course), course.Line!.Do, course),
-            Outcome.CarryOn => new(outcome, "It is nothing to worry about now.", $"A little of it ({what}) is no sign of harm by itself{(course is null ? "" : $", though it is not what day {course.Day} usually brings")}.", "Go on gently. Ask again if it grows, or if it is still there tomorrow.", course),
-            Outcome.EaseOff => new(outcome, "Not quite. Ease off.", $"{House.Words.Capital(what)}, {Words(asked.Degree)}: {(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.", "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.", course),
-            Outcome.Stop => new(outcome, "No. Stop, and call your studio.", $"{House.Words.Capital(what)} is not part of any course.", "Nothing but plain care from now on, until your studio says so.", course),
-            _ => new(outcome, "No. Get medical help now.", $"{House.Words.Capital(what)} needs somebody who can look at it now.", "Stop everything on the skin and call the number below.", course),
+            Outcome.CarryOn when belongs => new(
+                outcome,
+                $"Yes, it belongs to day {course!.Day}.",
+                Where(asked, course),
+                course.Line!.Do,
+                course
+            ),
+            Outcome.CarryOn => new(
+                outcome,
+                "It is nothing to worry about now.",
+                $"A little of it ({what}) is no sign of harm by "
+                    + $"itself{(course is null ? "" : $", though it is not what day {course.Day} usually brings")}.",
+                "Go on gently. Ask again if it grows, or if it is still there tomorrow.",
+                course
+            ),
+            Outcome.EaseOff => new(
+                outcome,
+                "Not quite. Ease off.",
+                $"{House.Words.Capital(what)}, {Words(asked.Degree)}: "
+                    + $"{(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.",
+                "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.",
+                course
+            ),
+            Outcome.Stop => new(
+                outcome,
+                "No. Stop, and call your studio.",
+                $"{House.Words.Capital(what)} is not part of any course.",
+                "Nothing but plain care from now on, until your studio says so.",
+                course
+            ),
+            _ => new(
+                outcome,
+                "No. Get medical help now.",
+                $"{House.Words.Capital(what)} needs somebody who can look at it now.",
+                "Stop everything on the skin and call the number below.",
+                course
+            ),
         };
     }
 
     /// <summary>Whether something that irritates was used in the last 24 h, which redness then comes from.</summary>
     private static bool UsedLately(CaseFile file, DateTimeOffset at)
     {
-        var irritants = file.Shelf.Where(item => item.Product.IsRaised() || item.Product.Irritancy() != Degree.No).Select(item => item.Product.Id).ToHashSet();
-        return file.Log.OfType<Applied>().Any(use => irritants.Contains(use.Product) && use.HappenedAt <= at && at - use.HappenedAt < TimeSpan.FromHours(24));
+        var irritants = file
+            .Shelf.Where(item => item.Product.IsRaised() || item.Product.Irritancy() != Degree.No)
+            .Select(item => item.Product.Id)
+            .ToHashSet();
+        return file
+            .Log.OfType<Applied>()
+            .Any(use => irritants.Contains(use.Product) && use.HappenedAt <= at && at - use.HappenedAt < TimeSpan.FromHours(24));
     }
 
     private static string Where(AskedSign asked, CourseDay course)
@@ -67,8 +118,15 @@ public static class IsThisNormal
 
         return here.Any(flakes.Contains)
             ? $"Day {course.Day} after the {course.Title}: flakes are usual there today."
-            : $"Day {course.Day} after the {course.Title}: flakes are usual today, mostly {House.Words.List([.. flakes.Take(3).Select(FaceZones.TitleOf)])}; elsewhere they may come sooner or later.";
+            : $"Day {course.Day} after the {course.Title}: flakes are usual today, mostly "
+                + $"{House.Words.List([.. flakes.Take(3).Select(FaceZones.TitleOf)])}; elsewhere they may come sooner or later.";
     }
 
-    private static string Words(AskDegree degree) => degree switch { AskDegree.Little => "a little", AskDegree.Clearly => "clearly there", _ => "strongly" };
+    private static string Words(AskDegree degree) =>
+        degree switch
+        {
+            AskDegree.Little => "a little",
+            AskDegree.Clearly => "clearly there",
+            _ => "strongly",
+        };
 }

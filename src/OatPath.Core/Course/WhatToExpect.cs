@@ -14,11 +14,22 @@ namespace OatPath.Core.Course;
 /// <param name="Last">The last day of the course.</param>
 /// <param name="Line">What is usual; null after the course, while something still rests.</param>
 /// <param name="All">The whole course, day by day.</param>
-public sealed record CourseDay(string Title, DateOnly On, int Day, int Last, CourseLine? Line, IReadOnlyList<CourseLine> All, IReadOnlyList<string> Aftercare, string Result)
+public sealed record CourseDay(
+    string Title,
+    DateOnly On,
+    int Day,
+    int Last,
+    CourseLine? Line,
+    IReadOnlyList<CourseLine> All,
+    IReadOnlyList<string> Aftercare,
+    string Result
+)
 {
     /// <summary>What is never part of a course.</summary>
     /// <remarks>Source: the outcome table.</remarks>
-    public const string Report = "Tell us at once: weals, swelling of eyes or lips, blisters, cloudy weeping or pus, fever, hot redness that spreads, a cold sore, skin gone white or grey, a new dark patch, or pain that grows.";
+    public const string Report =
+        "Tell us at once: weals, swelling of eyes or lips, blisters, cloudy weeping or pus, fever, hot redness that spreads, a cold sore, "
+            + "skin gone white or grey, a new dark patch, or pain that grows.";
 }
 
 /// <summary>What is usual today, day by day after treatments and peels.</summary>
@@ -45,7 +56,16 @@ public static class WhatToExpect
             if (since <= last)
             {
                 IReadOnlyList<string> sheet = treatment.Sheet is { Words.Length: > 0 } words ? [$"{words.From} says: {words.Words}"] : [];
-                yield return new(times.Title, treatment.On, since, last, times.Template.Course.FirstOrDefault(line => line.Covers(since)), times.Template.Course, [.. sheet, .. times.Template.Aftercare], times.Template.Result);
+                yield return new(
+                    times.Title,
+                    treatment.On,
+                    since,
+                    last,
+                    times.Template.Course.FirstOrDefault(line => line.Covers(since)),
+                    times.Template.Course,
+                    [.. sheet, .. times.Template.Aftercare],
+                    times.Template.Result
+                );
             }
         }
     }
@@ -63,7 +83,16 @@ public static class WhatToExpect
             var (since, last) = (day.DayNumber - on.DayNumber, KitTimes.Of(strength.Strength).CourseDays);
             if (since <= last)
             {
-                yield return new(facts.NameOf(product), on, since, last, course.FirstOrDefault(line => line.Covers(since)), course, CareTemplates.Of(TreatmentKind.SuperficialPeel).Aftercare, CareTemplates.Of(TreatmentKind.SuperficialPeel).Result);
+                yield return new(
+                    facts.NameOf(product),
+                    on,
+                    since,
+                    last,
+                    course.FirstOrDefault(line => line.Covers(since)),
+                    course,
+                    CareTemplates.Of(TreatmentKind.SuperficialPeel).Aftercare,
+                    CareTemplates.Of(TreatmentKind.SuperficialPeel).Result
+                );
             }
         }
     }

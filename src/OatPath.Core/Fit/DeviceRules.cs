@@ -11,7 +11,15 @@ internal static class DeviceRules
     /// <remarks>Source: trade convention.</remarks>
     private static readonly FlagKind[] AgainstNeedles =
     [
-        FlagKind.KeloidTendency, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression, FlagKind.Pregnancy, FlagKind.SkinFlare,
+        FlagKind.KeloidTendency,
+        FlagKind.ColdSoreActive,
+        FlagKind.ColdSoreHistory,
+        FlagKind.PhotosensitisingMedicine,
+        FlagKind.BloodThinning,
+        FlagKind.Diabetes,
+        FlagKind.ImmuneSuppression,
+        FlagKind.Pregnancy,
+        FlagKind.SkinFlare,
     ];
 
     public static void Judge(Product product, Intake intake, DateOnly day, List<Verdict> found)
@@ -30,7 +38,12 @@ internal static class DeviceRules
         {
             if (intake.Has(flag, day))
             {
-                found.Add(new(Severity.Block, Because.Of(RuleBook.SheetForbids, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))));
+                found.Add(
+                    new(
+                        Severity.Block,
+                        Because.Of(RuleBook.SheetForbids, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))
+                    )
+                );
             }
         }
     }
@@ -44,13 +57,27 @@ internal static class DeviceRules
 
         foreach (var flag in AgainstNeedles.Where(flag => intake.Has(flag, day)))
         {
-            found.Add(new(Severity.Block, Because.Of(RuleBook.NeedleFlag, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))));
+            found.Add(
+                new(
+                    Severity.Block,
+                    Because.Of(RuleBook.NeedleFlag, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))
+                )
+            );
         }
 
         // Where they are is not said: then they may be anywhere.
         if (intake.Flags.Any(flag => flag.Kind == FlagKind.ActiveBreakouts && flag.Covers(day) && flag.Zones.Count == 0))
         {
-            found.Add(new(Severity.Block, Because.Of(RuleBook.NeedleFlag, ("product", product.Name), ("flag", FlagEffect.Of(FlagKind.ActiveBreakouts).Title.ToLowerInvariant()))));
+            found.Add(
+                new(
+                    Severity.Block,
+                    Because.Of(
+                        RuleBook.NeedleFlag,
+                        ("product", product.Name),
+                        ("flag", FlagEffect.Of(FlagKind.ActiveBreakouts).Title.ToLowerInvariant())
+                    )
+                )
+            );
         }
     }
 }

@@ -35,11 +35,23 @@ public static class Suitability
             return;
         }
 
-        var onlyMandelic = product.Actives.Where(active => active.Family == Family.Aha).All(active => active.Substance == Substance.Mandelic);
+        var onlyMandelic = product
+            .Actives.Where(active => active.Family == Family.Aha)
+            .All(active => active.Substance == Substance.Mandelic);
         var limit = onlyMandelic ? 15m : 10m;
         if (product.AhaPercent() > limit)
         {
-            found.Add(new(Severity.Block, Because.Of(RuleBook.LeaveOnStrength, ("product", product.Name), ("percent", product.AhaPercent()!.Value), ("limit", limit))));
+            found.Add(
+                new(
+                    Severity.Block,
+                    Because.Of(
+                        RuleBook.LeaveOnStrength,
+                        ("product", product.Name),
+                        ("percent", product.AhaPercent()!.Value),
+                        ("limit", limit)
+                    )
+                )
+            );
         }
 
         if (product.Ph is >= 3.0m and < 3.5m)
@@ -60,7 +72,9 @@ public static class Suitability
     {
         foreach (var allergen in product.Allergens().Distinct().Where(intake.Allergies.Contains))
         {
-            found.Add(new(Severity.Block, Because.Of(RuleBook.Allergy, ("product", product.Name), ("allergen", AllergenTitle.Of(allergen)))));
+            found.Add(
+                new(Severity.Block, Because.Of(RuleBook.Allergy, ("product", product.Name), ("allergen", AllergenTitle.Of(allergen))))
+            );
         }
     }
 
@@ -109,7 +123,10 @@ public static class Suitability
             found.Add(new(Severity.Block, Because.Of(RuleBook.Isotretinoin, ("product", product.Name))));
         }
 
-        if (product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade && intake.Has(FlagKind.Rosacea, day))
+        if (
+            product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.UltrasonicBlade
+            && intake.Has(FlagKind.Rosacea, day)
+        )
         {
             found.Add(new(Severity.Block, Because.Of(RuleBook.RosaceaScrub, ("product", product.Name))));
         }
@@ -121,13 +138,25 @@ public static class Suitability
         {
             if (intake.Has(flag, day))
             {
-                found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant()))));
+                found.Add(
+                    new(severity, Because.Of(rule, ("product", product.Name), ("flag", FlagEffect.Of(flag).Title.ToLowerInvariant())))
+                );
             }
         }
 
         if (product.IsElectrical())
         {
-            foreach (var flag in new[] { FlagKind.ImplantedElectronics, FlagKind.HeartRhythm, FlagKind.Epilepsy, FlagKind.MetalInFace, FlagKind.Pregnancy, FlagKind.Breastfeeding })
+            foreach (
+                var flag in new[]
+                {
+                    FlagKind.ImplantedElectronics,
+                    FlagKind.HeartRhythm,
+                    FlagKind.Epilepsy,
+                    FlagKind.MetalInFace,
+                    FlagKind.Pregnancy,
+                    FlagKind.Breastfeeding,
+                }
+            )
             {
                 Refuse(Severity.HardLimit, RuleBook.ElectricalDevice, flag);
             }
@@ -149,9 +178,11 @@ public static class Suitability
     }
 
     private static bool IsotretinoinCounts(Intake intake, DateOnly day) =>
-        intake.Flags.Any(flag => flag.Kind == FlagKind.Isotretinoin
+        intake.Flags.Any(flag =>
+            flag.Kind == FlagKind.Isotretinoin
             && (flag.From is null || flag.From <= day)
-            && (flag.Until is null || day < flag.Until.Value.AddMonths(6)));
+            && (flag.Until is null || day < flag.Until.Value.AddMonths(6))
+        );
 
     private static void Cautions(Product product, Intake intake, DateOnly day, List<Verdict> found)
     {
@@ -192,7 +223,8 @@ public static class Suitability
             return;
         }
 
-        void Refuse(Severity severity, string rule, string why) => found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", why))));
+        void Refuse(Severity severity, string rule, string why) =>
+            found.Add(new(severity, Because.Of(rule, ("product", product.Name), ("flag", why))));
         if (intake.MayBeMinor(day))
         {
             Refuse(Severity.HardLimit, RuleBook.PeelUnder18, "under 18");
@@ -222,7 +254,16 @@ public static class Suitability
     /// <summary>Answers that leave a peel to the salon or to a clinician's word.</summary>
     private static readonly FlagKind[] NoPeel =
     [
-        FlagKind.Pregnancy, FlagKind.Breastfeeding, FlagKind.PrescriptionRetinoid, FlagKind.ColdSoreActive, FlagKind.ColdSoreHistory, FlagKind.SkinFlare, FlagKind.Rosacea,
-        FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes, FlagKind.ImmuneSuppression,
+        FlagKind.Pregnancy,
+        FlagKind.Breastfeeding,
+        FlagKind.PrescriptionRetinoid,
+        FlagKind.ColdSoreActive,
+        FlagKind.ColdSoreHistory,
+        FlagKind.SkinFlare,
+        FlagKind.Rosacea,
+        FlagKind.PhotosensitisingMedicine,
+        FlagKind.BloodThinning,
+        FlagKind.Diabetes,
+        FlagKind.ImmuneSuppression,
     ];
 }

@@ -19,8 +19,18 @@ namespace OatPath.Core.Forecast;
 /// <param name="SpoilsOn">The day its contents are no longer good, when some will be left; else null.</param>
 /// <param name="SpoiledLeft">What will be left then.</param>
 public sealed record SupplyForecastLine(
-    string Product, bool IsCounted, decimal Full, decimal Left, DateOnly? Committed, DateOnly? Projected, DateOnly? ReorderOn,
-    decimal NextMonth, decimal? MonthCost, DateOnly? SpoilsOn, decimal SpoiledLeft)
+    string Product,
+    bool IsCounted,
+    decimal Full,
+    decimal Left,
+    DateOnly? Committed,
+    DateOnly? Projected,
+    DateOnly? ReorderOn,
+    decimal NextMonth,
+    decimal? MonthCost,
+    DateOnly? SpoilsOn,
+    decimal SpoiledLeft
+)
 {
     /// <summary>The earlier end; it rules the reorder.</summary>
     public DateOnly? Ends => Committed is null || Projected < Committed ? Projected ?? Committed : Committed;
@@ -49,20 +59,42 @@ public static class SupplyForecast
         return [.. lines.OrderBy(line => line.Ends ?? DateOnly.MaxValue).ThenBy(line => line.Product, StringComparer.Ordinal)];
     }
 
-    private static SupplyForecastLine Line(KnownFacts facts, HouseRules rules, Product product, Package package, IReadOnlyList<DayPath> committed, IReadOnlyList<DayPath> projected)
+    private static SupplyForecastLine Line(
+        KnownFacts facts,
+        HouseRules rules,
+        Product product,
+        Package package,
+        IReadOnlyList<DayPath> committed,
+        IReadOnlyList<DayPath> projected
+    )
     {
         var left = SupplyCount.Left(facts, product, package);
         var month = projected.Take(MonthDays).Sum(day => SupplyCount.Use(day, product, package, facts));
         var (spoils, spoiled) = Spoils(facts, product, package, left, projected);
         var line = new SupplyForecastLine(
-            product.Id, package.IsCounted, package.Full, left,
-            SupplyCount.RunsOut(facts, product, package, left, committed), SupplyCount.RunsOut(facts, product, package, left, projected), null,
-            month, product.Price is { } price ? Math.Round(price * month / package.Full, 2) : null, spoils, spoiled);
+            product.Id,
+            package.IsCounted,
+            package.Full,
+            left,
+            SupplyCount.RunsOut(facts, product, package, left, committed),
+            SupplyCount.RunsOut(facts, product, package, left, projected),
+            null,
+            month,
+            product.Price is { } price ? Math.Round(price * month / package.Full, 2) : null,
+            spoils,
+            spoiled
+        );
         return line with { ReorderOn = line.Ends?.AddDays(-rules.ReorderLeadDays) };
     }
 
     /// <summary>What is left when its months are over; a package not opened yet is opened at its first use.</summary>
-    private static (DateOnly? On, decimal Left) Spoils(KnownFacts facts, Product product, Package package, decimal left, IReadOnlyList<DayPath> projected)
+    private static (DateOnly? On, decimal Left) Spoils(
+        KnownFacts facts,
+        Product product,
+        Package package,
+        decimal left,
+        IReadOnlyList<DayPath> projected
+    )
     {
         if (product.MonthsGood is not { } months)
         {

@@ -20,12 +20,16 @@ public static class CaseJson
     /// <summary>One line, for hashing and storage.</summary>
     public static JsonSerializerOptions Compact { get; } = Build(indented: false);
 
-    /// <summary>For what was stored: written by whatever version, read for ever. Members that are not known are passed over, missing ones take their default.</summary>
+    /// <summary>
+    /// For what was stored: written by whatever version, read for ever. Members that are not known are passed over, missing ones take their
+    /// default.
+    /// </summary>
     private static readonly JsonSerializerOptions Stored = Build(indented: false, tolerant: true);
 
     /// <summary>Reads what this program stored, in this version or another.</summary>
     /// <exception cref="JsonException">The text is damaged.</exception>
-    public static T ReadStored<T>(string text) => JsonSerializer.Deserialize<T>(text, Stored) ?? throw new JsonException("The stored text holds nothing.");
+    public static T ReadStored<T>(string text) =>
+        JsonSerializer.Deserialize<T>(text, Stored) ?? throw new JsonException("The stored text holds nothing.");
 
     /// <summary>Reads a case file and checks every field.</summary>
     /// <returns>The case, or the problems found; never both.</returns>
@@ -63,7 +67,10 @@ public static class CaseJson
             return (null, problems);
         }
 
-        var found = Ranged(read.Format == CarePath.FormatName ? [] : [new("format", $"write \"{CarePath.FormatName}\" and version 1")], read);
+        var found = Ranged(
+            read.Format == CarePath.FormatName ? [] : [new("format", $"write \"{CarePath.FormatName}\" and version 1")],
+            read
+        );
         return found.Count == 0 ? (read, found) : (null, found);
     }
 
@@ -98,7 +105,12 @@ public static class CaseJson
         {
             var value = JsonSerializer.Deserialize<T>(text, Options);
             var hole = value is null ? "file" : NullFinder.Find(value, "");
-            return hole is null ? (value, []) : (null, [new(hole, hole.EndsWith(']') ? "is empty; write a value or leave it out" : "is missing or empty; write a value")]);
+            return hole is null
+                ? (value, [])
+                : (
+                    null,
+                    [new(hole, hole.EndsWith(']') ? "is empty; write a value or leave it out" : "is missing or empty; write a value")]
+                );
         }
         catch (JsonException problem)
         {

@@ -21,7 +21,12 @@ public static class JsonContract
 
     private static string Write<T>(string title, string format)
     {
-        var schema = CaseJson.Options.GetJsonSchemaAsNode(typeof(T), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = Refine }).AsObject();
+        var schema = CaseJson
+            .Options.GetJsonSchemaAsNode(
+                typeof(T),
+                new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = Refine }
+            )
+            .AsObject();
         var named = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = title };
         foreach (var (key, value) in schema)
         {
@@ -46,7 +51,11 @@ public static class JsonContract
         if (schema is JsonObject whole && whole["required"] is JsonArray required)
         {
             // What may be empty is left out when written, so it is never required.
-            var optional = context.TypeInfo.Properties.Where(property => property.IsGetNullable || Nullable.GetUnderlyingType(property.PropertyType) is not null).Select(property => property.Name);
+            var optional = context
+                .TypeInfo.Properties.Where(property =>
+                    property.IsGetNullable || Nullable.GetUnderlyingType(property.PropertyType) is not null
+                )
+                .Select(property => property.Name);
             foreach (var name in required.Where(name => optional.Contains(name!.GetValue<string>())).ToList())
             {
                 required.Remove(name);
@@ -84,7 +93,10 @@ public static class JsonContract
     }
 
     private static BetweenAttribute? RangeOf(JsonSchemaExporterContext context) =>
-        context.PropertyInfo?.AttributeProvider?.GetCustomAttributes(typeof(BetweenAttribute), inherit: true) is [BetweenAttribute range, ..] ? range : null;
+        context.PropertyInfo?.AttributeProvider?.GetCustomAttributes(typeof(BetweenAttribute), inherit: true)
+            is [BetweenAttribute range, ..]
+            ? range
+            : null;
 
     private static void Limit(JsonObject number, BetweenAttribute range)
     {

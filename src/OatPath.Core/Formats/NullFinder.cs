@@ -4,7 +4,9 @@ using System.Reflection;
 
 namespace OatPath.Core.Formats;
 
-/// <summary>Finds nulls where the types allow none: inside lists, and in fields that are missing. What is worked out from other fields is no field.</summary>
+/// <summary>
+/// Finds nulls where the types allow none: inside lists, and in fields that are missing. What is worked out from other fields is no field.
+/// </summary>
 internal static class NullFinder
 {
     private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, bool Nullable)[]> Known = [];
@@ -56,11 +58,17 @@ internal static class NullFinder
     private static (PropertyInfo, bool)[] Fields(Type type)
     {
         var context = new NullabilityInfoContext();
-        return [.. type.GetProperties()
-            .Where(property => property.SetMethod is not null && property.GetIndexParameters().Length == 0 && !property.PropertyType.IsValueType)
-            .Select(property => (property, context.Create(property).WriteState != NullabilityState.NotNull))];
+        return
+        [
+            .. type.GetProperties()
+                .Where(property =>
+                    property.SetMethod is not null && property.GetIndexParameters().Length == 0 && !property.PropertyType.IsValueType
+                )
+                .Select(property => (property, context.Create(property).WriteState != NullabilityState.NotNull)),
+        ];
     }
 
     /// <summary>Whether a value has fields of the formats in it.</summary>
-    internal static bool Deep(object value) => value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;
+    internal static bool Deep(object value) =>
+        value.GetType().Namespace?.StartsWith("OatPath", StringComparison.Ordinal) == true && !value.GetType().IsEnum;
 }

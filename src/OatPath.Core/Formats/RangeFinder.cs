@@ -47,14 +47,18 @@ internal static class RangeFinder
         }
     }
 
-    private static (PropertyInfo, BetweenAttribute?)[] Fields(Type type) => [.. type.GetProperties()
-        .Where(property => property.SetMethod is not null && property.GetIndexParameters().Length == 0)
-        .Select(property => (property, property.GetCustomAttribute<BetweenAttribute>()))
-        .Where(field => field.Item2 is not null || !IsNumber(field.property.PropertyType))];
+    private static (PropertyInfo, BetweenAttribute?)[] Fields(Type type) =>
+        [
+            .. type.GetProperties()
+                .Where(property => property.SetMethod is not null && property.GetIndexParameters().Length == 0)
+                .Select(property => (property, property.GetCustomAttribute<BetweenAttribute>()))
+                .Where(field => field.Item2 is not null || !IsNumber(field.property.PropertyType)),
+        ];
 
     private static bool IsNumber(Type type)
     {
         var one = type.IsGenericType && typeof(IEnumerable).IsAssignableFrom(type) ? type.GetGenericArguments()[^1] : type;
-        return (Nullable.GetUnderlyingType(one) ?? one) is var plain && (plain == typeof(int) || plain == typeof(long) || plain == typeof(decimal) || plain == typeof(double));
+        return (Nullable.GetUnderlyingType(one) ?? one) is var plain
+            && (plain == typeof(int) || plain == typeof(long) || plain == typeof(decimal) || plain == typeof(double));
     }
 }

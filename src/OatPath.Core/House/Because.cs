@@ -2,7 +2,9 @@ using System.Globalization;
 
 namespace OatPath.Core.House;
 
-/// <summary>Why a line of the path is as it is: a rule and the values it was applied with. The wording lives in <see cref="Words"/>.</summary>
+/// <summary>
+/// Why a line of the path is as it is: a rule and the values it was applied with. The wording lives in <see cref="Words"/>.
+/// </summary>
 /// <param name="Rule">A stable rule id from <see cref="RuleBook"/>.</param>
 /// <param name="Values">Named values; dates as yyyy-MM-dd, numbers in invariant form.</param>
 public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Values)
@@ -38,7 +40,9 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
     public int Number(string name) => int.Parse(Values[name], CultureInfo.InvariantCulture);
 
     public bool Equals(Because? other) =>
-        other is not null && Rule == other.Rule && Values.Count == other.Values.Count
+        other is not null
+        && Rule == other.Rule
+        && Values.Count == other.Values.Count
         && Values.All(pair => other.Values.TryGetValue(pair.Key, out var value) && value == pair.Value);
 
     public override int GetHashCode() => HashCode.Combine(Rule, Values.Count);

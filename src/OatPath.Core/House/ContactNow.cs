@@ -12,7 +12,8 @@ public enum ContactKind
 public sealed record ContactNow(ContactKind Kind, string Number, DateTimeOffset? NextOpening)
 {
     /// <summary>
-    /// Picks the number: the emergency number whenever medical help is needed; else the studio while it is open, and the out-of-hours number at any other time.
+    /// Picks the number: the emergency number whenever medical help is needed; else the studio while it is open, and the out-of-hours
+    /// number at any other time.
     /// </summary>
     /// <remarks>Source: house default. Nothing here implies that somebody is watching.</remarks>
     public static ContactNow At(DateTimeOffset now, bool medical, HouseRules rules, TimeZoneInfo zone)

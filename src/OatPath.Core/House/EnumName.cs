@@ -14,7 +14,8 @@ public static class EnumName
         for (var i = 0; i < name.Length; i++)
         {
             // Phototypes are roman numerals and stay in capitals.
-            var startsWord = char.IsUpper(name[i]) && (!char.IsUpper(name[i - 1 < 0 ? 0 : i - 1]) || (i + 1 < name.Length && char.IsLower(name[i + 1])));
+            var startsWord =
+                char.IsUpper(name[i]) && (!char.IsUpper(name[i - 1 < 0 ? 0 : i - 1]) || (i + 1 < name.Length && char.IsLower(name[i + 1])));
             if (i > 0 && startsWord)
             {
                 text.Append('-');
@@ -33,6 +34,7 @@ public static class EnumName
     private static class Names<T>
         where T : struct, Enum
     {
-        public static readonly FrozenDictionary<string, T> Known = Enum.GetValues<T>().ToFrozenDictionary(value => Of(value), value => value);
+        public static readonly FrozenDictionary<string, T> Known = Enum.GetValues<T>()
+            .ToFrozenDictionary(value => Of(value), value => value);
     }
 }

@@ -2,8 +2,14 @@ using System.Globalization;
 
 namespace OatPath.Core.House;
 
-/// <summary>The numbers of first aid and the sentences that carry them: what judges a report and what a client is told come from here, and from nowhere else.</summary>
-/// <remarks>Source: trade convention; cool running water for a chemical burn and 15 minutes for the eye are common first-aid advice. A clinician's word comes first.</remarks>
+/// <summary>
+/// The numbers of first aid and the sentences that carry them: what judges a report and what a client is told come from here, and from
+/// nowhere else.
+/// </summary>
+/// <remarks>
+/// Source: trade convention; cool running water for a chemical burn and 15 minutes for the eye are common first-aid advice. A clinician's
+/// word comes first.
+/// </remarks>
 public static class FirstAid
 {
     /// <summary>Minutes of cool running water on burning skin, and where it still burns after that.</summary>
@@ -13,7 +19,9 @@ public static class FirstAid
     /// <summary>Minutes of water for an eye.</summary>
     public const int EyeMinutes = 15;
 
-    /// <summary>Minutes within which a sting fades after the ending; after the second it is a stop. A sting up to the last is calm.</summary>
+    /// <summary>
+    /// Minutes within which a sting fades after the ending; after the second it is a stop. A sting up to the last is calm.
+    /// </summary>
     public const int FadesMinutes = 10;
     public const int StopMinutes = 20;
     public const int CalmSting = 1;
@@ -25,20 +33,24 @@ public static class FirstAid
     public const int StopSting = 7;
     public const int MedicalPain = 8;
 
-    public static string Burn { get; } = Say($"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still burns; no neutraliser.");
+    public static string Burn { get; } =
+        $"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still "
+            + "burns; no neutraliser.";
 
-    public static string StillBurning { get; } = Say($"White or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.");
+    public static string StillBurning { get; } =
+        $"White or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.";
 
-    public static string Eye { get; } = Say($"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.");
+    public static string Eye { get; } = $"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.";
 
     /// <summary>All of it in one breath, for a step that is read with the kit in hand.</summary>
-    public static string AtTheSink { get; } = Say($"Sting of {StrongSting} or more, or white, grey or blistered skin: off at once with cool running water, {WaterMinutes} minutes, {LongWaterMinutes} if it still burns, no neutraliser. Still painful then: medical help. In the eye: rinse {EyeMinutes} minutes, medical help.");
+    public static string AtTheSink { get; } =
+        $"Sting of {StrongSting} or more, or white, grey or blistered skin: off at once with cool running water, {WaterMinutes} "
+            + $"minutes, {LongWaterMinutes} if it still burns, no neutraliser. Still painful then: medical help. In the eye: rinse "
+            + $"{EyeMinutes} minutes, medical help.";
 
     public static string Lips => "On lips or in the mouth: rinse at once.";
 
-    public static string WashOff { get; } = Say($"Sting of {StrongSting} or more, or sting that grows.");
+    public static string WashOff { get; } = $"Sting of {StrongSting} or more, or sting that grows.";
 
-    public static string Pain { get; } = Say($"Pain of {MedicalPain} or more.");
-
-    private static string Say(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+    public static string Pain { get; } = $"Pain of {MedicalPain} or more.";
 }

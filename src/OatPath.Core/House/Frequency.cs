@@ -1,7 +1,14 @@
 namespace OatPath.Core.House;
 
 /// <summary>How often a rung allows a use, mildest first.</summary>
-public enum Frequency { OnceAWeek, TwiceAWeek, ThreeAWeek, EveryOther, EveryDay }
+public enum Frequency
+{
+    OnceAWeek,
+    TwiceAWeek,
+    ThreeAWeek,
+    EveryOther,
+    EveryDay,
+}
 
 /// <summary>What a frequency means in days.</summary>
 /// <remarks>
@@ -11,28 +18,32 @@ public enum Frequency { OnceAWeek, TwiceAWeek, ThreeAWeek, EveryOther, EveryDay 
 public static class FrequencyTraits
 {
     /// <summary>Days from one use to the next, at least.</summary>
-    public static int MinGapDays(this Frequency frequency) => frequency switch
-    {
-        Frequency.OnceAWeek => 7,
-        Frequency.TwiceAWeek => 3,
-        Frequency.ThreeAWeek or Frequency.EveryOther => 2,
-        _ => 1,
-    };
+    public static int MinGapDays(this Frequency frequency) =>
+        frequency switch
+        {
+            Frequency.OnceAWeek => 7,
+            Frequency.TwiceAWeek => 3,
+            Frequency.ThreeAWeek or Frequency.EveryOther => 2,
+            _ => 1,
+        };
 
     /// <summary>Uses in any rolling 7 days, at most.</summary>
-    public static int MaxPer7Days(this Frequency frequency) => frequency switch
-    {
-        Frequency.OnceAWeek => 1,
-        Frequency.TwiceAWeek => 2,
-        Frequency.ThreeAWeek => 3,
-        Frequency.EveryOther => 4,
-        _ => 7,
-    };
+    public static int MaxPer7Days(this Frequency frequency) =>
+        frequency switch
+        {
+            Frequency.OnceAWeek => 1,
+            Frequency.TwiceAWeek => 2,
+            Frequency.ThreeAWeek => 3,
+            Frequency.EveryOther => 4,
+            _ => 7,
+        };
 
     /// <summary>Uses a week when every one is made.</summary>
     public static double UsesAWeek(this Frequency frequency) => frequency == Frequency.EveryOther ? 3.5 : frequency.MaxPer7Days();
 
-    /// <summary>How often, said from the days from one use to the next: "every evening", "1 evening a week", "every 14 days", "every 3 weeks".</summary>
+    /// <summary>
+    /// How often, said from the days from one use to the next: "every evening", "1 evening a week", "every 14 days", "every 3 weeks".
+    /// </summary>
     /// <param name="days">1 or more.</param>
     public static string Every(int days, bool morning = false)
     {

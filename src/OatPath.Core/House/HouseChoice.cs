@@ -17,23 +17,34 @@ public sealed record HouseOption(string Value, string Word);
 /// <param name="Rules">Ids of the rules that follow it.</param>
 /// <param name="Says">The value in words, where those rules are shown; null for one that another choice says with its own.</param>
 public sealed record HouseChoice(
-    string Property, string Title, string Remedy, IReadOnlyList<HouseOption> Options, string? Note, IReadOnlyList<string> Rules, Func<HouseRules, string>? Says)
+    string Property,
+    string Title,
+    string Remedy,
+    IReadOnlyList<HouseOption> Options,
+    string? Note,
+    IReadOnlyList<string> Rules,
+    Func<HouseRules, string>? Says
+)
 {
-    private readonly PropertyInfo property = typeof(HouseRules).GetProperty(Property) ?? throw new ArgumentException(Property, nameof(Property));
+    private readonly PropertyInfo property = typeof(HouseRules).GetProperty(Property)
+        ?? throw new ArgumentException(Property, nameof(Property));
 
     /// <summary>The name in the open format and in the form.</summary>
     public string Key { get; } = char.ToLowerInvariant(Property[0]) + Property[1..];
 
     /// <summary>The value of a house as a form writes it.</summary>
-    public string Of(HouseRules rules) => property.GetValue(rules) switch
-    {
-        bool yes => yes ? "yes" : "no",
-        HomePeels peels => EnumName.Of(peels),
-        WinterHold hold => EnumName.Of(hold),
-        var value => Convert.ToString(value, CultureInfo.InvariantCulture)!,
-    };
+    public string Of(HouseRules rules) =>
+        property.GetValue(rules) switch
+        {
+            bool yes => yes ? "yes" : "no",
+            HomePeels peels => EnumName.Of(peels),
+            WinterHold hold => EnumName.Of(hold),
+            var value => Convert.ToString(value, CultureInfo.InvariantCulture)!,
+        };
 
-    /// <summary>The house with this value, or null where the text is no value of it. A number out of range is left to <see cref="IsTaken"/>.</summary>
+    /// <summary>
+    /// The house with this value, or null where the text is no value of it. A number out of range is left to <see cref="IsTaken"/>.
+    /// </summary>
     public HouseRules? With(HouseRules rules, string text)
     {
         if (Parse(text) is not { } value)
@@ -49,7 +60,8 @@ public sealed record HouseChoice(
     /// <summary>Whether the value that a house has is one of those it may have.</summary>
     public bool IsTaken(HouseRules rules) =>
         property.GetValue(rules) is int number
-            ? property.GetCustomAttribute<BetweenAttribute>() is not { } range || range.Holds(number) && (Options.Count == 0 || Has(Of(rules)))
+            ? property.GetCustomAttribute<BetweenAttribute>() is not { } range
+                || range.Holds(number) && (Options.Count == 0 || Has(Of(rules)))
             : Has(Of(rules));
 
     private bool Has(string value) => Options.Any(option => option.Value == value);

@@ -1,13 +1,15 @@
 namespace OatPath.Core.House;
 
 /// <summary>
-/// The studio's own choices and contacts. A choice may make a plan gentler or differently ordered; hard limits are not choices and have no setting here.
+/// The studio's own choices and contacts. A choice may make a plan gentler or differently ordered; hard limits are not choices and have no
+/// setting here.
 /// </summary>
 public sealed record HouseRules
 {
     public const string FormatName = "oatpath/rules";
 
     public string Format { get; init; } = FormatName;
+
     [Between(1, 1)]
     public int Version { get; init; } = 1;
 
@@ -39,6 +41,7 @@ public sealed record HouseRules
     /// <summary>Hold of a retinoid and of a brush level, days.</summary>
     [Between(14, 84)]
     public int RetinoidHoldDays { get; init; } = 14;
+
     [Between(14, 84)]
     public int BrushHoldDays { get; init; } = 14;
 
@@ -49,11 +52,15 @@ public sealed record HouseRules
     /// <summary>Uses at a rung, and share of the planned ones in percent, before a step up may be asked.</summary>
     [Between(4, 12)]
     public int StepUpUses { get; init; } = 4;
+
     [Between(70, 100)]
     public int StepUpSharePercent { get; init; } = 70;
 
     /// <summary>How sure the estimate must be, 0 to 1, that a chance is over its limit before it holds a step up back.</summary>
-    /// <remarks>House default, found in the trial: with more of it strong reactions rise, with less of it steps that would have been borne wait too long.</remarks>
+    /// <remarks>
+    /// House default, found in the trial: with more of it strong reactions rise, with less of it steps that would have been borne wait too
+    /// long.
+    /// </remarks>
     public const double SureEnough = 0.6;
 
     /// <summary>Reports since the last step that a step up rests on, and within how many days the latest of them lies.</summary>
@@ -63,13 +70,19 @@ public sealed record HouseRules
     /// <inheritdoc cref="ReportsForAStep"/>
     public const int ReportDays = 7;
 
-    /// <summary>Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.</summary>
+    /// <summary>
+    /// Chance of a strong reaction at a use, in percent; a step up waits while the estimate is sure enough that it is over this.
+    /// </summary>
     [Between(1, 5)]
     public int StepUpChancePercent { get; init; } = 5;
 
-    /// <summary>Mornings of the last 7 without sunscreen from which a light-sensitising active neither starts nor goes up, and from which it waits. Only fewer than the defaults are accepted.</summary>
+    /// <summary>
+    /// Mornings of the last 7 without sunscreen from which a light-sensitising active neither starts nor goes up, and from which it waits.
+    /// Only fewer than the defaults are accepted.
+    /// </summary>
     [Between(1, 2)]
     public int SunscreenSkipsAsk { get; init; } = 2;
+
     [Between(1, 4)]
     public int SunscreenSkipsWait { get; init; } = 4;
 
@@ -80,6 +93,7 @@ public sealed record HouseRules
     /// <summary>Days without use after which an active comes back one rung lower, and at its start.</summary>
     [Between(7, 14)]
     public int GapDownDays { get; init; } = 14;
+
     [Between(8, 28)]
     public int GapRestartDays { get; init; } = 28;
 
@@ -133,6 +147,7 @@ public sealed record HouseRules
     /// <summary>Most exfoliating uses in any rolling 7 days, beginner and established.</summary>
     [Between(1, 3)]
     public int BeginnerExfoliationsPer7Days { get; init; } = 3;
+
     [Between(1, 7)]
     public int EstablishedExfoliationsPer7Days { get; init; } = 7;
 
@@ -142,21 +157,36 @@ public sealed record HouseRules
     /// <summary>First and last month of the cold season, 1 to 12; the span may pass the turn of the year.</summary>
     [Between(1, 12)]
     public int WinterFrom { get; init; } = 11;
+
     [Between(1, 12)]
     public int WinterUntil { get; init; } = 3;
 
-    public bool IsWinter(DateOnly day) => WinterFrom <= WinterUntil ? day.Month >= WinterFrom && day.Month <= WinterUntil : day.Month >= WinterFrom || day.Month <= WinterUntil;
+    public bool IsWinter(DateOnly day) =>
+        WinterFrom <= WinterUntil
+            ? day.Month >= WinterFrom && day.Month <= WinterUntil
+            : day.Month >= WinterFrom || day.Month <= WinterUntil;
 
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     [Between(0, 60)]
     public int ReorderLeadDays { get; init; } = 10;
 }
 
-/// <summary>Peels at home: only in the salon, with weak kits, or also with strong kits that are signed off for one client with the reason.</summary>
-public enum HomePeels { SalonOnly, WeakKits, StrongSignedOff }
+/// <summary>
+/// Peels at home: only in the salon, with weak kits, or also with strong kits that are signed off for one client with the reason.
+/// </summary>
+public enum HomePeels
+{
+    SalonOnly,
+    WeakKits,
+    StrongSignedOff,
+}
 
 /// <summary>Whose actives stay at their rung in winter.</summary>
-public enum WinterHold { DryAndSensitive, Everybody }
+public enum WinterHold
+{
+    DryAndSensitive,
+    Everybody,
+}
 
 /// <summary>The three numbers a client may be told. All three are needed before anything is published.</summary>
 public sealed record ContactNumbers

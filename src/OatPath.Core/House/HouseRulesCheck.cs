@@ -37,7 +37,11 @@ public static class HouseRulesCheck
 
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");
         Need(rules.Currency.Length <= 8, "currency", "use at most 8 characters");
-        Need((rules.QuietFrom - rules.QuietUntil).TotalHours is >= LeastHoursToSend and < 24, "quietFrom", $"leave at least {LeastHoursToSend} hours of the day in which messages may be sent");
+        Need(
+            (rules.QuietFrom - rules.QuietUntil).TotalHours is >= LeastHoursToSend and < 24,
+            "quietFrom",
+            $"leave at least {LeastHoursToSend} hours of the day in which messages may be sent"
+        );
         foreach (var span in rules.Opening)
         {
             Need(Enum.IsDefined(span.Day) && span.From < span.Until, "opening", "each span needs a weekday and must end after it begins");

@@ -2,7 +2,9 @@ using System.Collections.Concurrent;
 
 namespace OatPath.Core.House;
 
-/// <summary>What follows from a key alone, made once. When so many are kept, all are thrown away and made again as they are asked for.</summary>
+/// <summary>
+/// What follows from a key alone, made once. When so many are kept, all are thrown away and made again as they are asked for.
+/// </summary>
 /// <param name="most">How many are kept.</param>
 public sealed class Remembered<TKey, TValue>(int most)
     where TKey : notnull

@@ -10,13 +10,16 @@ public static partial class Words
     public static string Say(Because because)
     {
         var template = RuleBook.Find(because.Rule)?.Template ?? because.Rule;
-        var text = Placeholder().Replace(template, match =>
-        {
-            var value = because.Values.GetValueOrDefault(match.Groups["name"].Value, "");
-            return match.Groups["date"].Success && DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
-                ? Day(date)
-                : value;
-        });
+        var text = Placeholder()
+            .Replace(template, match =>
+            {
+                var value = because.Values.GetValueOrDefault(match.Groups["name"].Value, "");
+                return
+                    match.Groups["date"].Success
+                    && DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+                    ? Day(date)
+                    : value;
+            });
         return Capital(text);
     }
 
@@ -27,7 +30,8 @@ public static partial class Words
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
     /// <summary>Names in a row: "a", "a and b", "a, b and c".</summary>
-    public static string List(IReadOnlyList<string> names) => names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
+    public static string List(IReadOnlyList<string> names) =>
+        names.Count < 2 ? string.Concat(names) : $"{string.Join(", ", names.SkipLast(1))} and {names[^1]}";
 
     /// <summary>"Mon 9 March".</summary>
     public static string Day(DateOnly date) => date.ToString("ddd d MMMM", CultureInfo.InvariantCulture);
@@ -36,12 +40,13 @@ public static partial class Words
     /// <summary>"7:04": minutes and seconds of a contact, from milliseconds.</summary>
     public static string Clock(long milliseconds) => FormattableString.Invariant($"{milliseconds / 60_000}:{milliseconds / 1000 % 60:00}");
 
-    public static string Duration(int seconds) => (seconds / 60, seconds % 60) switch
-    {
-        (0, var s) => $"{s} s",
-        (var m, 0) => $"{m} min",
-        var (m, s) => $"{m} min {s} s",
-    };
+    public static string Duration(int seconds) =>
+        (seconds / 60, seconds % 60) switch
+        {
+            (0, var s) => $"{s} s",
+            (var m, 0) => $"{m} min",
+            var (m, s) => $"{m} min {s} s",
+        };
 
     [GeneratedRegex(@"\{(?<name>[a-z]+)(?<date>:date)?\}", RegexOptions.CultureInvariant)]
     private static partial Regex Placeholder();

@@ -20,18 +20,38 @@ internal static class ChangedFormulas
     }
 
     /// <summary>A new start for each change of something that had been started before it.</summary>
-    public static IEnumerable<StartActive> Restarts(IReadOnlyList<ShelfItem> shelf, IReadOnlyList<Decision> decisions, DateTimeOffset asOf, TimeZoneInfo zone)
+    public static IEnumerable<StartActive> Restarts(
+        IReadOnlyList<ShelfItem> shelf,
+        IReadOnlyList<Decision> decisions,
+        DateTimeOffset asOf,
+        TimeZoneInfo zone
+    )
     {
         foreach (var item in shelf)
         {
             foreach (var changed in ChangesOf(item).Where(changed => changed <= asOf))
             {
                 var on = CareDay.Of(changed, zone);
-                if (decisions.OfType<StartActive>().Where(start => start.Product == item.Product.Id && start.On <= on && (start.RecordedAt ?? changed) <= changed).MaxBy(start => start.On) is { } started)
+                if (
+                    decisions
+                        .OfType<StartActive>()
+                        .Where(start => start.Product == item.Product.Id && start.On <= on && (start.RecordedAt ?? changed) <= changed)
+                        .MaxBy(start => start.On) is
+                    { } started
+                )
                 {
                     // A reason signs a strong kit off, and nobody has given one for what the kit is now.
                     var reason = item.Product.IsKit() ? "" : "its strength or make changed";
-                    yield return new StartActive { Id = $"changed-{item.Product.Id}-{changed.UtcTicks}", Product = item.Product.Id, On = on, RecordedAt = changed, BoosterFor = started.BoosterFor, EveryDays = started.EveryDays, Reason = reason };
+                    yield return new StartActive
+                    {
+                        Id = $"changed-{item.Product.Id}-{changed.UtcTicks}",
+                        Product = item.Product.Id,
+                        On = on,
+                        RecordedAt = changed,
+                        BoosterFor = started.BoosterFor,
+                        EveryDays = started.EveryDays,
+                        Reason = reason,
+                    };
                 }
             }
         }

@@ -7,13 +7,20 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Known;
 
 /// <summary>
-/// "Already in use" against the answers at Meet: an acid on skin that never used one, or a high rung on sensitive skin. Until somebody says which is right, the gentler one is planned.
+/// "Already in use" against the answers at Meet: an acid on skin that never used one, or a high rung on sensitive skin. Until somebody says
+/// which is right, the gentler one is planned.
 /// </summary>
 /// <remarks>House default. The practitioner's noted word that the family is established settles it.</remarks>
 internal static class DoubtedStarts
 {
     /// <summary>The start as it is planned, and the doubt, or the start as it stands.</summary>
-    public static (StartActive Start, Because? Doubt) Weigh(StartActive start, Product product, Intake intake, HouseRules rules, IReadOnlyList<NoteEstablished> noted)
+    public static (StartActive Start, Because? Doubt) Weigh(
+        StartActive start,
+        Product product,
+        Intake intake,
+        HouseRules rules,
+        IReadOnlyList<NoteEstablished> noted
+    )
     {
         if (!start.AlreadyInUse || Settled(product, noted))
         {
@@ -27,7 +34,13 @@ internal static class DoubtedStarts
 
         var ladder = Ladder.For(product, intake, rules);
         return intake.Sensitivity >= Sensitivity.Sensitive && ladder is not null && (start.Rung ?? ladder.StartRung) > ladder.StartRung
-            ? (start with { Rung = ladder.StartRung }, Say(product, $"{EnumName.Of(intake.Sensitivity)} skin", "it stands at its first rung"))
+            ? (
+                start with
+                {
+                    Rung = ladder.StartRung,
+                },
+                Say(product, $"{EnumName.Of(intake.Sensitivity)} skin", "it stands at its first rung")
+            )
             : (start, null);
     }
 

@@ -10,7 +10,8 @@ namespace OatPath.Core.Known;
 public static class HeldSessions
 {
     /// <summary>A log in which every session stands as the use and the report it comes to.</summary>
-    public static IEnumerable<LogEntry> Expand(IEnumerable<LogEntry> log) => log.SelectMany(entry => entry is SessionHeld held ? Read(held) : [entry]);
+    public static IEnumerable<LogEntry> Expand(IEnumerable<LogEntry> log) =>
+        log.SelectMany(entry => entry is SessionHeld held ? Read(held) : [entry]);
 
     /// <returns>Nothing for practice; its answers alone where nothing was put on.</returns>
     public static IEnumerable<LogEntry> Read(SessionHeld held)
@@ -40,17 +41,36 @@ public static class HeldSessions
             Product = held.Product,
             Day = held.Day,
             Moment = Moment.Evening,
-            ContactSeconds = held.Script.StaysOn || held.Script.Device is not null ? null : (int)Math.Min(CaseCheck.MaxContactSeconds, (reading.LongestMilliseconds + 999) / 1000),
+            ContactSeconds =
+                held.Script.StaysOn || held.Script.Device is not null
+                    ? null
+                    : (int)Math.Min(CaseCheck.MaxContactSeconds, (reading.LongestMilliseconds + 999) / 1000),
         };
 
         if (reading.Last.Device is { Cut.Count: > 0 } device)
         {
-            yield return new Nicked { Id = $"{held.Id}-nick", HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, By = held.By, Day = held.Day, Zones = device.Cut };
+            yield return new Nicked
+            {
+                Id = $"{held.Id}-nick",
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                By = held.By,
+                Day = held.Day,
+                Zones = device.Cut,
+            };
         }
 
         if (Report(reading) is { } report)
         {
-            yield return new CheckedIn { Id = held.Id, HappenedAt = held.HappenedAt, RecordedAt = held.RecordedAt, By = held.By, Day = held.Day, Report = report };
+            yield return new CheckedIn
+            {
+                Id = held.Id,
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                By = held.By,
+                Day = held.Day,
+                Report = report,
+            };
         }
     }
 
@@ -62,32 +82,48 @@ public static class HeldSessions
     {
         var gone = held.Events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
         var last = new Dictionary<DayQuestion, bool>();
-        foreach (var happened in held.Events.Where(happened => happened is { Kind: SessionEventKind.Answered, Item: not null } && !gone.Contains(happened.Id)).OrderBy(happened => happened.AtMilliseconds).ThenBy(happened => happened.Id, StringComparer.Ordinal))
+        foreach (
+            var happened in held
+                .Events.Where(happened => happened is { Kind: SessionEventKind.Answered, Item: not null } && !gone.Contains(happened.Id))
+                .OrderBy(happened => happened.AtMilliseconds)
+                .ThenBy(happened => happened.Id, StringComparer.Ordinal)
+        )
         {
-            if (held.Script.Asks.FirstOrDefault(ask => ask.Id == happened.Item) is { } ask && DayQuestionWords.OfAsk(ask.Id) is { } question)
+            if (
+                held.Script.Asks.FirstOrDefault(ask => ask.Id == happened.Item) is { } ask
+                && DayQuestionWords.OfAsk(ask.Id) is { } question
+            )
             {
                 last[question] = happened.Value == 1 != ask.GoesOn;
             }
         }
 
-        return last.Count == 0 ? null : new Screened
-        {
-            Id = $"{held.Id}-answers",
-            HappenedAt = held.HappenedAt,
-            RecordedAt = held.RecordedAt,
-            By = held.By,
-            Product = held.Product,
-            Day = held.Day,
-            Yes = [.. last.Where(answer => answer.Value).Select(answer => answer.Key).Order()],
-            Asked = [.. last.Keys.Order()],
-        };
+        return last.Count == 0
+            ? null
+            : new Screened
+            {
+                Id = $"{held.Id}-answers",
+                HappenedAt = held.HappenedAt,
+                RecordedAt = held.RecordedAt,
+                By = held.By,
+                Product = held.Product,
+                Day = held.Day,
+                Yes = [.. last.Where(answer => answer.Value).Select(answer => answer.Key).Order()],
+                Asked = [.. last.Keys.Order()],
+            };
     }
 
     /// <summary>How it felt; null where nothing was told of it.</summary>
     public static SkinReport? Report(SessionReading reading)
     {
         var state = reading.Last;
-        var hurt = state.Outcome is SessionOutcome.Burned or SessionOutcome.Frosted or SessionOutcome.InEye or SessionOutcome.StillStings or SessionOutcome.Weals;
+        var hurt =
+            state.Outcome
+            is SessionOutcome.Burned
+                or SessionOutcome.Frosted
+                or SessionOutcome.InEye
+                or SessionOutcome.StillStings
+                or SessionOutcome.Weals;
         if (reading.Stings.Count == 0 && !hurt && state.Redness is not > 0)
         {
             return null;

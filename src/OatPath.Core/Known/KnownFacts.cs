@@ -14,9 +14,24 @@ internal sealed class KnownFacts
         bool IsKnown(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
 
         var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
-        var takenBack = file.Log.OfType<Retracted>().Where(entry => IsKnown(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry))).Select(entry => entry.Entry).ToHashSet();
-        var log = file.Log.Where(entry => IsKnown(entry.RecordedAt) && entry.HappenedAt <= file.AsOf.AddMinutes(10) && entry is not Retracted && !takenBack.Contains(entry.Id));
-        Log = [.. NeverAtHome.Mark(HeldSessions.Expand(log), file.Shelf).OrderBy(entry => entry.HappenedAt).ThenBy(entry => entry.Id, StringComparer.Ordinal)];
+        var takenBack = file
+            .Log.OfType<Retracted>()
+            .Where(entry => IsKnown(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry)))
+            .Select(entry => entry.Entry)
+            .ToHashSet();
+        var log = file.Log.Where(entry =>
+            IsKnown(entry.RecordedAt)
+            && entry.HappenedAt <= file.AsOf.AddMinutes(10)
+            && entry is not Retracted
+            && !takenBack.Contains(entry.Id)
+        );
+        Log =
+        [
+            .. NeverAtHome
+                .Mark(HeldSessions.Expand(log), file.Shelf)
+                .OrderBy(entry => entry.HappenedAt)
+                .ThenBy(entry => entry.Id, StringComparer.Ordinal),
+        ];
         Sessions = [.. log.OfType<SessionHeld>().Where(held => !held.Practice).OrderBy(held => held.HappenedAt)];
         Bottles = [.. BottleEvents()];
         Reports = [.. Log.OfType<CheckedIn>()];
@@ -30,26 +45,59 @@ internal sealed class KnownFacts
         {
             Shelf = [.. file.Shelf.Select(item => item with { Product = AsSeen(item.Product) })],
             Treatments = [.. file.Treatments, .. NeverAtHome.Aftermath(Log, file.Shelf, ContactOf)],
-            Intake = file.Intake with { Flags = [.. file.Intake.Flags, .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf), .. Screenings.Flags(Screened), .. Known.Nicks.Flags(Nicks)] },
+            Intake = file.Intake with
+            {
+                Flags =
+                [
+                    .. file.Intake.Flags,
+                    .. Reports.Where(entry => entry.Report.StrongSun).Select(SunOf),
+                    .. Screenings.Flags(Screened),
+                    .. Known.Nicks.Flags(Nicks),
+                ],
+            },
         };
         InUse = [.. File.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product)];
         Sunscreen = new(Log, File.Shelf);
-        Decisions = [.. decided.Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
-            .OrderBy(decision => decision.On).ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue).ThenBy(decision => decision.Id, StringComparer.Ordinal)];
-        ToldBy = Told.GroupBy(told => told.Product.Id).ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
-        AppliedBy = Log.OfType<Applied>().GroupBy(entry => entry.Product).ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
+        Decisions =
+        [
+            .. decided
+                .Concat(ChangedFormulas.Restarts(file.Shelf, decided, file.AsOf, Zone))
+                .OrderBy(decision => decision.On)
+                .ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue)
+                .ThenBy(decision => decision.Id, StringComparer.Ordinal),
+        ];
+        ToldBy = Told.GroupBy(told => told.Product.Id)
+            .ToDictionary(group => group.Key, group => group.Select(told => told.Report.Day).ToHashSet());
+        AppliedBy = Log.OfType<Applied>()
+            .GroupBy(entry => entry.Product)
+            .ToDictionary(group => group.Key, group => group.Select(entry => entry.Day).ToHashSet());
         var shelf = File.Shelf.ToDictionary(item => item.Product.Id, item => item.Product);
-        usedOn = Log.OfType<Applied>().Where(use => shelf.ContainsKey(use.Product)).Select(use => (use.Day, Product: shelf[use.Product])).Concat(Told.Select(told => (told.Report.Day, told.Product)))
-            .GroupBy(use => use.Day, use => use.Product).ToDictionary(group => group.Key, group => group.DistinctBy(product => product.Id).ToList());
+        usedOn = Log.OfType<Applied>()
+            .Where(use => shelf.ContainsKey(use.Product))
+            .Select(use => (use.Day, Product: shelf[use.Product]))
+            .Concat(Told.Select(told => (told.Report.Day, told.Product)))
+            .GroupBy(use => use.Day, use => use.Product)
+            .ToDictionary(group => group.Key, group => group.DistinctBy(product => product.Id).ToList());
         tickedOn = Log.OfType<Applied>().GroupBy(use => use.Day).ToDictionary(group => group.Key, group => group.ToList());
-        firstUses = Log.OfType<Applied>().Select(use => (use.Product, use.Day, use.HappenedAt)).Concat(Told.Select(told => (Product: told.Product.Id, told.Report.Day, told.Report.HappenedAt)))
-            .GroupBy(use => (use.Product, use.Day)).ToDictionary(group => group.Key, group => group.Min(use => use.HappenedAt));
+        firstUses = Log.OfType<Applied>()
+            .Select(use => (use.Product, use.Day, use.HappenedAt))
+            .Concat(Told.Select(told => (Product: told.Product.Id, told.Report.Day, told.Report.HappenedAt)))
+            .GroupBy(use => (use.Product, use.Day))
+            .ToDictionary(group => group.Key, group => group.Min(use => use.HappenedAt));
         Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
         Established = [.. Decisions.OfType<NoteEstablished>()];
         ParkedStarts = [.. PastStarts()];
-        irritantDays = [.. Log.OfType<Applied>().Where(entry => active.Contains(entry.Product)).Select(entry => entry.Day).Concat(Told.Select(told => told.Report.Day)).Distinct().Order()];
+        irritantDays =
+        [
+            .. Log.OfType<Applied>()
+                .Where(entry => active.Contains(entry.Product))
+                .Select(entry => entry.Day)
+                .Concat(Told.Select(told => told.Report.Day))
+                .Distinct()
+                .Order(),
+        ];
     }
 
     public CaseFile File { get; }
@@ -93,7 +141,9 @@ internal sealed class KnownFacts
 
     public NoteEstablished[] Established { get; }
 
-    /// <summary>Days on which an active was begun that has left the plan since: a change is a change even when it was parked soon after.</summary>
+    /// <summary>
+    /// Days on which an active was begun that has left the plan since: a change is a change even when it was parked soon after.
+    /// </summary>
     public HashSet<DateOnly> ParkedStarts { get; }
 
     /// <summary>Days on which an active was applied, ascending.</summary>
@@ -147,28 +197,40 @@ internal sealed class KnownFacts
 
     /// <summary>The day on which what stands under a product's id last changed, or null.</summary>
     public DateOnly? ChangedOn(string product) =>
-        File.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item && ChangedFormulas.ChangesOf(item).Select(at => (DateTimeOffset?)at).LastOrDefault() is { } changed ? DayOf(changed) : null;
+        File.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item
+        && ChangedFormulas.ChangesOf(item).Select(at => (DateTimeOffset?)at).LastOrDefault() is { } changed
+            ? DayOf(changed)
+            : null;
 
     public bool WasApplied(string product, DateOnly day, Moment moment) =>
         WasApplied(product, day) && Halves.Contains((product, day, moment));
 
     public bool WasApplied(string product, DateOnly day) => AppliedBy.TryGetValue(product, out var days) && days.Contains(day);
 
-    /// <summary>The longest contact of any zone on a day, seconds, over everything that was told of that evening; null where nobody noted one.</summary>
+    /// <summary>
+    /// The longest contact of any zone on a day, seconds, over everything that was told of that evening; null where nobody noted one.
+    /// </summary>
     public int? ContactOf(string product, DateOnly day) => contacts.TryGetValue((product, day), out var seconds) ? seconds : null;
 
-    /// <summary>Contact of a zone adds up over the evening: that of guided sessions zone by zone, and what was written down by hand to every zone.</summary>
+    /// <summary>
+    /// Contact of a zone adds up over the evening: that of guided sessions zone by zone, and what was written down by hand to every zone.
+    /// </summary>
     private Dictionary<(string, DateOnly), int> Contacts()
     {
         var guided = Sessions.ToLookup(held => (held.Product, held.Day));
         var sum = new Dictionary<(string, DateOnly), int>();
-        foreach (var day in Log.OfType<Applied>().Where(entry => entry.ContactSeconds is not null).GroupBy(entry => (entry.Product, entry.Day)))
+        foreach (
+            var day in Log.OfType<Applied>().Where(entry => entry.ContactSeconds is not null).GroupBy(entry => (entry.Product, entry.Day))
+        )
         {
             var held = guided[day.Key].ToList();
             var several = held.Count > 0 && day.Count() > 1;
             // The same moment sent twice is one use.
-            var byHand = day.Where(entry => !several || !held.Exists(session => entry.Id == HeldSessions.UseOf(session))).GroupBy(entry => entry.HappenedAt).Sum(same => (long)same.Max(entry => entry.ContactSeconds!.Value));
-            sum[day.Key] = (int)Math.Min(CaseCheck.MaxContactSeconds, byHand + ((several ? SessionContacts.Longest(held) + 999 : 0) / 1000));
+            var byHand = day.Where(entry => !several || !held.Exists(session => entry.Id == HeldSessions.UseOf(session)))
+                .GroupBy(entry => entry.HappenedAt)
+                .Sum(same => (long)same.Max(entry => entry.ContactSeconds!.Value));
+            sum[day.Key] = (int)
+                Math.Min(CaseCheck.MaxContactSeconds, byHand + ((several ? SessionContacts.Longest(held) + 999 : 0) / 1000));
         }
 
         return sum;
@@ -177,22 +239,43 @@ internal sealed class KnownFacts
     private readonly Dictionary<(string, DateOnly), int> contacts;
 
     /// <summary>Whether the client has told how the skin is since being asked.</summary>
-    public bool IsAnswered(WaitBeforeStep asked) => Array.Exists(Reports, report => asked.RecordedAt is { } at ? report.HappenedAt >= at : DayOf(report.HappenedAt) > asked.On);
+    public bool IsAnswered(WaitBeforeStep asked) =>
+        Array.Exists(Reports, report => asked.RecordedAt is { } at ? report.HappenedAt >= at : DayOf(report.HappenedAt) > asked.On);
 
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
 
     /// <summary>What a client told may have stopped everything, so only a practitioner's reason takes it back.</summary>
-    private static bool MayTakeAReportBack(Retracted entry) => entry.By != "client" && entry.Reason.Trim().Length >= CaseCheck.ShortestReason;
+    private static bool MayTakeAReportBack(Retracted entry) =>
+        entry.By != "client" && entry.Reason.Trim().Length >= CaseCheck.ShortestReason;
 
     /// <summary>Strong sun ticked in a report, like the answer at Meet but from its day on.</summary>
-    private Skin.Flag SunOf(CheckedIn entry) => new() { Kind = Skin.FlagKind.StrongSun, From = entry.Day, Until = DayOf(entry.HappenedAt), Told = true };
+    private Skin.Flag SunOf(CheckedIn entry) =>
+        new()
+        {
+            Kind = Skin.FlagKind.StrongSun,
+            From = entry.Day,
+            Until = DayOf(entry.HappenedAt),
+            Told = true,
+        };
 
     private IEnumerable<DateOnly> PastStarts()
     {
-        var parked = File.Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised()).ToDictionary(item => item.Product.Id, item => item.Product);
-        foreach (var start in Decisions.OfType<StartActive>().Where(start => parked.TryGetValue(start.Product, out var product) && (!start.AlreadyInUse || DoubtedStarts.IsFirstAcid(start, product, File.Intake, Established))))
+        var parked = File
+            .Shelf.Where(item => item.State != ShelfState.InUse && item.Product.IsRaised())
+            .ToDictionary(item => item.Product.Id, item => item.Product);
+        foreach (
+            var start in Decisions
+                .OfType<StartActive>()
+                .Where(start =>
+                    parked.TryGetValue(start.Product, out var product)
+                    && (!start.AlreadyInUse || DoubtedStarts.IsFirstAcid(start, product, File.Intake, Established))
+                )
+        )
         {
-            var used = Log.OfType<Applied>().Where(entry => entry.Product == start.Product && entry.Day >= start.On).Select(entry => (DateOnly?)entry.Day).Min();
+            var used = Log.OfType<Applied>()
+                .Where(entry => entry.Product == start.Product && entry.Day >= start.On)
+                .Select(entry => (DateOnly?)entry.Day)
+                .Min();
             if (used is { } first)
             {
                 yield return first;
@@ -203,7 +286,16 @@ internal sealed class KnownFacts
     private List<(string Product, DateOnly Day)> FindHomePeels()
     {
         var kits = File.Shelf.Where(item => item.Product.IsKit()).Select(item => item.Product.Id).ToHashSet();
-        return kits.Count == 0 ? [] : [.. Log.OfType<Applied>().Where(use => kits.Contains(use.Product)).Select(use => (use.Product, use.Day)).Distinct().OrderBy(use => use.Day)];
+        return kits.Count == 0
+            ? []
+            :
+            [
+                .. Log.OfType<Applied>()
+                    .Where(use => kits.Contains(use.Product))
+                    .Select(use => (use.Product, use.Day))
+                    .Distinct()
+                    .OrderBy(use => use.Day),
+            ];
     }
 
     private IEnumerable<BottleSeen> BottleEvents()
@@ -216,7 +308,13 @@ internal sealed class KnownFacts
             }
             else if (entry is Skipped { Product: { } product, Reason: Skipped.RanOut })
             {
-                yield return new BottleSeen { Id = entry.Id, HappenedAt = entry.HappenedAt, Product = product, Share = 0 };
+                yield return new BottleSeen
+                {
+                    Id = entry.Id,
+                    HappenedAt = entry.HappenedAt,
+                    Product = product,
+                    Share = 0,
+                };
             }
         }
     }
@@ -266,7 +364,14 @@ internal sealed class KnownFacts
         // What is written down late may be about an earlier day.
         foreach (var entry in Log)
         {
-            var day = entry switch { Applied applied => applied.Day, CheckedIn report => report.Day, Skipped skipped => skipped.Day, Nicked nick => nick.Day, _ => DayOf(entry.HappenedAt) };
+            var day = entry switch
+            {
+                Applied applied => applied.Day,
+                CheckedIn report => report.Day,
+                Skipped skipped => skipped.Day,
+                Nicked nick => nick.Day,
+                _ => DayOf(entry.HappenedAt),
+            };
             first = day < first ? day : first;
         }
 

@@ -7,7 +7,9 @@ namespace OatPath.Core.Known;
 /// <summary>Contact over the guided sessions of one evening.</summary>
 internal static class SessionContacts
 {
-    /// <summary>The longest contact of any zone, ms: one session after the other adds up, and the same peel followed on two devices is one.</summary>
+    /// <summary>
+    /// The longest contact of any zone, ms: one session after the other adds up, and the same peel followed on two devices is one.
+    /// </summary>
     public static long Longest(IEnumerable<SessionHeld> evening)
     {
         var total = new Dictionary<FaceZone, long>();
@@ -40,5 +42,6 @@ internal static class SessionContacts
         return groups;
     }
 
-    private static TimeSpan Length(SessionHeld held) => TimeSpan.FromMilliseconds(Math.Max(1, held.Events.Select(happened => happened.AtMilliseconds).DefaultIfEmpty().Max()));
+    private static TimeSpan Length(SessionHeld held) =>
+        TimeSpan.FromMilliseconds(Math.Max(1, held.Events.Select(happened => happened.AtMilliseconds).DefaultIfEmpty().Max()));
 }

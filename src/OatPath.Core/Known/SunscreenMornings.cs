@@ -12,7 +12,8 @@ public sealed class SunscreenMornings
     private readonly HashSet<DateOnly> skipped = [];
 
     /// <summary>Mornings of the last 7 of a case on which sunscreen was left out, newest first.</summary>
-    public static IReadOnlyList<DateOnly> LeftOut(CaseFile file) => new KnownFacts(file) is var facts ? [.. facts.Sunscreen.In7(facts.Today)] : [];
+    public static IReadOnlyList<DateOnly> LeftOut(CaseFile file) =>
+        new KnownFacts(file) is var facts ? [.. facts.Sunscreen.In7(facts.Today)] : [];
 
     internal SunscreenMornings(IReadOnlyList<LogEntry> log, IReadOnlyList<ShelfItem> shelf)
     {

@@ -9,5 +9,9 @@ internal static class ToldUses
 {
     /// <summary>The products told of and the days they were used on.</summary>
     public static IReadOnlyList<(Product Product, CheckedIn Report)> Of(IEnumerable<CheckedIn> reports) =>
-        [.. reports.Where(entry => entry.Report.AlsoUsed.Length > 0).SelectMany(entry => AlsoUsed.Read(entry.Report.AlsoUsed).Select(product => (product, entry)))];
+        [
+            .. reports
+                .Where(entry => entry.Report.AlsoUsed.Length > 0)
+                .SelectMany(entry => AlsoUsed.Read(entry.Report.AlsoUsed).Select(product => (product, entry))),
+        ];
 }

@@ -65,7 +65,19 @@ public static class AlsoUsed
     };
 
     /// <summary>Words that name what is never used at home, whatever its strength.</summary>
-    private static readonly HashSet<string> Never = ["tca", "trichloroacetic", "trichloracetic", "phenol", "carbolic", "resorcinol", "pyruvic", "jessner", "dermaroller", "scalpel"];
+    private static readonly HashSet<string> Never =
+    [
+        "tca",
+        "trichloroacetic",
+        "trichloracetic",
+        "phenol",
+        "carbolic",
+        "resorcinol",
+        "pyruvic",
+        "jessner",
+        "dermaroller",
+        "scalpel",
+    ];
 
     private static readonly HashSet<string> Picking = ["picked", "picking", "squeezed", "squeezing", "popped", "scratched"];
 
@@ -75,12 +87,22 @@ public static class AlsoUsed
     public static bool TellsOfPicking(string text)
     {
         var words = Split(text);
-        return Array.Exists(words, Picking.Contains) && !words.Where((word, i) => Picking.Contains(word)).Any(word => Array.IndexOf(words, word) is > 0 and var at && Denials.Contains(words[at - 1]));
+        return Array.Exists(words, Picking.Contains)
+            && !words
+                .Where((word, i) => Picking.Contains(word))
+                .Any(word => Array.IndexOf(words, word) is > 0 and var at && Denials.Contains(words[at - 1]));
     }
 
-    private static string[] Split(string text) => text.ToLowerInvariant().Split([' ', ',', ';', '.', '/', '(', ')', '+', '\n', '\t', '-', '"', '!', '?', ':', '&'], StringSplitOptions.RemoveEmptyEntries);
+    private static string[] Split(string text) =>
+        text.ToLowerInvariant()
+            .Split(
+                [' ', ',', ';', '.', '/', '(', ')', '+', '\n', '\t', '-', '"', '!', '?', ':', '&'],
+                StringSplitOptions.RemoveEmptyEntries
+            );
 
-    /// <summary>One product for each family that is told of, strictest families included once; empty where nothing strong is named.</summary>
+    /// <summary>
+    /// One product for each family that is told of, strictest families included once; empty where nothing strong is named.
+    /// </summary>
     public static IReadOnlyList<Product> Read(string text)
     {
         var words = Split(text);
@@ -128,13 +150,26 @@ public static class AlsoUsed
         return [.. never ? new[] { NeverAtHome } : [], .. families.Select(ProductOf)];
     }
 
-    private static Product NeverAtHome { get; } = new() { Id = "told-never-at-home", Name = "something that is never used at home", Kind = ProductKind.WashOffPeel, Actives = [new(Substance.Trichloroacetic)] };
+    private static Product NeverAtHome { get; } =
+        new()
+        {
+            Id = "told-never-at-home",
+            Name = "something that is never used at home",
+            Kind = ProductKind.WashOffPeel,
+            Actives = [new(Substance.Trichloroacetic)],
+        };
 
     private static Family? Named(string name, bool guess)
     {
         var found = IngredientTable.Known.Find(name) ?? (guess && name.Length >= 7 ? IngredientTable.Known.Guess(name) : null);
-        return found?.Family is { } family && FamilyTraits.Of(family) is var traits && (traits.Irritant == Degree.Yes || traits.Exfoliates || family is Family.Azelaic or Family.Hydroquinone)
-            ? family == Family.Hydroquinone ? Family.SalonOnly : family : null;
+        return
+            found?.Family is { } family
+            && FamilyTraits.Of(family) is var traits
+            && (traits.Irritant == Degree.Yes || traits.Exfoliates || family is Family.Azelaic or Family.Hydroquinone)
+            ? family == Family.Hydroquinone
+                ? Family.SalonOnly
+                : family
+            : null;
     }
 
     /// <summary>Nobody saw the bottle: of a strength that is not known, which counts as the strongest it may be.</summary>
@@ -153,7 +188,18 @@ public static class AlsoUsed
             Family.ByHand => (ProductKind.Scrub, (Substance?)null),
             _ => (ProductKind.WashOffPeel, (Substance?)null),
         };
-        var name = family switch { Family.ByHand => "something that rubs", Family.SalonOnly => "something strong", _ => $"something with {FamilyTraits.Of(family).Title}" };
-        return new Product { Id = $"told-{House.EnumName.Of(family)}", Name = name, Kind = kind, Actives = substance is { } known ? [new(known)] : [] };
+        var name = family switch
+        {
+            Family.ByHand => "something that rubs",
+            Family.SalonOnly => "something strong",
+            _ => $"something with {FamilyTraits.Of(family).Title}",
+        };
+        return new Product
+        {
+            Id = $"told-{House.EnumName.Of(family)}",
+            Name = name,
+            Kind = kind,
+            Actives = substance is { } known ? [new(known)] : [],
+        };
     }
 }

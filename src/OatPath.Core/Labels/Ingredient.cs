@@ -86,7 +86,8 @@ public sealed record Ingredient(
     double? MolarMass,
     IReadOnlyList<Allergen> Allergens,
     IReadOnlyList<IngredientCaution> Cautions,
-    IReadOnlyList<string> Also)
+    IReadOnlyList<string> Also
+)
 {
     public bool IsMarker { get; } = Cautions.Contains(IngredientCaution.Marker);
 

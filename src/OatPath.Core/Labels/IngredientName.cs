@@ -37,19 +37,21 @@ internal static class IngredientName
             }
             else if (c >= 128 && CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
             {
-                key.Append(char.ToLowerInvariant(c) switch
-                {
-                    'ß' => "ss",
-                    'œ' => "oe",
-                    'æ' => "ae",
-                    'ø' => "o",
-                    'ł' => "l",
-                    'đ' => "d",
-                    'α' => "alpha",
-                    'β' => "beta",
-                    var other when char.IsLetterOrDigit(other) => other.ToString(),
-                    _ => "",
-                });
+                key.Append(
+                    char.ToLowerInvariant(c) switch
+                    {
+                        'ß' => "ss",
+                        'œ' => "oe",
+                        'æ' => "ae",
+                        'ø' => "o",
+                        'ł' => "l",
+                        'đ' => "d",
+                        'α' => "alpha",
+                        'β' => "beta",
+                        var other when char.IsLetterOrDigit(other) => other.ToString(),
+                        _ => "",
+                    }
+                );
             }
         }
     }
@@ -60,7 +62,13 @@ internal static class IngredientName
         ulong mask = 0;
         foreach (var c in key)
         {
-            mask |= 1UL << (c is >= 'a' and <= 'z' ? c - 'a' : c is >= '0' and <= '9' ? 26 + c - '0' : 40 + (c % 24));
+            mask |=
+                1UL
+                << (
+                    c is >= 'a' and <= 'z' ? c - 'a'
+                    : c is >= '0' and <= '9' ? 26 + c - '0'
+                    : 40 + (c % 24)
+                );
         }
 
         return mask;

@@ -9,7 +9,8 @@ namespace OatPath.Core.Labels;
 
 /// <summary>The ingredient knowledge, found by any of the ways a name is written.</summary>
 /// <remarks>
-/// Source: names follow the international nomenclature of cosmetic ingredients; families, cautions and markers are trade convention; pKa and mass are textbook values.
+/// Source: names follow the international nomenclature of cosmetic ingredients; families, cautions and markers are trade convention; pKa
+/// and mass are textbook values.
 /// The file and its columns are described in docs/method.md.
 /// </remarks>
 public sealed class IngredientTable
@@ -37,7 +38,12 @@ public sealed class IngredientTable
         }
 
         byKey = found.ToFrozenDictionary();
-        keys = [.. found.Where(pair => pair.Key.Length >= ShortestGuess - 1).Select(pair => (pair.Key, IngredientName.Mask(pair.Key), pair.Value))];
+        keys =
+        [
+            .. found
+                .Where(pair => pair.Key.Length >= ShortestGuess - 1)
+                .Select(pair => (pair.Key, IngredientName.Mask(pair.Key), pair.Value)),
+        ];
     }
 
     public static IngredientTable Known => Loaded.Value;
@@ -110,15 +116,29 @@ public sealed class IngredientTable
             fields[0],
             family,
             substance,
-            EnumName.Find<IngredientFunction>(fields[2]) ?? throw new InvalidOperationException($"{fields[0]}: unknown function {fields[2]}."),
+            EnumName.Find<IngredientFunction>(fields[2])
+                ?? throw new InvalidOperationException($"{fields[0]}: unknown function {fields[2]}."),
             Number(fields[3]),
             Number(fields[4]),
-            [.. Each(fields[5]).Select(name => EnumName.Find<Allergen>(name) ?? throw new InvalidOperationException($"{fields[0]}: unknown allergen {name}."))],
-            [.. Each(fields[6]).Select(name => EnumName.Find<IngredientCaution>(name) ?? throw new InvalidOperationException($"{fields[0]}: unknown caution {name}."))],
-            [.. fields[7].Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)]);
+            [
+                .. Each(fields[5])
+                    .Select(name =>
+                        EnumName.Find<Allergen>(name) ?? throw new InvalidOperationException($"{fields[0]}: unknown allergen {name}.")
+                    ),
+            ],
+            [
+                .. Each(fields[6])
+                    .Select(name =>
+                        EnumName.Find<IngredientCaution>(name)
+                        ?? throw new InvalidOperationException($"{fields[0]}: unknown caution {name}.")
+                    ),
+            ],
+            [.. fields[7].Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)]
+        );
     }
 
     private static string[] Each(string field) => field.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
 
-    private static double? Number(string field) => field.Length == 0 ? null : double.Parse(field, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
+    private static double? Number(string field) =>
+        field.Length == 0 ? null : double.Parse(field, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
 }

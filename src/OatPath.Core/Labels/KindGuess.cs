@@ -37,8 +37,18 @@ internal sealed partial class KindGuess
     private bool Watery => Any(IngredientFunction.Solvent);
 
     /// <summary>How many of the first things in it are rich.</summary>
-    private int Rich => all.Count(item => item.Position <= NearTop && item.Ingredient.Function is IngredientFunction.Oil or IngredientFunction.Emollient or IngredientFunction.Occlusive
-        or IngredientFunction.Emulsifier or IngredientFunction.Silicone or IngredientFunction.Wax or IngredientFunction.FattyAlcohol);
+    private int Rich =>
+        all.Count(item =>
+            item.Position <= NearTop
+            && item.Ingredient.Function
+                is IngredientFunction.Oil
+                    or IngredientFunction.Emollient
+                    or IngredientFunction.Occlusive
+                    or IngredientFunction.Emulsifier
+                    or IngredientFunction.Silicone
+                    or IngredientFunction.Wax
+                    or IngredientFunction.FattyAlcohol
+        );
 
     /// <summary>Water and oil held together.</summary>
     private bool Creamy => Watery && Rich >= 3 && (Any(IngredientFunction.Emulsifier) || Any(IngredientFunction.FattyAlcohol));
@@ -47,13 +57,22 @@ internal sealed partial class KindGuess
     private bool Emulsifies => Any(IngredientFunction.Emulsifier) || Any(IngredientFunction.CleansingOil);
 
     /// <summary>A dry powder with an enzyme: what is in it to rub is only its carrier.</summary>
-    private bool EnzymePowder => !Watery && Works(Family.Enzyme) && (Top(IngredientFunction.Powder, 3) || Top(IngredientFunction.Clay, 3) || Top(IngredientFunction.Abrasive, 3) || Top(IngredientFunction.Buffer, 1));
+    private bool EnzymePowder =>
+        !Watery
+        && Works(Family.Enzyme)
+        && (
+            Top(IngredientFunction.Powder, 3)
+            || Top(IngredientFunction.Clay, 3)
+            || Top(IngredientFunction.Abrasive, 3)
+            || Top(IngredientFunction.Buffer, 1)
+        );
 
     private bool Works(Family family) => all.Any(item => item.Family == family && item.Role == IngredientRole.Works);
 
     private bool Works(Substance substance) => all.Any(item => item.Ingredient.Substance == substance && item.Role == IngredientRole.Works);
 
-    private bool Top(IngredientFunction function, int within = NearTop) => all.Any(item => item.Ingredient.Function == function && item.Position <= within && item.Section != LabelSection.MayContain);
+    private bool Top(IngredientFunction function, int within = NearTop) =>
+        all.Any(item => item.Ingredient.Function == function && item.Position <= within && item.Section != LabelSection.MayContain);
 
     private bool Any(IngredientFunction function) => all.Any(item => item.Ingredient.Function == function);
 
@@ -61,7 +80,8 @@ internal sealed partial class KindGuess
 
     private (ProductKind, double)? ByWords()
     {
-        var kind = Says(PatchWords()) ? ProductKind.SpotPatch
+        var kind =
+            Says(PatchWords()) ? ProductKind.SpotPatch
             : Says(MicellarWords()) ? ProductKind.MicellarWater
             : Says(RemoverWords()) ? ProductKind.EyeMakeUpRemover
             : Pads && Acid ? ProductKind.PeelPad
@@ -125,7 +145,8 @@ internal sealed partial class KindGuess
         : Works(Family.Azelaic) ? ProductKind.AzelaicSuspension
         : Works(Family.BenzoylPeroxide) ? ProductKind.BenzoylPeroxide
         : Works(Family.PigmentInhibitor) || Works(Family.Hydroquinone) ? ProductKind.PigmentSerum
-        : Works(Substance.Niacinamide) && all.Any(item => item.Ingredient.Substance == Substance.Niacinamide && item.Position <= 5) ? ProductKind.NiacinamideSerum
+        : Works(Substance.Niacinamide) && all.Any(item => item.Ingredient.Substance == Substance.Niacinamide && item.Position <= 5)
+            ? ProductKind.NiacinamideSerum
         : ProductKind.HydratingSerum;
 
     private ProductKind Leaves() => Thick ? ProductKind.LeaveOnAcidGel : ProductKind.LeaveOnAcidLiquid;
@@ -164,7 +185,9 @@ internal sealed partial class KindGuess
 
         if (Cleanses)
         {
-            return Acid ? (ProductKind.ExfoliatingCleanser, 0.85) : Top(IngredientFunction.Abrasive, 6) ? (ProductKind.Scrub, 0.7) : (ProductKind.GelCleanser, 0.75);
+            return Acid ? (ProductKind.ExfoliatingCleanser, 0.85)
+                : Top(IngredientFunction.Abrasive, 6) ? (ProductKind.Scrub, 0.7)
+                : (ProductKind.GelCleanser, 0.75);
         }
 
         if (Top(IngredientFunction.Clay, 5))
@@ -182,7 +205,15 @@ internal sealed partial class KindGuess
             return (ProductKind.BenzoylPeroxide, 0.85);
         }
 
-        if (Works(Family.Retinoid) && !all.Any(item => item.Ingredient.Substance == Substance.RetinylEster && item.Role == IngredientRole.Works && !Works(Substance.Retinol) && !Works(Substance.Retinal)))
+        if (
+            Works(Family.Retinoid)
+            && !all.Any(item =>
+                item.Ingredient.Substance == Substance.RetinylEster
+                && item.Role == IngredientRole.Works
+                && !Works(Substance.Retinol)
+                && !Works(Substance.Retinal)
+            )
+        )
         {
             return (ProductKind.Retinoid, 0.8);
         }
@@ -213,7 +244,10 @@ internal sealed partial class KindGuess
     [GeneratedRegex(@"\b(?:patch(?:es)?|pflaster|pimple dots?)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex PatchWords();
 
-    [GeneratedRegex(@"\b(?:eye make-?\s?up remover|lid remover|make-?up remover|augen-?make-?up-?entferner|démaquillant yeux)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:eye make-?\s?up remover|lid remover|make-?up remover|augen-?make-?up-?entferner|démaquillant yeux)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex RemoverWords();
 
     [GeneratedRegex(@"\bmi[cz]ell\w*", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
@@ -235,10 +269,16 @@ internal sealed partial class KindGuess
     [GeneratedRegex(@"\b(?:mask|masque|maske|mascarilla|maschera)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex MaskWords();
 
-    [GeneratedRegex(@"\b(?:scrub|gommage|grains|exfoliating polish|peelingcreme)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:scrub|gommage|grains|exfoliating polish|peelingcreme)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex ScrubWords();
 
-    [GeneratedRegex(@"\b(?:cleans\w*|wash|foam|suds|nettoyant\w*|reinig\w*|waschgel|limpiador\w*|detergente|soap|seife|gel wash)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:cleans\w*|wash|foam|suds|nettoyant\w*|reinig\w*|waschgel|limpiador\w*|detergente|soap|seife|gel wash)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex CleanserWords();
 
     [GeneratedRegex(@"\b(?:balm|baume|balsam)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
@@ -250,16 +290,25 @@ internal sealed partial class KindGuess
     [GeneratedRegex(@"\b(?:foam\w*|mousse|schaum)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex FoamWords();
 
-    [GeneratedRegex(@"\b(?:cream|crème|creme|crema|lotion|emulsion|moisturi[sz]\w*|milk|lait|milch|salbe|ointment)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:cream|crème|creme|crema|lotion|emulsion|moisturi[sz]\w*|milk|lait|milch|salbe|ointment)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex CreamWords();
 
-    [GeneratedRegex(@"\b(?:toner|tonic|tonique|lotion tonique|gesichtswasser|tónico|tonico)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:toner|tonic|tonique|lotion tonique|gesichtswasser|tónico|tonico)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex TonerWords();
 
     [GeneratedRegex(@"\bwater\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex WaterWords();
 
-    [GeneratedRegex(@"\b(?:sun ?screen|sun fluid|sun cream|sonnen\w*|solaire|protector solar|solare)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:sun ?screen|sun fluid|sun cream|sonnen\w*|solaire|protector solar|solare)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex SunWords();
 
     [GeneratedRegex(@"\b(?:powder|puder|poudre|polvo)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
@@ -280,6 +329,9 @@ internal sealed partial class KindGuess
     [GeneratedRegex(@"\b(?:spot|pickel\w*|anti-imperfections?)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex SpotWords();
 
-    [GeneratedRegex(@"\b(?:serum|sérum|suero|siero|drops|ampoule|concentrate|konzentrat|liquid|gel)\b", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"\b(?:serum|sérum|suero|siero|drops|ampoule|concentrate|konzentrat|liquid|gel)\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
     private static partial Regex SerumWords();
 }

@@ -5,19 +5,35 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Labels;
 
 /// <summary>What an ingredient does in this product.</summary>
-public enum IngredientRole { Works, AdjustsPh, Other }
+public enum IngredientRole
+{
+    Works,
+    AdjustsPh,
+    Other,
+}
 
 /// <summary>One ingredient as read.</summary>
 /// <param name="Position">1 for the first of the list; 0 when only the claims on the package name it.</param>
-/// <param name="Certainty">0 to 1: how sure the reading of name and role is. A planning aid, not a probability measured on anything.</param>
+/// <param name="Certainty">0 to 1: how sure the reading of name and role is. A planning aid, not a probability measured on
+/// anything.</param>
 /// <param name="Percent">As labelled, or null.</param>
-public sealed record LabelIngredient(string Written, Ingredient Ingredient, int Position, LabelSection Section, IngredientRole Role, double Certainty, decimal? Percent)
+public sealed record LabelIngredient(
+    string Written,
+    Ingredient Ingredient,
+    int Position,
+    LabelSection Section,
+    IngredientRole Role,
+    double Certainty,
+    decimal? Percent
+)
 {
     public string Name => Ingredient.Name;
     public Family? Family => Ingredient.Family;
 }
 
-/// <summary>What a label says, as far as it can be read. A proposal for the practitioner, never a clearance: the package in hand wins.</summary>
+/// <summary>
+/// What a label says, as far as it can be read. A proposal for the practitioner, never a clearance: the package in hand wins.
+/// </summary>
 public sealed record LabelReading
 {
     public required ProductKind Kind { get; init; }
@@ -57,26 +73,35 @@ public sealed record LabelReading
 
     /// <summary>The working substances, strongest claim first, each once.</summary>
     public IReadOnlyList<Active> Actives =>
-        [.. Ingredients.Where(item => item.Role == IngredientRole.Works && item.Ingredient.Substance is not null && Counts(item))
-            .GroupBy(item => item.Ingredient.Substance!.Value)
-            .Select(group => new Active(group.Key, group.Any(item => item.Percent is null) ? group.Max(item => item.Percent) : group.Sum(item => item.Percent)))];
+        [
+            .. Ingredients
+                .Where(item => item.Role == IngredientRole.Works && item.Ingredient.Substance is not null && Counts(item))
+                .GroupBy(item => item.Ingredient.Substance!.Value)
+                .Select(group => new Active(
+                    group.Key,
+                    group.Any(item => item.Percent is null) ? group.Max(item => item.Percent) : group.Sum(item => item.Percent)
+                )),
+        ];
 
     /// <summary>Fills in what the label tells; what the practitioner already typed stays.</summary>
-    public Product Fill(Product product) => product with
-    {
-        Kind = Kind,
-        Actives = Actives,
-        Ph = product.Ph ?? Ph,
-        Spf = product.Spf ?? Spf,
-        BroadSpectrum = product.BroadSpectrum || BroadSpectrum,
-        Contains = [.. product.Contains.Union(Contains)],
-        StrongSulphate = product.StrongSulphate || Has(LabelFlags.StrongSulphate),
-        AlcoholNearTop = product.AlcoholNearTop || Has(LabelFlags.AlcoholNearTop),
-        HeavyOil = product.HeavyOil || Has(LabelFlags.HeavyOil),
-    };
+    public Product Fill(Product product) =>
+        product with
+        {
+            Kind = Kind,
+            Actives = Actives,
+            Ph = product.Ph ?? Ph,
+            Spf = product.Spf ?? Spf,
+            BroadSpectrum = product.BroadSpectrum || BroadSpectrum,
+            Contains = [.. product.Contains.Union(Contains)],
+            StrongSulphate = product.StrongSulphate || Has(LabelFlags.StrongSulphate),
+            AlcoholNearTop = product.AlcoholNearTop || Has(LabelFlags.AlcoholNearTop),
+            HeavyOil = product.HeavyOil || Has(LabelFlags.HeavyOil),
+        };
 
     /// <summary>Supportive substances are listed among the actives only where the product is for them.</summary>
-    private bool Counts(LabelIngredient item) => item.Family != Skin.Family.Supportive || item.Percent is not null
+    private bool Counts(LabelIngredient item) =>
+        item.Family != Skin.Family.Supportive
+        || item.Percent is not null
         || (Kind is ProductKind.NiacinamideSerum && item.Ingredient.Substance == Substance.Niacinamide)
         || (Kind is ProductKind.HydratingSerum && item.Ingredient.Substance == Substance.Hyaluronic);
 }

@@ -3,22 +3,61 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Labels;
 
 /// <summary>An ingredient found behind a name on the label.</summary>
-internal sealed record FoundName(string Written, Ingredient Ingredient, int Position, LabelSection Section, double Certainty, decimal? Percent);
+internal sealed record FoundName(
+    string Written,
+    Ingredient Ingredient,
+    int Position,
+    LabelSection Section,
+    double Certainty,
+    decimal? Percent
+);
 
 /// <summary>Finds the ingredients behind the names as written: brackets, slashes, slips of the pen, claims on the front.</summary>
 internal static class NameFinder
 {
     private const double Slip = 0.75;
     private const double Stem = 0.4;
-    private static readonly string[] Decorations = ["organic", "certified", "pure", "natural", "usp", "ph eur", "nano", "bio", "fair trade", "from", "of", "solution", "powder", "anhydrous", "extract of"];
+    private static readonly string[] Decorations =
+    [
+        "organic",
+        "certified",
+        "pure",
+        "natural",
+        "usp",
+        "ph eur",
+        "nano",
+        "bio",
+        "fair trade",
+        "from",
+        "of",
+        "solution",
+        "powder",
+        "anhydrous",
+        "extract of",
+    ];
 
     /// <summary>Parts of names that only belong to families nobody should overlook.</summary>
     private static readonly (string Part, Substance Substance)[] Stems =
     [
-        ("retinoate", Substance.RetinylEster), ("retinyl", Substance.RetinylEster), ("retinol", Substance.Retinol), ("retinal", Substance.Retinal), ("tretinoin", Substance.PrescriptionRetinoid),
-        ("salicyl", Substance.Salicylic), ("glycolic", Substance.Glycolic), ("glykol", Substance.Glycolic), ("mandelic", Substance.Mandelic), ("lacticacid", Substance.Lactic),
-        ("hydroxyacid", Substance.OtherAha), ("azelaic", Substance.Azelaic), ("hydroquinon", Substance.Hydroquinone), ("benzoylperox", Substance.BenzoylPeroxide),
-        ("resorcinol", Substance.OtherPigmentInhibitor), ("trichloroacetic", Substance.Trichloroacetic), ("papain", Substance.Papain), ("bromelain", Substance.Bromelain), ("protease", Substance.OtherEnzyme),
+        ("retinoate", Substance.RetinylEster),
+        ("retinyl", Substance.RetinylEster),
+        ("retinol", Substance.Retinol),
+        ("retinal", Substance.Retinal),
+        ("tretinoin", Substance.PrescriptionRetinoid),
+        ("salicyl", Substance.Salicylic),
+        ("glycolic", Substance.Glycolic),
+        ("glykol", Substance.Glycolic),
+        ("mandelic", Substance.Mandelic),
+        ("lacticacid", Substance.Lactic),
+        ("hydroxyacid", Substance.OtherAha),
+        ("azelaic", Substance.Azelaic),
+        ("hydroquinon", Substance.Hydroquinone),
+        ("benzoylperox", Substance.BenzoylPeroxide),
+        ("resorcinol", Substance.OtherPigmentInhibitor),
+        ("trichloroacetic", Substance.Trichloroacetic),
+        ("papain", Substance.Papain),
+        ("bromelain", Substance.Bromelain),
+        ("protease", Substance.OtherEnzyme),
     ];
 
     public static (List<FoundName> Found, List<string> Unknown) FindAll(LabelText label)
@@ -109,11 +148,14 @@ internal static class NameFinder
         }
     }
 
-    /// <summary>"Aqua/Water/Eau" is one thing, "Glycolic acid / Lactic acid" two, "Caprylic/Capric Triglyceride" was found whole before.</summary>
+    /// <summary>
+    /// "Aqua/Water/Eau" is one thing, "Glycolic acid / Lactic acid" two, "Caprylic/Capric Triglyceride" was found whole before.
+    /// </summary>
     private static void FindParts(string text, List<(Ingredient, double)> found)
     {
         var parts = text.Split(['/', '&', '+'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-            .SelectMany(part => part.Split(" and ", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)).ToList();
+            .SelectMany(part => part.Split(" and ", StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+            .ToList();
         if (parts.Count < 2)
         {
             return;
@@ -129,7 +171,8 @@ internal static class NameFinder
         }
     }
 
-    private static string[] Parts(string text) => text.Split([',', ';', '/', '&', '+'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+    private static string[] Parts(string text) =>
+        text.Split([',', ';', '/', '&', '+'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     private static (string Outside, List<string> Inside) Unbracket(string text)
     {
@@ -173,7 +216,8 @@ internal static class NameFinder
 
     private static string Undecorate(string text)
     {
-        var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(word => !Decorations.Contains(word.ToLowerInvariant().Trim('.', '*')));
+        var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Where(word => !Decorations.Contains(word.ToLowerInvariant().Trim('.', '*')));
         var plain = string.Join(' ', words);
         return plain.TrimStart('0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.', ')', ' ') is { Length: > 2 } bare ? bare : plain;
     }
@@ -194,8 +238,10 @@ internal static class NameFinder
 
     /// <summary>"*from organic farming" explains a mark; it names nothing.</summary>
     private static bool IsFootnote(string text) =>
-        text.Contains("organic farming", StringComparison.OrdinalIgnoreCase) || text.Contains("organically grown", StringComparison.OrdinalIgnoreCase)
-        || text.Contains("kontrolliert biologisch", StringComparison.OrdinalIgnoreCase) || text.Contains("agriculture biologique", StringComparison.OrdinalIgnoreCase);
+        text.Contains("organic farming", StringComparison.OrdinalIgnoreCase)
+        || text.Contains("organically grown", StringComparison.OrdinalIgnoreCase)
+        || text.Contains("kontrolliert biologisch", StringComparison.OrdinalIgnoreCase)
+        || text.Contains("agriculture biologique", StringComparison.OrdinalIgnoreCase);
 
     /// <summary>A percent claimed on the front belongs to the substance named beside it.</summary>
     private static void Claims(LabelText label, List<FoundName> found)
@@ -214,7 +260,9 @@ internal static class NameFinder
                 continue;
             }
 
-            var index = found.FindIndex(item => item.Ingredient == named || (named.Substance is not null && item.Ingredient.Substance == named.Substance));
+            var index = found.FindIndex(item =>
+                item.Ingredient == named || (named.Substance is not null && item.Ingredient.Substance == named.Substance)
+            );
             if (index < 0)
             {
                 found.Insert(0, new(named.Name, named, 0, LabelSection.Ingredients, 0.9, percent));

@@ -1,6 +1,8 @@
 namespace OatPath.Core.Peel;
 
-/// <summary>What is asked on the day of a session; yes to any of them speaks against it. An answer is one kind of fact, wherever it was given.</summary>
+/// <summary>
+/// What is asked on the day of a session; yes to any of them speaks against it. An answer is one kind of fact, wherever it was given.
+/// </summary>
 public enum DayQuestion
 {
     Sunburn,
@@ -35,33 +37,91 @@ public sealed record DayQuestionWords(DayQuestion Question, string Text, string 
 
     public static IReadOnlyList<DayQuestionWords> All { get; } =
     [
-        new(DayQuestion.Sunburn, "Any sunburn, or strong sun in the last 7 days?", "Not tonight: skin that was in the sun burns under an acid.", "7 days without strong sun."),
-        new(DayQuestion.OpenSkin, "Anything open: a picked spot, a scratch, a nick, a burn?", "Where it is open the peel is left out; show where.", "Say so when it has closed."),
-        new(DayQuestion.ColdSore, "A cold sore, or the tingle of one?", "Not tonight: an acid spreads a cold sore. Only gentle care until it has healed.", "Say so when it has healed; a clinician can advise on cover."),
-        new(DayQuestion.NewMedicine, "A new medicine since your studio last asked?", "Not tonight: some medicines make skin burn or bleed sooner.", "Your studio looks at it first, with your clinician where it is needed."),
-        new(DayQuestion.UsedElse, "Any acid, scrub, retinoid, wax or new product in the last 7 days that was not in the plan?", "Not tonight: two of them add up.", "7 days with the plan alone; tell your studio what it was."),
+        new(
+            DayQuestion.Sunburn,
+            "Any sunburn, or strong sun in the last 7 days?",
+            "Not tonight: skin that was in the sun burns under an acid.",
+            "7 days without strong sun."
+        ),
+        new(
+            DayQuestion.OpenSkin,
+            "Anything open: a picked spot, a scratch, a nick, a burn?",
+            "Where it is open the peel is left out; show where.",
+            "Say so when it has closed."
+        ),
+        new(
+            DayQuestion.ColdSore,
+            "A cold sore, or the tingle of one?",
+            "Not tonight: an acid spreads a cold sore. Only gentle care until it has healed.",
+            "Say so when it has healed; a clinician can advise on cover."
+        ),
+        new(
+            DayQuestion.NewMedicine,
+            "A new medicine since your studio last asked?",
+            "Not tonight: some medicines make skin burn or bleed sooner.",
+            "Your studio looks at it first, with your clinician where it is needed."
+        ),
+        new(
+            DayQuestion.UsedElse,
+            "Any acid, scrub, retinoid, wax or new product in the last 7 days that was not in the plan?",
+            "Not tonight: two of them add up.",
+            "7 days with the plan alone; tell your studio what it was."
+        ),
         new(DayQuestion.Pregnant, "Pregnant, or possibly?", "Not tonight: peels wait.", "A clinician's word, and your studio's plan."),
-        new(DayQuestion.Ill, "A fever, an infection, or run down?", "Not tonight: skin heals worse then.", "Say so when you are well again; the plan comes back gentler."),
-        new(DayQuestion.Stings, "Does the skin sting, burn or feel raw now?", "Not tonight: skin that stings before a peel is not whole.", "7 calm days; a plain moisturiser that does not sting."),
+        new(
+            DayQuestion.Ill,
+            "A fever, an infection, or run down?",
+            "Not tonight: skin heals worse then.",
+            "Say so when you are well again; the plan comes back gentler."
+        ),
+        new(
+            DayQuestion.Stings,
+            "Does the skin sting, burn or feel raw now?",
+            "Not tonight: skin that stings before a peel is not whole.",
+            "7 calm days; a plain moisturiser that does not sting."
+        ),
     ];
 
     /// <summary>What is asked at the sink besides, before a device or once more before a peel.</summary>
     public static IReadOnlyList<DayQuestionWords> AtTheSink { get; } =
     [
-        new(DayQuestion.Current, "Has anything changed: an implant, heart rhythm trouble, epilepsy, metal in the face?", "Never with these. Put it away and tell your studio.", "Your studio notes it at Meet, or clears the answer with a reason."),
-        new(DayQuestion.Light, "Light-sensitive eyes, a medicine that makes skin sensitive to light, or epilepsy?", "Not with these. Put it away and tell your studio.", "Your studio notes it at Meet, or clears the answer with a reason."),
-        new(DayQuestion.Filler, "Filler or muscle relaxant in the last 14 days?", "Not over fresh filler. Tell your studio when it was.", "14 days after it."),
-        new(DayQuestion.Changed, "Has anything changed since you answered: something open, a cold sore, a fever, anything else used?", "Not tonight. Answer the questions of the day again; your studio sees it.", "The questions of the day answered again, or 7 calm days."),
+        new(
+            DayQuestion.Current,
+            "Has anything changed: an implant, heart rhythm trouble, epilepsy, metal in the face?",
+            "Never with these. Put it away and tell your studio.",
+            "Your studio notes it at Meet, or clears the answer with a reason."
+        ),
+        new(
+            DayQuestion.Light,
+            "Light-sensitive eyes, a medicine that makes skin sensitive to light, or epilepsy?",
+            "Not with these. Put it away and tell your studio.",
+            "Your studio notes it at Meet, or clears the answer with a reason."
+        ),
+        new(
+            DayQuestion.Filler,
+            "Filler or muscle relaxant in the last 14 days?",
+            "Not over fresh filler. Tell your studio when it was.",
+            "14 days after it."
+        ),
+        new(
+            DayQuestion.Changed,
+            "Has anything changed since you answered: something open, a cold sore, a fever, anything else used?",
+            "Not tonight. Answer the questions of the day again; your studio sees it.",
+            "The questions of the day answered again, or 7 calm days."
+        ),
     ];
 
-    public static DayQuestionWords Of(DayQuestion question) => (int)question < All.Count ? All[(int)question] : AtTheSink[(int)question - All.Count];
+    public static DayQuestionWords Of(DayQuestion question) =>
+        (int)question < All.Count ? All[(int)question] : AtTheSink[(int)question - All.Count];
 
     /// <summary>The question that an ask of a session stands for; null for one that is about that moment alone.</summary>
     /// <param name="ask">Id of the ask: the question's own name, or one of scripts written before they had it.</param>
-    public static DayQuestion? OfAsk(string ask) => House.EnumName.Find<DayQuestion>(ask) ?? ask switch
-    {
-        "open" => DayQuestion.OpenSkin,
-        "active" => DayQuestion.UsedElse,
-        _ => null,
-    };
+    public static DayQuestion? OfAsk(string ask) =>
+        House.EnumName.Find<DayQuestion>(ask)
+        ?? ask switch
+        {
+            "open" => DayQuestion.OpenSkin,
+            "active" => DayQuestion.UsedElse,
+            _ => null,
+        };
 }

@@ -9,7 +9,9 @@ namespace OatPath.Core.Peel;
 /// <param name="SunBeforeDays">Without strong sun before it.</param>
 /// <param name="SunAfterDays">Without strong sun after it, and with SPF 50.</param>
 /// <param name="WaxDays">Before and after waxing.</param>
-/// <remarks>Source: trade convention, strictest end. Course of a strong kit: house default, three days longer than a light peel's.</remarks>
+/// <remarks>
+/// Source: trade convention, strictest end. Course of a strong kit: house default, three days longer than a light peel's.
+/// </remarks>
 public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDays, int SunAfterDays, int WaxDays)
 {
     /// <summary>Interval while the skin is new to a kit, days, and how many peels it counts as new.</summary>
@@ -17,12 +19,16 @@ public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDay
     public const int NewIntervalDays = 14;
     public const int NewPeels = 3;
 
-    /// <summary>Weeks on a steady routine before the first peel, and on a pigment inhibitor before a strong kit on skin that marks easily; days.</summary>
+    /// <summary>
+    /// Weeks on a steady routine before the first peel, and on a pigment inhibitor before a strong kit on skin that marks easily; days.
+    /// </summary>
     /// <remarks>House default within trade convention.</remarks>
     public const int SteadyDays = 28;
     public const int PigmentDays = 28;
 
-    /// <summary>A peel evening that went by is offered again after so many days, so that the other actives are not kept off for long.</summary>
+    /// <summary>
+    /// A peel evening that went by is offered again after so many days, so that the other actives are not kept off for long.
+    /// </summary>
     /// <remarks>House default.</remarks>
     public const int OfferAgainDays = 7;
 
@@ -34,7 +40,9 @@ public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDay
 }
 
 /// <summary>Days a product stops before a peel and stays off after it; the evening itself is always without it.</summary>
-/// <remarks>Source: trade convention, strictest end; clay masks with what is done by hand, and no extra on a peel evening: house default.</remarks>
+/// <remarks>
+/// Source: trade convention, strictest end; clay masks with what is done by hand, and no extra on a peel evening: house default.
+/// </remarks>
 public readonly record struct PeelStop(int Before, int After)
 {
     /// <summary>No product stops earlier or stays off longer.</summary>
@@ -50,7 +58,8 @@ public readonly record struct PeelStop(int Before, int After)
     {
         var weak = strength == KitStrength.Weak;
         PeelStop? strictest = null;
-        void Add(PeelStop stop) => strictest = new(Math.Max(stop.Before, strictest?.Before ?? 0), Math.Max(stop.After, strictest?.After ?? 0));
+        void Add(PeelStop stop) =>
+            strictest = new(Math.Max(stop.Before, strictest?.Before ?? 0), Math.Max(stop.After, strictest?.After ?? 0));
 
         foreach (var active in product.Actives)
         {

@@ -11,6 +11,7 @@ public sealed record CarePath
     public const string FormatName = "oatpath/path";
 
     public string Format { get; init; } = FormatName;
+
     [Between(1, 1)]
     public int Version { get; init; } = 1;
     public string Engine { get; init; } = EngineVersion.Current;
@@ -37,11 +38,19 @@ public sealed record CarePath
 
     /// <summary>Whether this skin is established in every irritant family of a product.</summary>
     public bool IsEstablished(Shelf.Product product) =>
-        Shelf.ProductRoles.Families(product).All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || Established.Contains(family));
+        Shelf
+            .ProductRoles.Families(product)
+            .All(family => Skin.FamilyTraits.Of(family).Irritant == Skin.Degree.No || Established.Contains(family));
 
     /// <summary>The first use of a product from today on, with its step; null where the path has none.</summary>
-    public (DateOnly On, Step Step)? NextUse(string product) => Days.Where(day => day.Date >= Today)
-        .SelectMany(day => day.Evening.Steps.Concat(day.Morning.Steps).Where(step => step.Product == product && step.Action == StepAction.Apply).Select(step => ((DateOnly, Step)?)(day.Date, step))).FirstOrDefault();
+    public (DateOnly On, Step Step)? NextUse(string product) =>
+        Days.Where(day => day.Date >= Today)
+            .SelectMany(day =>
+                day.Evening.Steps.Concat(day.Morning.Steps)
+                    .Where(step => step.Product == product && step.Action == StepAction.Apply)
+                    .Select(step => ((DateOnly, Step)?)(day.Date, step))
+            )
+            .FirstOrDefault();
 
     public DayPath? On(DateOnly day) => Days.Count == 0 ? null : Days.ElementAtOrDefault(day.DayNumber - Days[0].Date.DayNumber);
 }
@@ -49,8 +58,7 @@ public sealed record CarePath
 /// <summary>One care day.</summary>
 /// <param name="Avoid">What to leave out that day, each with its rule.</param>
 /// <param name="Load">Planning index of the day's actives; a planning aid, never a medical measure.</param>
-public sealed record DayPath(
-    DateOnly Date, HalfDay Morning, HalfDay Evening, IReadOnlyList<Because> Avoid, double Load, DayLog? Log = null)
+public sealed record DayPath(DateOnly Date, HalfDay Morning, HalfDay Evening, IReadOnlyList<Because> Avoid, double Load, DayLog? Log = null)
 {
     public HalfDay this[Moment moment] => moment == Moment.Morning ? Morning : Evening;
 }
@@ -59,7 +67,12 @@ public sealed record DayPath(
 public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false);
 
 /// <summary>What the log says of a day, by product.</summary>
-public sealed record DayLog(IReadOnlyList<string> Applied, IReadOnlyList<string> Skipped, [property: Between(0, 10)] int? Sting = null, CheckIn.Outcome? Outcome = null);
+public sealed record DayLog(
+    IReadOnlyList<string> Applied,
+    IReadOnlyList<string> Skipped,
+    [property: Between(0, 10)] int? Sting = null,
+    CheckIn.Outcome? Outcome = null
+);
 
 /// <summary>What opened a window.</summary>
 public enum WindowKind
@@ -97,12 +110,24 @@ public sealed record PathWindow(WindowKind Kind, DateOnly From, DateOnly? Until,
     /// <summary>What rests around a treatment; null for every other window.</summary>
     public RestrictionKind? Restriction { get; init; }
 
-    /// <summary>Wall-clock time at the studio at which it ends, and the calendar day of that time; null where the whole of its last care day is in.</summary>
+    /// <summary>
+    /// Wall-clock time at the studio at which it ends, and the calendar day of that time; null where the whole of its last care day is in.
+    /// </summary>
     public TimeOnly? EndsAt { get; init; }
     public DateOnly? EndsOn { get; init; }
 }
 
-public enum LadderState { WaitingForStart, PatchTest, Climbing, Off, Paused, Stopped, Level, Blocked }
+public enum LadderState
+{
+    WaitingForStart,
+    PatchTest,
+    Climbing,
+    Off,
+    Paused,
+    Stopped,
+    Level,
+    Blocked,
+}
 
 /// <summary>Where an active stands on its ladder at <see cref="CarePath.AsOf"/>.</summary>
 public sealed record LadderStatus
@@ -110,6 +135,7 @@ public sealed record LadderStatus
     public required string Product { get; init; }
     public required string Ladder { get; init; }
     public required LadderState State { get; init; }
+
     [Between(-1, 10)]
     public required int Rung { get; init; }
     public required Frequency Frequency { get; init; }
@@ -123,8 +149,10 @@ public sealed record LadderStatus
 
     /// <summary>The client's own ladder, mildest first: its rungs, where a start begins, and the days at each.</summary>
     public required IReadOnlyList<Ramp.Rung> Rungs { get; init; }
+
     [Between(0, 10)]
     public required int StartRung { get; init; }
+
     [Between(0, 366)]
     public required int HoldDays { get; init; }
     public DateOnly? Since { get; init; }
@@ -141,8 +169,10 @@ public sealed record LadderStatus
 
     [Between(0, 10000)]
     public int Uses { get; init; }
+
     [Between(0, 10000)]
     public int Planned { get; init; }
+
     [Between(0, 10)]
     public int WorstSting { get; init; }
 
@@ -153,7 +183,9 @@ public sealed record LadderStatus
     [Between(0, 1)]
     public double? ChanceNext { get; init; }
 
-    /// <summary>How sure the estimate is, 0 to 1, that <see cref="ChanceNext"/> is over the house's limit; null where there is none.</summary>
+    /// <summary>
+    /// How sure the estimate is, 0 to 1, that <see cref="ChanceNext"/> is over the house's limit; null where there is none.
+    /// </summary>
     [Between(0, 1)]
     public double? SureOverNext { get; init; }
 
@@ -169,7 +201,14 @@ public sealed record LadderStatus
 
 /// <summary>What one report meant.</summary>
 /// <param name="Day">The care day it was about.</param>
-public sealed record ReportOutcome(string Id, DateOnly Day, DateTimeOffset HappenedAt, [property: Between(0, 10)] int Sting, CheckIn.Outcome Outcome, Because Because);
+public sealed record ReportOutcome(
+    string Id,
+    DateOnly Day,
+    DateTimeOffset HappenedAt,
+    [property: Between(0, 10)] int Sting,
+    CheckIn.Outcome Outcome,
+    Because Because
+);
 
 public sealed record ProjectedRung(DateOnly From, [property: Between(-1, 10)] int Rung, Frequency Frequency);
 
@@ -225,8 +264,16 @@ public sealed record InTheWay(Because Because, DateOnly? Until);
 
 /// <summary>Something only the practitioner can decide, most urgent kind first.</summary>
 /// <param name="Report">The report that raised it, or null.</param>
-public sealed record Question(QuestionKind Kind, string? Product, DateOnly Since, Because Because, [property: Between(-1, 10)] int? Rung = null, string? Report = null)
+public sealed record Question(
+    QuestionKind Kind,
+    string? Product,
+    DateOnly Since,
+    Because Because,
+    [property: Between(-1, 10)] int? Rung = null,
+    string? Report = null
+)
 {
     /// <summary>Whether a booked treatment is not to be counted on, and not only in want of something for the days after it.</summary>
-    public bool IsAgainst(string treatment) => Kind == QuestionKind.Booking && Report == treatment && Because.Rule == RuleBook.BookingStands;
+    public bool IsAgainst(string treatment) =>
+        Kind == QuestionKind.Booking && Report == treatment && Because.Rule == RuleBook.BookingStands;
 }

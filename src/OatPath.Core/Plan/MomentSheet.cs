@@ -7,7 +7,10 @@ namespace OatPath.Core.Plan;
 /// <param name="Days">Days of the span on which it is done, oldest first.</param>
 public sealed record SheetLine(Step Step, IReadOnlyList<DateOnly> Days);
 
-/// <summary>All that one moment asks for over a span of days, in one order: actives of alternate evenings stand on the same sheet, each with its days.</summary>
+/// <summary>
+/// All that one moment asks for over a span of days, in one order: actives of alternate evenings stand on the same sheet, each with its
+/// days.
+/// </summary>
 /// <remarks>Derived: the fullest day gives the order; what other days add follows whatever stands before it there.</remarks>
 public static class MomentSheet
 {
@@ -21,7 +24,13 @@ public static class MomentSheet
             Merge(order, [.. day[moment].Steps.Where(Stands)]);
         }
 
-        return [.. order.Select(step => new SheetLine(step, [.. days.Where(day => day[moment].Steps.Any(other => other.Key == step.Key)).Select(day => day.Date)]))];
+        return
+        [
+            .. order.Select(step => new SheetLine(
+                step,
+                [.. days.Where(day => day[moment].Steps.Any(other => other.Key == step.Key)).Select(day => day.Date)]
+            )),
+        ];
     }
 
     private static void Merge(List<Step> order, List<Step> steps)

@@ -7,7 +7,13 @@ namespace OatPath.Core.Plan;
 /// <param name="Added">Products that come in.</param>
 /// <param name="Removed">Products that go.</param>
 /// <param name="Reordered">The same products in another order, or in another amount.</param>
-public sealed record HalfDayChange(DateOnly Date, Moment Moment, IReadOnlyList<string> Added, IReadOnlyList<string> Removed, bool Reordered);
+public sealed record HalfDayChange(
+    DateOnly Date,
+    Moment Moment,
+    IReadOnlyList<string> Added,
+    IReadOnlyList<string> Removed,
+    bool Reordered
+);
 
 /// <summary>Compares two paths as a client sees them: products, their order and amounts.</summary>
 public static class PathDiff
@@ -28,7 +34,15 @@ public static class PathDiff
 
                 var oldKeys = old.Select(step => step.Key).ToList();
                 var nowKeys = now.Select(step => step.Key).ToList();
-                changes.Add(new(day.Date, moment, [.. nowKeys.Except(oldKeys)], [.. oldKeys.Except(nowKeys)], nowKeys.Order().SequenceEqual(oldKeys.Order())));
+                changes.Add(
+                    new(
+                        day.Date,
+                        moment,
+                        [.. nowKeys.Except(oldKeys)],
+                        [.. oldKeys.Except(nowKeys)],
+                        nowKeys.Order().SequenceEqual(oldKeys.Order())
+                    )
+                );
             }
         }
 
@@ -36,5 +50,12 @@ public static class PathDiff
     }
 
     private static List<(string Key, string Amount)> Shown(HalfDay? half) =>
-        half is null ? [] : [.. half.Steps.Where(step => step.Action is StepAction.Apply or StepAction.PatchTest).Select(step => (step.Key, step.Amount?.ToString() ?? ""))];
+        half is null
+            ? []
+            :
+            [
+                .. half
+                    .Steps.Where(step => step.Action is StepAction.Apply or StepAction.PatchTest)
+                    .Select(step => (step.Key, step.Amount?.ToString() ?? "")),
+            ];
 }

@@ -8,7 +8,15 @@ namespace OatPath.Core.Plan;
 /// <param name="After">Days on which it is planned.</param>
 /// <param name="PatchOn">The evening of a patch test that comes in, or null.</param>
 /// <param name="AmountBefore">Amount, contact and level, where they differ on the first use; else null.</param>
-public sealed record ProductChange(string Product, Moment Moment, IReadOnlyList<DateOnly> Before, IReadOnlyList<DateOnly> After, DateOnly? PatchOn, string? AmountBefore, string? AmountAfter)
+public sealed record ProductChange(
+    string Product,
+    Moment Moment,
+    IReadOnlyList<DateOnly> Before,
+    IReadOnlyList<DateOnly> After,
+    DateOnly? PatchOn,
+    string? AmountBefore,
+    string? AmountAfter
+)
 {
     public bool IsAdded => Before.Count == 0;
 
@@ -33,7 +41,9 @@ public static class PlanChanges
                 var amount = was.Count > 0 && will.Count > 0 && amountWas != amountWill;
                 if (!was.SequenceEqual(will) || amount || patches.Waits(product))
                 {
-                    changes.Add(new(product, moment, was, will, patches.Take(product), amount ? amountWas : null, amount ? amountWill : null));
+                    changes.Add(
+                        new(product, moment, was, will, patches.Take(product), amount ? amountWas : null, amount ? amountWill : null)
+                    );
                 }
             }
         }
@@ -95,7 +105,14 @@ public static class PlanChanges
             var shown = span.Select(day => path.On(day.Date)).OfType<DayPath>().ToList();
             if (shown.Count > 0)
             {
-                uses.Order.AddRange(MomentSheet.Of(shown, moment).Select(line => line.Step).Where(step => step is { Action: StepAction.Apply, Product: not null }).Select(step => step.Product!).Distinct());
+                uses.Order.AddRange(
+                    MomentSheet
+                        .Of(shown, moment)
+                        .Select(line => line.Step)
+                        .Where(step => step is { Action: StepAction.Apply, Product: not null })
+                        .Select(step => step.Product!)
+                        .Distinct()
+                );
             }
 
             foreach (var day in shown)
@@ -132,7 +149,13 @@ public static class PlanChanges
 
         private static string Amount(Step step)
         {
-            var parts = new[] { step.Amount?.ToString(), step.ContactSeconds is { } seconds ? Words.Duration(seconds) : null, step.Level is { } level ? $"level {level}" : null, step.Layers > 1 ? $"{step.Layers} layers" : null };
+            var parts = new[]
+            {
+                step.Amount?.ToString(),
+                step.ContactSeconds is { } seconds ? Words.Duration(seconds) : null,
+                step.Level is { } level ? $"level {level}" : null,
+                step.Layers > 1 ? $"{step.Layers} layers" : null,
+            };
             return string.Join(", ", parts.OfType<string>());
         }
     }

@@ -8,7 +8,10 @@ public enum StepAdvice
     /// <summary>Nothing speaks against the yes.</summary>
     Yes,
 
-    /// <summary>A strong reaction is expected over the house's limit, though the estimate is not sure of it: the client is asked first, or the step waits; the yes comes second and with a reason.</summary>
+    /// <summary>
+    /// A strong reaction is expected over the house's limit, though the estimate is not sure of it: the client is asked first, or the step
+    /// waits; the yes comes second and with a reason.
+    /// </summary>
     AskFirst,
 }
 

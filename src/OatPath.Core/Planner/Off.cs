@@ -4,7 +4,8 @@ using OatPath.Core.Planner.Tracks;
 namespace OatPath.Core.Planner;
 
 /// <summary>Why a product is off on a day, and until when.</summary>
-/// <param name="Until">The last day for which it is known to hold, as seen from the day asked; null until somebody acts, or an answer at Meet changes.</param>
+/// <param name="Until">The last day for which it is known to hold, as seen from the day asked; null until somebody acts, or an answer at
+/// Meet changes.</param>
 /// <param name="EndsWithAnswers">Whether what ends it is an answer at Meet that begins or ends.</param>
 internal sealed record Off(Because Because, DateOnly? Until, bool EndsWithAnswers)
 {
@@ -29,7 +30,10 @@ internal interface IKeepsOff
 /// <summary>Several things that keep products off, the most telling first.</summary>
 internal sealed class FirstOf(params IKeepsOff[] reasons) : IKeepsOff
 {
-    private readonly IKeepsOff[] asked = [.. reasons.SelectMany(reason => reason is FirstOf several ? several.asked : [reason]).Where(reason => !reason.Never)];
+    private readonly IKeepsOff[] asked =
+    [
+        .. reasons.SelectMany(reason => reason is FirstOf several ? several.asked : [reason]).Where(reason => !reason.Never),
+    ];
 
     public bool Never => asked.Length == 0;
 

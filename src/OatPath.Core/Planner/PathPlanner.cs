@@ -18,9 +18,11 @@ public static class PathPlanner
     /// <param name="days">1 to <see cref="MaxDays"/>.</param>
     /// <exception cref="ArgumentException">The case names an unknown time zone; check it with <see cref="CaseCheck"/> first.</exception>
     /// <exception cref="ArgumentOutOfRangeException">Too many days.</exception>
-    public static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from = null, int days = 84) => Plan(file, rules, from, days, RuleSwitch.All);
+    public static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from = null, int days = 84) =>
+        Plan(file, rules, from, days, RuleSwitch.All);
 
-    /// <param name="climbs">Projects: every planned use is made without a reaction and every step up approved on its day. Never shown to a client.</param>
+    /// <param name="climbs">Projects: every planned use is made without a reaction and every step up approved on its day. Never shown to a
+    /// client.</param>
     internal static CarePath Plan(CaseFile file, HouseRules rules, DateOnly? from, int days, RuleSwitch rule, bool climbs = false)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
@@ -59,10 +61,19 @@ public static class PathPlanner
             AsOf = file.AsOf,
             Today = facts.Today,
             Days = planned,
-            Windows = [.. run.Reactions.Windows.Concat(PlanWindows.Of(facts, run.Care, run.Standing, run.PeelDays, run.Needles, run.PeelRest))
-                .Where(window => window.From <= last && (window.Until is null || window.Until >= first)).OrderBy(window => window.From).ThenBy(window => window.Kind)],
+            Windows =
+            [
+                .. run
+                    .Reactions.Windows.Concat(PlanWindows.Of(facts, run.Care, run.Standing, run.PeelDays, run.Needles, run.PeelRest))
+                    .Where(window => window.From <= last && (window.Until is null || window.Until >= first))
+                    .OrderBy(window => window.From)
+                    .ThenBy(window => window.Kind),
+            ],
             Ladders = [.. summary!.Ladders.Select(ladder => WithDay(ladder, planned, facts.Today))],
-            Questions = [.. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => QuestionTable.Of(question.Kind).Urgency)],
+            Questions =
+            [
+                .. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => QuestionTable.Of(question.Kind).Urgency),
+            ],
             Warnings = [.. summary.Warnings.Concat(run.Ignored).Concat(composer.Warnings(planned))],
             Established = summary.Established,
             Reports = run.Reactions.Reports,
@@ -106,9 +117,20 @@ public static class PathPlanner
         var more = uses.Number("more");
         foreach (var day in days)
         {
-            if (day.Date >= today && day.Log?.Applied.Contains(ladder.Product) != true && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == ladder.Product && step.IsActive()) && --more == 0)
+            if (
+                day.Date >= today
+                && day.Log?.Applied.Contains(ladder.Product) != true
+                && day.Morning.Steps.Concat(day.Evening.Steps).Any(step => step.Product == ladder.Product && step.IsActive())
+                && --more == 0
+            )
             {
-                var said = Because.Of(RuleBook.EnoughUses, ("more", uses.Values["more"]), ("need", uses.Values["need"]), ("by", $"by {Words.Day(day.Date)}"), ("on", day.Date));
+                var said = Because.Of(
+                    RuleBook.EnoughUses,
+                    ("more", uses.Values["more"]),
+                    ("need", uses.Values["need"]),
+                    ("by", $"by {Words.Day(day.Date)}"),
+                    ("on", day.Date)
+                );
                 return ladder with { Missing = [.. ladder.Missing.Select(missing => missing == uses ? said : missing)] };
             }
         }

@@ -34,7 +34,15 @@ internal sealed class PathSummary
         var questions = new List<Question>();
         if (run.Reactions.OpenStop is { } stop && run.Reactions.OpenStopSince is { } since)
         {
-            questions.Add(new(stop.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed, null, since, stop.Because, Report: run.Reactions.OpenStopReport));
+            questions.Add(
+                new(
+                    stop.Outcome == Outcome.MedicalHelp ? QuestionKind.MedicalHelp : QuestionKind.ClearRed,
+                    null,
+                    since,
+                    stop.Because,
+                    Report: run.Reactions.OpenStopReport
+                )
+            );
         }
 
         foreach (var track in run.Standing.Tracks.Where(track => track.Active))
@@ -52,76 +60,46 @@ internal sealed class PathSummary
 
         var checkIns = CheckInsDue.Of(facts);
         questions.AddRange(CareQuestions.Of(facts, run, checkIns));
-        questions.AddRange(Told(facts, run));
+        questions.AddRange(ToldQuestions.Of(facts, run));
         if (facts.File.Intake.BirthDate is null && facts.InUse.Exists(product => product.Has(Family.Retinoid) || product.IsKit()))
         {
             questions.Add(new(QuestionKind.AskBirthDate, null, today, Because.Of(RuleBook.AskBirthDate)));
         }
 
         // Every four weeks, and on the day of a treatment.
-        if (facts.File.Intake.SafetyAskedOn is { } asked && (asked.AddDays(SafetyAskDays) <= today || (asked < today && facts.File.Treatments.Any(treatment => treatment.On == today))))
+        if (
+            facts.File.Intake.SafetyAskedOn is { } asked
+            && (asked.AddDays(SafetyAskDays) <= today || (asked < today && facts.File.Treatments.Any(treatment => treatment.On == today)))
+        )
         {
-            questions.Add(new(QuestionKind.AskSafetyAgain, null, asked.AddDays(SafetyAskDays) <= today ? asked.AddDays(SafetyAskDays) : today, Because.Of(RuleBook.AskSafety, ("on", asked))));
+            questions.Add(
+                new(
+                    QuestionKind.AskSafetyAgain,
+                    null,
+                    asked.AddDays(SafetyAskDays) <= today ? asked.AddDays(SafetyAskDays) : today,
+                    Because.Of(RuleBook.AskSafety, ("on", asked))
+                )
+            );
         }
 
-        return new() { CheckIns = checkIns, Ladders = Projected(ladders, rules), Questions = [.. questions.OrderBy(question => QuestionTable.Of(question.Kind).Urgency).ThenBy(question => question.Since).ThenBy(question => question.Product, StringComparer.Ordinal)], Warnings = warnings, Established = [.. Enum.GetValues<Family>().Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today))] };
-    }
-
-    /// <summary>What the client told in the last days that was not planned.</summary>
-    private static IEnumerable<Question> Told(KnownFacts facts, PlanRun run)
-    {
-        var since = facts.Today.AddDays(-Overuse.ToldDays);
-        foreach (var (product, report) in facts.Told.Where(told => told.Report.Day >= since).DistinctBy(told => (told.Product.Id, told.Report.Day)))
+        return new()
         {
-            yield return new(QuestionKind.UsedElse, null, report.Day, ToldUse.Say(product, report), Report: report.Id);
-        }
-
-        foreach (var answers in facts.Screened.Where(answers => answers.Yes.Count > 0 && (answers.Day >= since || answers.Yes.Any(question => question is DayQuestion.NewMedicine or DayQuestion.Pregnant or DayQuestion.Current or DayQuestion.Light))))
-        {
-            var asked = DayQuestionWords.Of(answers.Yes[0]);
-            yield return new(QuestionKind.Screened, null, answers.Day, Because.Of(RuleBook.PeelScreened, ("product", facts.NameOf(answers.Product)), ("on", answers.Day),
-                ("question", string.Join(" ", answers.Yes.Select(question => DayQuestionWords.Of(question).Text))), ("changes", answers.Note.Length > 0 ? $"Said: {answers.Note}" : asked.Changes)), Report: answers.Id);
-        }
-
-        foreach (var question in SessionQuestions.Of(facts))
-        {
-            yield return question;
-        }
-
-        foreach (var soon in run.TooSoon.Found)
-        {
-            yield return new(QuestionKind.TooSoon, soon.Product.Id, soon.Day, soon.Because, Report: facts.Told.FirstOrDefault(told => told.Product.Id == soon.Product.Id && told.Report.Day == soon.Day).Report?.Id);
-        }
-
-        foreach (var (kit, day) in facts.HomePeels.Where(peel => peel.Day >= since))
-        {
-            if (facts.File.Shelf.First(item => item.Product.Id == kit).Product is var bottle && KitClass.Of(bottle) is { Strength: KitStrength.Weak or KitStrength.Strong } kitClass && KitLimits.Of(kitClass.Strength) is var limit && facts.ContactOf(kit, day) is { } stayed && stayed > limit)
-            {
-                yield return new(QuestionKind.KitTooLong, kit, day, Because.Of(RuleBook.KitTooLong, ("product", bottle.Name), ("time", Words.Duration(stayed)), ("on", day), ("limit", Words.Duration(limit)), ("class", kitClass.Strength == KitStrength.Weak ? "a strong kit" : "a medium peel")));
-            }
-        }
-
-        foreach (var over in run.Overuse.Found.GroupBy(over => over.Product).Select(group => group.Last()))
-        {
-            yield return new(QuestionKind.Overuse, over.Product, over.Day, over.Because);
-        }
-
-        foreach (var track in run.Standing.Tracks)
-        {
-            if (track.Doubt is { } doubt && track.Stopped is null)
-            {
-                yield return new(QuestionKind.StartDoubted, track.Product.Id, track.Start!.On, doubt);
-            }
-        }
-
-        foreach (var track in run.Standing.Tracks)
-        {
-            if (track.Start is not null && run.SunscreenAsked.Of(track, facts.Today) is { } leftOut)
-            {
-                yield return new(QuestionKind.SunscreenSkipped, null, facts.Sunscreen.In7(facts.Today).First(), leftOut.Because);
-                break;
-            }
-        }
+            CheckIns = checkIns,
+            Ladders = Projected(ladders, rules),
+            Questions =
+            [
+                .. questions
+                    .OrderBy(question => QuestionTable.Of(question.Kind).Urgency)
+                    .ThenBy(question => question.Since)
+                    .ThenBy(question => question.Product, StringComparer.Ordinal),
+            ],
+            Warnings = warnings,
+            Established =
+            [
+                .. Enum.GetValues<Family>()
+                    .Where(family => FamilyTraits.Of(family).Irritant != Degree.No && run.Established.Is(family, today)),
+            ],
+        };
     }
 
     private static LadderStatus Status(Track track, KnownFacts facts, HouseRules rules, PlanRun run)
@@ -129,17 +107,26 @@ internal sealed class PathSummary
         var today = facts.Today;
         var blocked = run.Verdicts.Refusal(track.Product, today);
         var replaced = track.Started ? run.StrongerInUse.Of(track, today)?.Because : null;
-        var state = blocked is not null ? LadderState.Blocked
+        var state =
+            blocked is not null ? LadderState.Blocked
             : track.Stopped is not null || replaced is not null ? LadderState.Stopped
             : track.Start is null ? LadderState.WaitingForStart
             : run.Repair.On(today) is not null || run.Calendar.Of(track, today) is not null ? LadderState.Paused
             : track.Easing.Covers(today) ? LadderState.Off
-            : !track.Started ? (track.NeedsPatch && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > today) ? LadderState.PatchTest : LadderState.WaitingForStart)
+            : !track.Started
+                ? (
+                    track.NeedsPatch && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > today)
+                        ? LadderState.PatchTest
+                        : LadderState.WaitingForStart
+                )
             : track.Level ? LadderState.Level
             : LadderState.Climbing;
         var rung = track.Started ? track.Rung : track.FirstRung;
-        var climbs = track.Started && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
-            && rung < track.Ladder.Top && track.Ladder.Climbs;
+        var climbs =
+            track.Started
+            && state is LadderState.Climbing or LadderState.Off or LadderState.Paused
+            && rung < track.Ladder.Top
+            && track.Ladder.Climbs;
         var missing = climbs ? run.Steps.Missing(track, today) : [];
         if (blocked is not null || track.Stopped is not null || replaced is not null)
         {
@@ -172,7 +159,14 @@ internal sealed class PathSummary
             State = state,
             Rung = rung,
             Frequency = track.Ladder[rung],
-            DownOn = track.Active && track.Started && rung > 0 && track.IdleDays < rules.GapDownDays + track.Peels.EveryDays && state is LadderState.Climbing or LadderState.Level ? today.AddDays(rules.GapDownDays + track.Peels.EveryDays - track.IdleDays) : null,
+            DownOn =
+                track.Active
+                && track.Started
+                && rung > 0
+                && track.IdleDays < rules.GapDownDays + track.Peels.EveryDays
+                && state is LadderState.Climbing or LadderState.Level
+                    ? today.AddDays(rules.GapDownDays + track.Peels.EveryDays - track.IdleDays)
+                    : null,
             Moment = run.Standing.MomentOf(track),
             Rungs = kit ? [.. track.Ladder.Rungs.Select(one => one with { EveryDays = run.Peels.EveryDays(track) })] : track.Ladder.Rungs,
             StartRung = track.Ladder.StartRung,
@@ -199,13 +193,22 @@ internal sealed class PathSummary
         var ready = ladders.ConvertAll(ladder => ladder.NextDecision);
         var rungs = ladders.ConvertAll(_ => new List<ProjectedRung>());
         DateOnly? last = null;
-        while (Enumerable.Range(0, ladders.Count).Where(i => ready[i] is not null).OrderBy(i => ready[i]).Select(i => (int?)i).FirstOrDefault() is { } next)
+        while (
+            Enumerable.Range(0, ladders.Count).Where(i => ready[i] is not null).OrderBy(i => ready[i]).Select(i => (int?)i).FirstOrDefault()
+                is { } next
+        )
         {
             var ladder = ladders[next];
-            var from = last is { } before && before.AddDays(rules.ChangeSpacingDays) > ready[next] ? before.AddDays(rules.ChangeSpacingDays) : ready[next]!.Value;
+            var from =
+                last is { } before && before.AddDays(rules.ChangeSpacingDays) > ready[next]
+                    ? before.AddDays(rules.ChangeSpacingDays)
+                    : ready[next]!.Value;
             var rung = ladder.Rung + rungs[next].Count + 1;
             rungs[next].Add(new(from, rung, ladder.Rungs[rung].Frequency));
-            ready[next] = rung < ladder.Rungs.Count - 1 ? from.AddDays(Math.Max(Math.Max(ladder.HoldDays, ladder.EveryDays ?? 0), rules.ChangeSpacingDays)) : null;
+            ready[next] =
+                rung < ladder.Rungs.Count - 1
+                    ? from.AddDays(Math.Max(Math.Max(ladder.HoldDays, ladder.EveryDays ?? 0), rules.ChangeSpacingDays))
+                    : null;
             last = from;
         }
 
@@ -234,33 +237,70 @@ internal sealed class PathSummary
 
         if (track.Easing.Covers(today) && track.Easing.Because is { } off)
         {
-            questions.Add(new(QuestionKind.EasedOff, track.Product.Id, track.Easing.UsedOn ?? today, off, status.Rung, track.Easing.Report));
+            questions.Add(
+                new(QuestionKind.EasedOff, track.Product.Id, track.Easing.UsedOn ?? today, off, status.Rung, track.Easing.Report)
+            );
         }
 
         if (status.State == LadderState.PatchTest && track.Patch.Early is { } early)
         {
             var (looked, from) = (facts.DayOf(early.At), TimeZoneInfo.ConvertTime(early.CountsFrom, facts.Zone));
-            questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, looked, Because.Of(RuleBook.PatchEarly, ("product", track.Product.Name), ("on", looked),
-                ("from", Words.Day(DateOnly.FromDateTime(from.DateTime)) + from.ToString(", HH:mm", CultureInfo.InvariantCulture)))));
+            questions.Add(
+                new(
+                    QuestionKind.PatchUnread,
+                    track.Product.Id,
+                    looked,
+                    Because.Of(
+                        RuleBook.PatchEarly,
+                        ("product", track.Product.Name),
+                        ("on", looked),
+                        ("from", Words.Day(DateOnly.FromDateTime(from.DateTime)) + from.ToString(", HH:mm", CultureInfo.InvariantCulture))
+                    )
+                )
+            );
         }
         else if (status.State == LadderState.PatchTest && track.Patch.Done && track.Patch.On is { } on && on.AddDays(3) < today)
         {
-            questions.Add(new(QuestionKind.PatchUnread, track.Product.Id, on.AddDays(3), Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))));
+            questions.Add(
+                new(
+                    QuestionKind.PatchUnread,
+                    track.Product.Id,
+                    on.AddDays(3),
+                    Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", on))
+                )
+            );
         }
 
         if (status is { State: LadderState.Climbing, NextDecision: not null, Missing.Count: 0 })
         {
-            questions.Add(new(QuestionKind.StepUp, track.Product.Id, status.NextDecision.Value,
-                Because.Of(RuleBook.AskStepUp, ("product", track.Product.Name), ("days", today.DayNumber - track.Since!.Value.DayNumber),
-                    ("uses", status.Uses), ("planned", status.Planned), ("sting", status.WorstSting), ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(run.Standing.MomentOf(track) == Moment.Morning))),
-                status.Rung + 1));
+            questions.Add(
+                new(
+                    QuestionKind.StepUp,
+                    track.Product.Id,
+                    status.NextDecision.Value,
+                    Because.Of(
+                        RuleBook.AskStepUp,
+                        ("product", track.Product.Name),
+                        ("days", today.DayNumber - track.Since!.Value.DayNumber),
+                        ("uses", status.Uses),
+                        ("planned", status.Planned),
+                        ("sting", status.WorstSting),
+                        ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(run.Standing.MomentOf(track) == Moment.Morning))
+                    ),
+                    status.Rung + 1
+                )
+            );
         }
     }
 
     private static IEnumerable<Because> Missing(KnownFacts facts, PlanRun run)
     {
         var inUse = facts.InUse;
-        foreach (var lacking in Essentials.Lacking(inUse.Where(product => product.UsableOn(facts.Today) && run.Verdicts.Refusal(product, facts.Today) is null)))
+        foreach (
+            var lacking in Essentials.Lacking(
+                inUse.Where(product => product.UsableOn(facts.Today) && run.Verdicts.Refusal(product, facts.Today) is null)
+            )
+        )
         {
             yield return Because.Of(RuleBook.ShelfLacks, ("what", lacking));
         }
@@ -286,7 +326,10 @@ internal sealed class PathSummary
         var spf = run.SpfNeeded.On(facts.Today);
         if (!inUse.Any(product => product.IsUsableSunscreen(spf, facts.Today)))
         {
-            yield return run.Standing.Tracks.FirstOrDefault(track => track.Start is not null && track.Product.LightSensitising() != Degree.No) is { } active
+            yield return run.Standing.Tracks.FirstOrDefault(track =>
+                track.Start is not null && track.Product.LightSensitising() != Degree.No
+            )
+                is { } active
                 ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
                 : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
         }

@@ -52,8 +52,12 @@ internal sealed class PlanRun
         SpfNeeded = new(Care, PeelDays, Needles, rules);
         PeelRest = new(rule, PeelDays, Standing);
         SunscreenAsked = new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsAsk);
-        var waits = new FirstOf(new MissingEssentials(facts, rule, Verdicts), new UnknownPrescription(intake, rule, Standing), new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
-            new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait));
+        var waits = new FirstOf(
+            new MissingEssentials(facts, rule, Verdicts),
+            new UnknownPrescription(intake, rule, Standing),
+            new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
+            new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait)
+        );
         var bottle = new EmptyBottle(facts, rule);
         var told = new ToldUse(facts, rule);
         var screened = new ScreenedOut(facts, rule);
@@ -67,21 +71,61 @@ internal sealed class PlanRun
         Reactions = new(facts, rules, rule, course.Includes, course.IncludesPink, Standing.Tracks);
         Repair = new(Reactions, flags, treatments);
         Established = new(facts, Standing.Tracks);
-        Patches = new(facts, Standing.Tracks, new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar), quiet, waits, bottle, milder).Hinder);
+        Patches = new(
+            facts,
+            Standing.Tracks,
+            new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar), quiet, waits, bottle, milder).Hinder
+        );
         Tolerances = new(intake.Sensitivity);
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);
         var paused = new FirstOf(Repair, Calendar);
         var held = new StepsHeld(rule, facts, PeelRest, Questioned);
-        Steps = new(rules, rule, Standing, Tolerances, kits, SunscreenAsked, spacing, new FirstOf(quiet, new TenderSeason(intake, rules, rule)), paused, held, facts.IsAnswered, climbs);
+        Steps = new(
+            rules,
+            rule,
+            Standing,
+            Tolerances,
+            kits,
+            SunscreenAsked,
+            spacing,
+            new FirstOf(quiet, new TenderSeason(intake, rules, rule)),
+            paused,
+            held,
+            facts.IsAnswered,
+            climbs
+        );
         decided = new(facts, rules, rule, Standing);
-        ageing = new(facts, rules, rule, Reactions, new Suspensions(Care, intake, SunTimes.QuietDays), new FirstOf(paused, waits), PeelRest);
+        ageing = new(
+            facts,
+            rules,
+            rule,
+            Reactions,
+            new Suspensions(Care, intake, SunTimes.QuietDays),
+            new FirstOf(paused, waits),
+            PeelRest
+        );
 
         // What the days make of it.
         var ready = new ReadyToStart(rule, milder, Patches, quiet, SunscreenAsked, spacing);
-        var obstacles = new Obstacles(Verdicts, flags,
-            actives: new FirstOf(Calendar, PeelRest, screened, waits, bottle, told, new ReactionRest(rule), StrongerInUse, new BoosterWithoutSerum(rule, Standing)), starts: ready,
-            extras: new FirstOf(bottle, PeelRest, treatments, restarted, screened), devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule)));
+        var obstacles = new Obstacles(
+            Verdicts,
+            flags,
+            actives: new FirstOf(
+                Calendar,
+                PeelRest,
+                screened,
+                waits,
+                bottle,
+                told,
+                new ReactionRest(rule),
+                StrongerInUse,
+                new BoosterWithoutSerum(rule, Standing)
+            ),
+            starts: ready,
+            extras: new FirstOf(bottle, PeelRest, treatments, restarted, screened),
+            devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule))
+        );
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
@@ -89,15 +133,42 @@ internal sealed class PlanRun
         var clashes = new Clashes(rules, rule, Established);
         var company = new Company(rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);
-        placement = new(facts, Standing, PeelDays, beginnings, company, Repair, obstacles, ready, new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters, needleEvenings), new FirstOf(evenings, rung, boosters, needleEvenings));
+        placement = new(
+            facts,
+            Standing,
+            PeelDays,
+            beginnings,
+            company,
+            Repair,
+            obstacles,
+            ready,
+            new FirstOf(new WeekRest(rule, Standing, Moment.Morning), rung, boosters, needleEvenings),
+            new FirstOf(evenings, rung, boosters, needleEvenings)
+        );
         TooSoon = new(facts, rules, rule, Standing, PeelDays, PeelRest, Needles, Care, flags, occasions, Reactions, restarted);
         uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, TooSoon, told, climbs);
 
         // And where a peel fits in.
         var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
-        Peels = new(facts, rule, Verdicts, Patches, new StopsKept(facts, rule, Standing, PeelRest), gaps, Standing.Kits,
-            always: new FirstOf(new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits), Repair, Calendar, new ReactionRest(rule), waits, SunscreenAsked),
-            calendar: new FirstOf(gaps, new PeelCalendar(file, Care, rule), new PigmentPlan(facts, rules, rule, Standing), evenings), screened: screened);
+        Peels = new(
+            facts,
+            rule,
+            Verdicts,
+            Patches,
+            new StopsKept(facts, rule, Standing, PeelRest),
+            gaps,
+            Standing.Kits,
+            always: new FirstOf(
+                new PeelAllowed(facts, rules, rule, Verdicts, Standing.Kits),
+                Repair,
+                Calendar,
+                new ReactionRest(rule),
+                waits,
+                SunscreenAsked
+            ),
+            calendar: new FirstOf(gaps, new PeelCalendar(file, Care, rule), new PigmentPlan(facts, rules, rule, Standing), evenings),
+            screened: screened
+        );
     }
 
     public Standing Standing { get; }
@@ -191,7 +262,19 @@ internal sealed class PlanRun
     private DateOnly? Questioned(Product product, DateOnly day)
     {
         var from = day.AddDays(-StepsHeld.OpenDays);
-        return new[] { Overuse.Latest(product.Id, from, day), TooSoon.Latest(product.Id, from, day), facts.Told.Where(told => told.Report.Day >= from && told.Report.Day <= day && told.Product.Families().Any(family => FamilyTraits.Of(family).Irritant != Degree.No && product.Has(family))).Select(told => (DateOnly?)told.Report.Day).Max() }.Max();
+        return new[]
+        {
+            Overuse.Latest(product.Id, from, day),
+            TooSoon.Latest(product.Id, from, day),
+            facts
+                .Told.Where(told =>
+                    told.Report.Day >= from
+                    && told.Report.Day <= day
+                    && told.Product.Families().Any(family => FamilyTraits.Of(family).Irritant != Degree.No && product.Has(family))
+                )
+                .Select(told => (DateOnly?)told.Report.Day)
+                .Max(),
+        }.Max();
     }
 
     private void TakeSteps(IReadOnlyList<StepUp> steps, DateOnly day)
@@ -217,5 +300,6 @@ internal sealed class PlanRun
     }
 
     /// <summary>The serum of needles that this client may have on the skin on a day.</summary>
-    public Product? NeedleSerum(DateOnly day) => NeedleSerums.Of(facts.InUse.Where(product => product.IsNeedleSerum() && Verdicts.Refusal(product, day) is null), day);
+    public Product? NeedleSerum(DateOnly day) =>
+        NeedleSerums.Of(facts.InUse.Where(product => product.IsNeedleSerum() && Verdicts.Refusal(product, day) is null), day);
 }

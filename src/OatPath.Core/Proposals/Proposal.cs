@@ -36,8 +36,19 @@ public sealed record ConcernAnswer(Concern Concern, Product? Product, Because Be
 /// <param name="Steps">Steps of both moments together.</param>
 /// <param name="More">What it holds more than the next smaller size; null for the smallest.</param>
 public sealed record Proposal(
-    RegimenSize Size, IReadOnlyList<ProposedItem> Items, IReadOnlyList<Omitted> Parked, IReadOnlyList<ConcernAnswer> Concerns, IReadOnlyList<Because> Lacks, IReadOnlyList<Because> Notes,
-    CaseFile Case, CarePath Path, int MinutesADay, decimal MonthCost, int Steps, SizeDifference? More);
+    RegimenSize Size,
+    IReadOnlyList<ProposedItem> Items,
+    IReadOnlyList<Omitted> Parked,
+    IReadOnlyList<ConcernAnswer> Concerns,
+    IReadOnlyList<Because> Lacks,
+    IReadOnlyList<Because> Notes,
+    CaseFile Case,
+    CarePath Path,
+    int MinutesADay,
+    decimal MonthCost,
+    int Steps,
+    SizeDifference? More
+);
 
 /// <summary>What a size holds more than the next smaller one.</summary>
 /// <param name="Adds">Empty where the two are the same.</param>

@@ -7,18 +7,34 @@ namespace OatPath.Core.Proposals;
 /// <summary>A routine without a client: products, their order and the shape of the week.</summary>
 /// <param name="Products">As they stand on a shelf, without what belongs to one bottle.</param>
 public sealed record RegimenTemplate(
-    string Name, IReadOnlyList<Product> Products, IReadOnlyList<string> MorningOrder, IReadOnlyList<string> EveningOrder, IReadOnlyList<DayOfWeek> RestEvenings, IReadOnlyList<NeverOn> Never)
+    string Name,
+    IReadOnlyList<Product> Products,
+    IReadOnlyList<string> MorningOrder,
+    IReadOnlyList<string> EveningOrder,
+    IReadOnlyList<DayOfWeek> RestEvenings,
+    IReadOnlyList<NeverOn> Never
+)
 {
     public const int MostName = 80;
 
     /// <summary>The routine a client has now, without the client.</summary>
     public static RegimenTemplate Of(string name, CaseFile file)
     {
-        IReadOnlyList<string> Order(Moment moment) => file.Decisions.OfType<SetOrder>().LastOrDefault(order => order.Moment == moment)?.Products ?? [];
+        IReadOnlyList<string> Order(Moment moment) =>
+            file.Decisions.OfType<SetOrder>().LastOrDefault(order => order.Moment == moment)?.Products ?? [];
         var week = file.Decisions.OfType<ShapeWeek>().LastOrDefault();
         return new(
-            name, [.. file.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product with { OpenedOn = null, EmptyOn = null, Batch = "" })],
-            Order(Moment.Morning), Order(Moment.Evening), week?.RestEvenings ?? [], week?.Never ?? []);
+            name,
+            [
+                .. file
+                    .Shelf.Where(item => item.State == ShelfState.InUse)
+                    .Select(item => item.Product with { OpenedOn = null, EmptyOn = null, Batch = "" }),
+            ],
+            Order(Moment.Morning),
+            Order(Moment.Evening),
+            week?.RestEvenings ?? [],
+            week?.Never ?? []
+        );
     }
 }
 

@@ -9,7 +9,10 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Proposals;
 
 /// <summary>Fits a routine that was made for nobody, or for somebody else, to one client's flags and shelf.</summary>
-/// <remarks>Derived: each product is judged for this client; what does not suit is replaced or left out, and every difference carries its rule. Nothing else on the shelf is touched.</remarks>
+/// <remarks>
+/// Derived: each product is judged for this client; what does not suit is replaced or left out, and every difference carries its rule.
+/// Nothing else on the shelf is touched.
+/// </remarks>
 public static class TemplateFitting
 {
     /// <param name="studio">Products that could be brought in.</param>
@@ -17,11 +20,18 @@ public static class TemplateFitting
     {
         var path = PathPlanner.Plan(file, rules, null, 1);
         var owned = file.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        var lines = template.Products.OrderBy(product => RoutineSlots.Of(product.Kind)).ThenBy(product => product, ProductOrder.ByContent).Select(product => Choose(product, owned, studio, file, path.Today)).ToList();
+        var lines = template
+            .Products.OrderBy(product => RoutineSlots.Of(product.Kind))
+            .ThenBy(product => product, ProductOrder.ByContent)
+            .Select(product => Choose(product, owned, studio, file, path.Today))
+            .ToList();
         LeaveDoublesOut(lines, owned, file, path);
         var used = lines.Select(line => line.Used).OfType<Product>().DistinctBy(product => product.Id).ToList();
-        var asked = path.Ladders.Where(ladder => ladder.State is not (LadderState.WaitingForStart or LadderState.Stopped or LadderState.Blocked)).Select(ladder => ladder.Product)
-            .Concat(file.Decisions.OfType<StartActive>().Select(start => start.Product)).ToHashSet();
+        var asked = path
+            .Ladders.Where(ladder => ladder.State is not (LadderState.WaitingForStart or LadderState.Stopped or LadderState.Blocked))
+            .Select(ladder => ladder.Product)
+            .Concat(file.Decisions.OfType<StartActive>().Select(start => start.Product))
+            .ToHashSet();
         List<Product> starts = [.. used.Where(product => product.IsActive() && !asked.Contains(product.Id))];
         return new(lines, starts, AsCase(template, file, used, starts, path.Today, lines));
     }
@@ -34,7 +44,13 @@ public static class TemplateFitting
         }
 
         var refused = Suitability.Judge(wanted, file.Intake, today).FirstOrDefault(verdict => verdict.Refuses)?.Because;
-        if (!wanted.IsActive() && owned.Find(product => product.Kind == wanted.Kind && !product.IsActive() && product.UsableOn(today) && !Refused(product, file, today)) is { } own)
+        if (
+            !wanted.IsActive()
+            && owned.Find(product =>
+                product.Kind == wanted.Kind && !product.IsActive() && product.UsableOn(today) && !Refused(product, file, today)
+            )
+                is { } own
+        )
         {
             return new(wanted, TemplateAnswer.Own, own, Because.Of(RuleBook.TemplateOwn, ("product", own.Name), ("other", wanted.Name)));
         }
@@ -49,7 +65,8 @@ public static class TemplateFitting
             : new(wanted, TemplateAnswer.LeftOut, null, refused);
     }
 
-    private static bool Refused(Product product, CaseFile file, DateOnly today) => Suitability.Judge(product, file.Intake, today).Any(verdict => verdict.Refuses);
+    private static bool Refused(Product product, CaseFile file, DateOnly today) =>
+        Suitability.Judge(product, file.Intake, today).Any(verdict => verdict.Refuses);
 
     /// <summary>What would double an active, for this skin, together with all the rest.</summary>
     private static void LeaveDoublesOut(List<TemplateLine> lines, List<Product> owned, CaseFile file, CarePath path)
@@ -59,7 +76,9 @@ public static class TemplateFitting
             var together = owned.Concat(lines.Select(line => line.Used).OfType<Product>()).DistinctBy(product => product.Id).ToList();
             var advice = ShelfReview.Of(together, [], file.Intake, path.Today, path.IsEstablished);
             bool IsNew(TemplateLine line) => line.Used is { } used && owned.TrueForAll(own => own.Id != used.Id);
-            var extra = lines.FindIndex(line => IsNew(line) && advice.Any(said => said.Product.Id == line.Used!.Id && said.Step != ShelfStep.Keep));
+            var extra = lines.FindIndex(line =>
+                IsNew(line) && advice.Any(said => said.Product.Id == line.Used!.Id && said.Step != ShelfStep.Keep)
+            );
             if (extra < 0)
             {
                 return;
@@ -67,7 +86,13 @@ public static class TemplateFitting
 
             // A substitute gives way to what the template asked for itself.
             var because = advice.First(said => said.Product.Id == lines[extra].Used!.Id).Because!;
-            if (because.Rule == RuleBook.OneExfoliant && lines.FindIndex(line => line.Answer == TemplateAnswer.Instead && IsNew(line) && line.Used!.IsAcid()) is var substitute and >= 0 && substitute != extra)
+            if (
+                because.Rule == RuleBook.OneExfoliant
+                && lines.FindIndex(line => line.Answer == TemplateAnswer.Instead && IsNew(line) && line.Used!.IsAcid())
+                    is var substitute
+                        and >= 0
+                && substitute != extra
+            )
             {
                 because = lines[substitute].Because!;
                 extra = substitute;
@@ -77,20 +102,50 @@ public static class TemplateFitting
         }
     }
 
-    private static CaseFile AsCase(RegimenTemplate template, CaseFile file, List<Product> used, List<Product> starts, DateOnly today, List<TemplateLine> lines)
+    private static CaseFile AsCase(
+        RegimenTemplate template,
+        CaseFile file,
+        List<Product> used,
+        List<Product> starts,
+        DateOnly today,
+        List<TemplateLine> lines
+    )
     {
         var decisions = file.Decisions.ToList();
         // Needles are signed off for one client by hand, never by a template.
-        decisions.AddRange(starts.Where(product => product.Kind != ProductKind.NeedleRoller).Select(product => new StartActive { Id = $"template-{product.Id}", On = today, Product = product.Id }));
+        decisions.AddRange(
+            starts
+                .Where(product => product.Kind != ProductKind.NeedleRoller)
+                .Select(product => new StartActive
+                {
+                    Id = $"template-{product.Id}",
+                    On = today,
+                    Product = product.Id,
+                })
+        );
         decisions.AddRange(Carried(template, lines, file, today));
         return file with
         {
-            Shelf = [.. file.Shelf.Where(item => used.TrueForAll(product => product.Id != item.Product.Id)), .. used.Select(product => file.Shelf.FirstOrDefault(item => item.Product.Id == product.Id) is { } own ? own with { State = ShelfState.InUse, Reason = "" } : new ShelfItem { Product = product })],
+            Shelf =
+            [
+                .. file.Shelf.Where(item => used.TrueForAll(product => product.Id != item.Product.Id)),
+                .. used.Select(product =>
+                    file.Shelf.FirstOrDefault(item => item.Product.Id == product.Id) is { } own
+                        ? own with
+                        {
+                            State = ShelfState.InUse,
+                            Reason = "",
+                        }
+                        : new ShelfItem { Product = product }
+                ),
+            ],
             Decisions = decisions,
         };
     }
 
-    /// <summary>The template's own order and week, with each product by what took its place. A client who has one already keeps it.</summary>
+    /// <summary>
+    /// The template's own order and week, with each product by what took its place. A client who has one already keeps it.
+    /// </summary>
     public static IEnumerable<Decision> Carried(RegimenTemplate template, IReadOnlyList<TemplateLine> lines, CaseFile file, DateOnly today)
     {
         string? Used(string id) => lines.FirstOrDefault(line => line.Wanted.Id == id)?.Used?.Id;
@@ -98,7 +153,13 @@ public static class TemplateFitting
         {
             if (order.Count > 0 && !file.Decisions.OfType<SetOrder>().Any(set => set.Moment == moment))
             {
-                yield return new SetOrder { Id = $"template-{moment}", On = today, Moment = moment, Products = [.. order.Select(Used).OfType<string>().Distinct()] };
+                yield return new SetOrder
+                {
+                    Id = $"template-{moment}",
+                    On = today,
+                    Moment = moment,
+                    Products = [.. order.Select(Used).OfType<string>().Distinct()],
+                };
             }
         }
 
@@ -109,7 +170,14 @@ public static class TemplateFitting
                 Id = "template-week",
                 On = today,
                 RestEvenings = template.RestEvenings,
-                Never = [.. template.Never.Select(never => (Id: Used(never.Product), never.Days)).Where(never => never.Id is not null).DistinctBy(never => never.Id).Select(never => new NeverOn(never.Id!, never.Days))],
+                Never =
+                [
+                    .. template
+                        .Never.Select(never => (Id: Used(never.Product), never.Days))
+                        .Where(never => never.Id is not null)
+                        .DistinctBy(never => never.Id)
+                        .Select(never => new NeverOn(never.Id!, never.Days)),
+                ],
             };
         }
     }

@@ -4,7 +4,17 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Ramp;
 
 /// <summary>Ways of exfoliating that have a budget of their own.</summary>
-public enum ExfoliantRole { Scrub, Razor, ScrubMask, PeelPad, Enzyme, AcidCleanser, UltrasonicBlade, Needle }
+public enum ExfoliantRole
+{
+    Scrub,
+    Razor,
+    ScrubMask,
+    PeelPad,
+    Enzyme,
+    AcidCleanser,
+    UltrasonicBlade,
+    Needle,
+}
 
 public static class ExfoliantRoles
 {

@@ -23,10 +23,11 @@ public static class ExfoliationBudget
     }
 
     /// <summary>Uses in one role in any rolling 7 days.</summary>
-    public static int Per7Days(ExfoliantRole role) => role switch
-    {
-        ExfoliantRole.Razor or ExfoliantRole.ScrubMask or ExfoliantRole.UltrasonicBlade or ExfoliantRole.Needle => 1,
-        ExfoliantRole.PeelPad => 3,
-        _ => 2,
-    };
+    public static int Per7Days(ExfoliantRole role) =>
+        role switch
+        {
+            ExfoliantRole.Razor or ExfoliantRole.ScrubMask or ExfoliantRole.UltrasonicBlade or ExfoliantRole.Needle => 1,
+            ExfoliantRole.PeelPad => 3,
+            _ => 2,
+        };
 }

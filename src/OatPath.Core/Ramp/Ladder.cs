@@ -8,7 +8,8 @@ namespace OatPath.Core.Ramp;
 /// <param name="Id">Names the ladder in data and in docs/method.md.</param>
 /// <param name="Rungs">Mildest first.</param>
 /// <param name="StartRung">Index of the rung a start or a restart takes.</param>
-/// <param name="HoldDays">Days at a rung before the next may be asked; 0 where there is nothing to climb, or where each use is weighed by itself.</param>
+/// <param name="HoldDays">Days at a rung before the next may be asked; 0 where there is nothing to climb, or where each use is weighed by
+/// itself.</param>
 public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, int StartRung, int HoldDays)
 {
     public Frequency this[int rung] => Rungs[rung].Frequency;
@@ -25,7 +26,9 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     public bool Climbs => Top > 0 && (HoldDays > 0 || PerUse);
 
     /// <summary>The ladder a product climbs for this client, or null when it is not planned by a ladder.</summary>
-    /// <remarks>Source: trade convention, start and hold by house rules; sensitive and reactive skin starts at the entry rung and holds longer.</remarks>
+    /// <remarks>
+    /// Source: trade convention, start and hold by house rules; sensitive and reactive skin starts at the entry rung and holds longer.
+    /// </remarks>
     public static Ladder? For(Product product, Intake intake, HouseRules rules)
     {
         var gentle = intake.Sensitivity >= Sensitivity.Sensitive;
@@ -35,33 +38,98 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         return product.Kind switch
         {
             ProductKind.WashOffPeel => Kit(product, intake, rules),
-            ProductKind.CleansingBrush => new("brush", "cleansing brush", Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3), 0, rules.BrushHoldDays),
-            ProductKind.NeedleRoller or ProductKind.NanoTip => new("needles", "needles at home", [new(Frequency.OnceAWeek, EveryDays: Apart(Frequency.OnceAWeek, Math.Max(NeedleTimes.Of(product).IntervalDays, product.Sheet?.RestDays ?? 0)))], 0, 0),
-            ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade or ProductKind.Enzyme or ProductKind.ClayMask
-                or ProductKind.SoothingMask or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
+            ProductKind.CleansingBrush => new(
+                "brush",
+                "cleansing brush",
+                Brush(gentle ? Frequency.OnceAWeek : Frequency.TwiceAWeek, gentle ? 1 : 3),
+                0,
+                rules.BrushHoldDays
+            ),
+            ProductKind.NeedleRoller or ProductKind.NanoTip => new(
+                "needles",
+                "needles at home",
+                [
+                    new(
+                        Frequency.OnceAWeek,
+                        EveryDays: Apart(Frequency.OnceAWeek, Math.Max(NeedleTimes.Of(product).IntervalDays, product.Sheet?.RestDays ?? 0))
+                    ),
+                ],
+                0,
+                0
+            ),
+            ProductKind.Scrub
+            or ProductKind.Mitt
+            or ProductKind.ScrubMask
+            or ProductKind.Razor
+            or ProductKind.UltrasonicBlade
+            or ProductKind.Enzyme
+            or ProductKind.ClayMask
+            or ProductKind.SoothingMask
+            or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
             _ when product.IsDevice() => Device(product, rules),
-            _ when product.IsAcidCleanser() => new("exfoliating-cleanser", "exfoliating cleanser",
-                Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek), gentle || intake.SkinType == SkinType.Dry ? 0 : 1, Hold(rules.AcidHoldDays)),
+            _ when product.IsAcidCleanser() => new(
+                "exfoliating-cleanser",
+                "exfoliating cleanser",
+                Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek),
+                gentle || intake.SkinType == SkinType.Dry ? 0 : 1,
+                Hold(rules.AcidHoldDays)
+            ),
             _ when !product.IsActive() => null,
-            ProductKind.PeelPad => new("peel-pad", "peel pad", Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek), 0, Hold(rules.AcidHoldDays)),
-            _ when product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid) => new("prescription-retinoid", "prescription retinoid", AllRungs, 0, 0),
+            ProductKind.PeelPad => new(
+                "peel-pad",
+                "peel pad",
+                Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek),
+                0,
+                Hold(rules.AcidHoldDays)
+            ),
+            _ when product.Actives.Any(active => active.Substance == Substance.PrescriptionRetinoid) => new(
+                "prescription-retinoid",
+                "prescription retinoid",
+                AllRungs,
+                0,
+                0
+            ),
             _ when product.Has(Family.Retinoid) => new("retinoid", "retinoid", AllRungs, 0, Hold(rules.RetinoidHoldDays)),
             _ when product.IsAcid() => new("leave-on-acid", "leave-on acid", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
-            _ when product.Has(Family.BenzoylPeroxide) => new("benzoyl-peroxide", "benzoyl peroxide", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
-            _ when product.Has(Family.Azelaic) => new("azelaic", "azelaic acid",
-                Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)),
-            _ => new("daily-active", "daily active", Evenings(Frequency.EveryOther, Frequency.EveryDay), gentle ? 0 : 1, Hold(rules.AcidHoldDays)) { InTheMorning = true },
+            _ when product.Has(Family.BenzoylPeroxide) => new(
+                "benzoyl-peroxide",
+                "benzoyl peroxide",
+                AllRungs,
+                acidStart,
+                Hold(rules.AcidHoldDays)
+            ),
+            _ when product.Has(Family.Azelaic) => new(
+                "azelaic",
+                "azelaic acid",
+                Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay),
+                gentle ? 0 : 1,
+                Hold(rules.AcidHoldDays)
+            ),
+            _ => new(
+                "daily-active",
+                "daily active",
+                Evenings(Frequency.EveryOther, Frequency.EveryDay),
+                gentle ? 0 : 1,
+                Hold(rules.AcidHoldDays)
+            )
+            {
+                InTheMorning = true,
+            },
         };
     }
 
-    /// <summary>The ladder as shaped for one client. A hold is only ever longer; a start above the usual one is for skin that is not sensitive, never above three evenings a week, and never with a kit.</summary>
+    /// <summary>
+    /// The ladder as shaped for one client. A hold is only ever longer; a start above the usual one is for skin that is not sensitive,
+    /// never above three evenings a week, and never with a kit.
+    /// </summary>
     /// <param name="start">Index of the rung a start takes, or null for the usual one.</param>
     /// <param name="top">Index of the last rung, or null for the whole ladder.</param>
     /// <param name="holdDays">Days at a rung, or null for the usual ones.</param>
     public Ladder Shaped(int? start, int? top, int? holdDays, bool sensitive)
     {
         var last = Math.Clamp(top ?? Top, 0, Top);
-        var highest = sensitive || PerUse ? StartRung : Math.Max(StartRung, Rungs.Count(rung => rung.Frequency <= Frequency.ThreeAWeek) - 1);
+        var highest =
+            sensitive || PerUse ? StartRung : Math.Max(StartRung, Rungs.Count(rung => rung.Frequency <= Frequency.ThreeAWeek) - 1);
         return this with
         {
             Rungs = last == Top ? Rungs : [.. Rungs.Take(last + 1)],
@@ -70,12 +138,21 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
         };
     }
 
-    /// <summary>One evening a week in place of the usual serum: 4 units the first time, one more up to 5 after a use that stung under 2, one less after a strong reaction, never under 2.</summary>
+    /// <summary>
+    /// One evening a week in place of the usual serum: 4 units the first time, one more up to 5 after a use that stung under 2, one less
+    /// after a strong reaction, never under 2.
+    /// </summary>
     /// <remarks>Source: trade convention; that a use nobody told of raises nothing: house default.</remarks>
-    public static Ladder Booster { get; } = new("booster", "booster evening", [.. Enumerable.Range(2, 4).Select(units => new Rung(Frequency.OnceAWeek, Units: units))], 2, 0);
+    public static Ladder Booster { get; } =
+        new("booster", "booster evening", [.. Enumerable.Range(2, 4).Select(units => new Rung(Frequency.OnceAWeek, Units: units))], 2, 0);
 
-    /// <summary>Contact with a wash-off kit. Skin that marks easily does without the last rung; two layers are for houses that sign strong kits off.</summary>
-    /// <remarks>Source: trade convention; shorter contact on skin that marks easily: trade convention, by one rung: house default. Two layers within the same ten minutes: house default.</remarks>
+    /// <summary>
+    /// Contact with a wash-off kit. Skin that marks easily does without the last rung; two layers are for houses that sign strong kits off.
+    /// </summary>
+    /// <remarks>
+    /// Source: trade convention; shorter contact on skin that marks easily: trade convention, by one rung: house default. Two layers within
+    /// the same ten minutes: house default.
+    /// </remarks>
     private static Ladder Kit(Product product, Intake intake, HouseRules rules)
     {
         var weak = KitClass.Of(product) is { Strength: KitStrength.Weak };
@@ -97,7 +174,8 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
 
     /// <summary>How often a device is used: nothing to climb, only what is agreed, and never more often than the last rung.</summary>
     /// <remarks>
-    /// Source: trade convention, galvanic 2 a week and at most 3, never daily; microcurrent 3; ion cleansing 1; plate daily possible. House default: plate 3, steam 1, and what goes by its sheet at most 3 a week.
+    /// Source: trade convention, galvanic 2 a week and at most 3, never daily; microcurrent 3; ion cleansing 1; plate daily possible. House
+    /// default: plate 3, steam 1, and what goes by its sheet at most 3 a week.
     /// The days of rest of a device's own sheet come on top.
     /// </remarks>
     private static Ladder Device(Product product, HouseRules rules)
@@ -107,10 +185,28 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             ProductKind.WarmColdPlate => (Frequency.EveryDay, Frequency.ThreeAWeek),
             ProductKind.MicrocurrentDevice => (Frequency.ThreeAWeek, Frequency.ThreeAWeek),
             ProductKind.GalvanicDevice => (Frequency.ThreeAWeek, AllRungs[rules.GalvanicAWeek - 1].Frequency),
-            _ when product.GoesByItsSheet() => (Frequency.ThreeAWeek, product.Sheet?.RestDays switch { <= 2 => Frequency.ThreeAWeek, <= 4 => Frequency.TwiceAWeek, _ => Frequency.OnceAWeek }),
+            _ when product.GoesByItsSheet() => (
+                Frequency.ThreeAWeek,
+                product.Sheet?.RestDays switch
+                {
+                    <= 2 => Frequency.ThreeAWeek,
+                    <= 4 => Frequency.TwiceAWeek,
+                    _ => Frequency.OnceAWeek,
+                }
+            ),
             _ => (Frequency.OnceAWeek, Frequency.OnceAWeek),
         };
-        return new("device", "device", [.. AllRungs.Where(rung => rung.Frequency <= most).Select(rung => rung with { EveryDays = Apart(rung.Frequency, product.Sheet?.RestDays ?? 0) })], Array.FindIndex(AllRungs, rung => rung.Frequency == usual), 0);
+        return new(
+            "device",
+            "device",
+            [
+                .. AllRungs
+                    .Where(rung => rung.Frequency <= most)
+                    .Select(rung => rung with { EveryDays = Apart(rung.Frequency, product.Sheet?.RestDays ?? 0) }),
+            ],
+            Array.FindIndex(AllRungs, rung => rung.Frequency == usual),
+            0
+        );
     }
 
     /// <summary>The days of rest where they are more than the frequency asks for; null where it says it all.</summary>
@@ -118,8 +214,14 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
 
     private static Rung[] Evenings(params Frequency[] frequencies) => [.. frequencies.Select(frequency => new Rung(frequency))];
 
-    private static Rung[] Brush(Frequency frequency, int levels) => [.. Enumerable.Range(1, levels).Select(level => new Rung(frequency, Level: level))];
+    private static Rung[] Brush(Frequency frequency, int levels) =>
+        [.. Enumerable.Range(1, levels).Select(level => new Rung(frequency, Level: level))];
 
-    private static readonly Rung[] AllRungs =
-        Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay);
+    private static readonly Rung[] AllRungs = Evenings(
+        Frequency.OnceAWeek,
+        Frequency.TwiceAWeek,
+        Frequency.ThreeAWeek,
+        Frequency.EveryOther,
+        Frequency.EveryDay
+    );
 }

@@ -5,8 +5,10 @@ namespace OatPath.Core.Ramp;
 
 /// <summary>One planning number for how much an application asks of the skin.</summary>
 /// <remarks>
-/// Derived and house default: the sum over roles of free percent times a family factor times a contact factor. A planning aid, never a medical measure;
-/// nothing is allowed because of it. Contact counts as 1 - exp(-time / 10 min): leave-on 1, a rinsed product 0.15, a kit by its seconds. Where the pH is not known, the labelled percent is taken whole, the stricter reading.
+/// Derived and house default: the sum over roles of free percent times a family factor times a contact factor. A planning aid, never a
+/// medical measure;
+/// nothing is allowed because of it. Contact counts as 1 - exp(-time / 10 min): leave-on 1, a rinsed product 0.15, a kit by its seconds.
+/// Where the pH is not known, the labelled percent is taken whole, the stricter reading.
 /// </remarks>
 public static class LoadIndex
 {
@@ -28,7 +30,12 @@ public static class LoadIndex
     public static double Of(Product product)
     {
         var sum = Free(product);
-        return Math.Round(product.Traits.LeaveOn ? sum : product.Traits.ByHand ? sum : sum * RinsedContact, 2);
+        return Math.Round(
+            product.Traits.LeaveOn ? sum
+                : product.Traits.ByHand ? sum
+                : sum * RinsedContact,
+            2
+        );
     }
 
     private static double Contact(double seconds) => 1 - Math.Exp(-seconds / ContactScaleSeconds);
@@ -52,24 +59,26 @@ public static class LoadIndex
         return sum;
     }
 
-    private static decimal UsualPercent(Family family) => family switch
-    {
-        Family.Bha => 1m,
-        Family.Retinoid => 0.3m,
-        Family.AscorbicAcid => 10m,
-        _ => 5m,
-    };
+    private static decimal UsualPercent(Family family) =>
+        family switch
+        {
+            Family.Bha => 1m,
+            Family.Retinoid => 0.3m,
+            Family.AscorbicAcid => 10m,
+            _ => 5m,
+        };
 
-    private static double FamilyFactor(Family family) => family switch
-    {
-        Family.Aha => 1,
-        Family.Pha => 0.4,
-        Family.Bha => 2.5,
-        Family.Azelaic => 0.3,
-        Family.Retinoid => 12,
-        Family.AscorbicAcid => 0.2,
-        Family.BenzoylPeroxide => 0.8,
-        Family.Enzyme => 0.4,
-        _ => 0.2,
-    };
+    private static double FamilyFactor(Family family) =>
+        family switch
+        {
+            Family.Aha => 1,
+            Family.Pha => 0.4,
+            Family.Bha => 2.5,
+            Family.Azelaic => 0.3,
+            Family.Retinoid => 12,
+            Family.AscorbicAcid => 0.2,
+            Family.BenzoylPeroxide => 0.8,
+            Family.Enzyme => 0.4,
+            _ => 0.2,
+        };
 }

@@ -27,11 +27,14 @@ public enum Felt
 }
 
 /// <summary>
-/// A small estimate of what one skin bears of one active: what the intake lets expect, corrected by every use since. It may hold a step up back and never forces one.
+/// A small estimate of what one skin bears of one active: what the intake lets expect, corrected by every use since. It may hold a step up
+/// back and never forces one.
 /// </summary>
 /// <remarks>
-/// Derived, with house constants. A use asks a demand, <see cref="DemandOf"/>. The skin's tolerance is an unknown demand, and how alike its evenings turn out is an unknown slope; a use is strong with chance
-/// logistic((ln demand - ln tolerance) / slope), at least mild with the same 0.2 further down, at least a tingle 0.4, felt at all 0.7. The prior is a normal distribution of ln tolerance with each of three slopes as likely; each use multiplies it by
+/// Derived, with house constants. A use asks a demand, <see cref="DemandOf"/>. The skin's tolerance is an unknown demand, and how alike its
+/// evenings turn out is an unknown slope; a use is strong with chance
+/// logistic((ln demand - ln tolerance) / slope), at least mild with the same 0.2 further down, at least a tingle 0.4, felt at all 0.7. The
+/// prior is a normal distribution of ln tolerance with each of three slopes as likely; each use multiplies it by
 /// the chance of what was felt, and uses long ago count less. No medical measure.
 /// </remarks>
 public sealed class Tolerance
@@ -54,7 +57,10 @@ public sealed class Tolerance
     /// <summary>How alike evenings turn out, most alike first.</summary>
     private static readonly double[] Slopes = [0.06, 0.12, 0.2];
 
-    private static readonly double[][][] LogChances = [.. Enum.GetValues<Felt>().Select(felt => Slopes.Select(slope => Table(felt, slope)).ToArray())];
+    private static readonly double[][][] LogChances =
+    [
+        .. Enum.GetValues<Felt>().Select(felt => Slopes.Select(slope => Table(felt, slope)).ToArray()),
+    ];
 
     // One block of tolerances for each slope.
     private readonly double[] weight = new double[Slopes.Length * Count];
@@ -62,7 +68,15 @@ public sealed class Tolerance
     /// <summary>What the intake lets expect, before any use.</summary>
     public Tolerance(Sensitivity sensitivity)
     {
-        var middle = Math.Log(sensitivity switch { Sensitivity.Resilient => 80, Sensitivity.Average => 56, Sensitivity.Sensitive => 36, _ => 24 });
+        var middle = Math.Log(
+            sensitivity switch
+            {
+                Sensitivity.Resilient => 80,
+                Sensitivity.Average => 56,
+                Sensitivity.Sensitive => 36,
+                _ => 24,
+            }
+        );
         for (var i = 0; i < weight.Length; i++)
         {
             var z = (((Low + (i % Count)) * Step) - middle) / PriorSpread;
@@ -124,22 +138,24 @@ public sealed class Tolerance
         [.. Enumerable.Range(-Reach, (2 * Reach) + 1).Select(steps => LogChanceOf(felt, -steps * Step, slope))];
 
     /// <summary>Logarithm of the chance of what was felt, by how far the demand lies over the tolerance.</summary>
-    private static double LogChanceOf(Felt felt, double over, double slope) => felt switch
-    {
-        Felt.Nothing => LogChance(-over - FeltBand, slope),
-        Felt.Calm => LogBetween(over + TingleBand, over + FeltBand, slope),
-        Felt.Tingle => LogBetween(over + MildBand, over + TingleBand, slope),
-        Felt.Untold => LogChance(-over, slope),
-        Felt.Mild => LogBetween(over, over + MildBand, slope),
-        _ => LogChance(over, slope),
-    };
+    private static double LogChanceOf(Felt felt, double over, double slope) =>
+        felt switch
+        {
+            Felt.Nothing => LogChance(-over - FeltBand, slope),
+            Felt.Calm => LogBetween(over + TingleBand, over + FeltBand, slope),
+            Felt.Tingle => LogBetween(over + MildBand, over + TingleBand, slope),
+            Felt.Untold => LogChance(-over, slope),
+            Felt.Mild => LogBetween(over, over + MildBand, slope),
+            _ => LogChance(over, slope),
+        };
 
     /// <summary>Logarithm of chance(high) - chance(low).</summary>
-    /// <remarks>Derived: it equals chance(high) (1 - chance(low)) (1 - exp((low - high) / slope)), so no small difference is ever taken.</remarks>
+    /// <remarks>
+    /// Derived: it equals chance(high) (1 - chance(low)) (1 - exp((low - high) / slope)), so no small difference is ever taken.
+    /// </remarks>
     private static double LogBetween(double low, double high, double slope) =>
         LogChance(high, slope) + LogChance(-low, slope) + Math.Log(1 - Math.Exp((low - high) / slope));
 
-    private static double LogChance(double over, double slope) => over < 0
-        ? (over / slope) - Math.Log(1 + Math.Exp(over / slope))
-        : -Math.Log(1 + Math.Exp(-over / slope));
+    private static double LogChance(double over, double slope) =>
+        over < 0 ? (over / slope) - Math.Log(1 + Math.Exp(over / slope)) : -Math.Log(1 + Math.Exp(-over / slope));
 }

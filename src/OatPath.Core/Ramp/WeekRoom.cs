@@ -33,7 +33,11 @@ public static class WeekRoom
             var placed = new List<int>();
             for (var day = start; day < start + (7 * (Weeks + 1)); day++)
             {
-                if ((free & (1 << (day % 7))) != 0 && (placed.Count == 0 || day - placed[^1] >= frequency.MinGapDays()) && placed.Count(other => other > day - 7) < frequency.MaxPer7Days())
+                if (
+                    (free & (1 << (day % 7))) != 0
+                    && (placed.Count == 0 || day - placed[^1] >= frequency.MinGapDays())
+                    && placed.Count(other => other > day - 7) < frequency.MaxPer7Days()
+                )
                 {
                     placed.Add(day);
                 }
@@ -49,8 +53,13 @@ public static class WeekRoom
     public static DayOfWeek? BestToFree(Frequency frequency, Func<DayOfWeek, bool> free)
     {
         var now = UsesAWeek(frequency, free);
-        return Enum.GetValues<DayOfWeek>().Where(day => !free(day))
+        return Enum.GetValues<DayOfWeek>()
+            .Where(day => !free(day))
             .Select(day => (Day: (DayOfWeek?)day, Uses: UsesAWeek(frequency, other => other == day || free(other))))
-            .Where(option => option.Uses > now).OrderByDescending(option => option.Uses).ThenBy(option => option.Day).Select(option => option.Day).FirstOrDefault();
+            .Where(option => option.Uses > now)
+            .OrderByDescending(option => option.Uses)
+            .ThenBy(option => option.Day)
+            .Select(option => option.Day)
+            .FirstOrDefault();
     }
 }

@@ -26,9 +26,21 @@ public enum StrokeMotion
 /// <param name="Seconds">On this way; 0 where strokes count and not seconds.</param>
 /// <param name="Before">What is put on just before it, a sentence; empty where it follows without a pause.</param>
 /// <param name="Setting">What the device is set to, as it names it; null where it has none.</param>
-public sealed record DeviceStroke(string Title, string Words, StrokeMotion Motion, IReadOnlyList<FaceZone> Zones, [property: Between(0, 3600)] int Seconds, string Before = "", string? Setting = null)
+public sealed record DeviceStroke(
+    string Title,
+    string Words,
+    StrokeMotion Motion,
+    IReadOnlyList<FaceZone> Zones,
+    [property: Between(0, 3600)] int Seconds,
+    string Before = "",
+    string? Setting = null
+)
 {
-    public bool Equals(DeviceStroke? other) => other is not null && (Title, Words, Motion, Seconds, Before, Setting) == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting) && Zones.SequenceEqual(other.Zones);
+    public bool Equals(DeviceStroke? other) =>
+        other is not null
+        && (Title, Words, Motion, Seconds, Before, Setting)
+            == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting)
+        && Zones.SequenceEqual(other.Zones);
 
     public override int GetHashCode() => HashCode.Combine(Title, Words, Seconds);
 }
@@ -46,12 +58,20 @@ public sealed record DevicePass(string Title, string Before, GelCharge? Gel, IRe
 /// <summary>How a device is used at home: what is looked at first, its programmes in order, how hard, what follows.</summary>
 /// <param name="Checks">Before each use.</param>
 /// <param name="LeftOut">What falls away for zones to leave out, by title.</param>
-public sealed record DeviceGuide(ProductKind Kind, IReadOnlyList<string> Checks, string Pressure, IReadOnlyList<DevicePass> Passes, IReadOnlyList<string> LeftOut)
+public sealed record DeviceGuide(
+    ProductKind Kind,
+    IReadOnlyList<string> Checks,
+    string Pressure,
+    IReadOnlyList<DevicePass> Passes,
+    IReadOnlyList<string> LeftOut
+)
 {
     [System.Text.Json.Serialization.JsonIgnore]
     public int Seconds => Passes.Sum(pass => pass.Seconds);
 
-    /// <summary>The guide of a device or tool with some zones left out; null for what is not led over the face, or whose sheet is not known.</summary>
+    /// <summary>
+    /// The guide of a device or tool with some zones left out; null for what is not led over the face, or whose sheet is not known.
+    /// </summary>
     /// <param name="neck">Whether the neck is done too.</param>
     /// <param name="leaveOut">Zones that are open, sore or otherwise left alone: a way through one is not made, an area loses it.</param>
     /// <param name="level">Level of a brush.</param>
@@ -68,27 +88,59 @@ public sealed record DeviceGuide(ProductKind Kind, IReadOnlyList<string> Checks,
         return spared.Count == 0 ? guide : Sparing(guide, spared);
     }
 
-    /// <summary>The same on one half of the face: ways of the other side fall away, those in the middle go up to the middle line in half the time.</summary>
+    /// <summary>
+    /// The same on one half of the face: ways of the other side fall away, those in the middle go up to the middle line in half the time.
+    /// </summary>
     /// <remarks>Source: trade convention, the first galvanic session on half a face; half the time in the middle: derived.</remarks>
     public DeviceGuide On(FaceSide side)
     {
         var name = EnumName.Of(side);
         return this with
         {
-            Passes = [.. Passes.Select(pass => pass with
-            {
-                Strokes = [.. pass.Strokes.Where(stroke => !stroke.Zones.Any(zone => FaceZones.SideOf(zone) is { } at && at != side))
-                    .Select(stroke => stroke.Zones.Any(zone => FaceZones.SideOf(zone) == side) ? stroke
-                        : stroke with { Words = $"{stroke.Words}; only the {name} half, up to the middle", Seconds = (stroke.Seconds + 1) / 2 })],
-            }).Where(pass => pass.Strokes.Count > 0)],
+            Passes =
+            [
+                .. Passes
+                    .Select(pass =>
+                        pass with
+                        {
+                            Strokes =
+                            [
+                                .. pass
+                                    .Strokes.Where(stroke => !stroke.Zones.Any(zone => FaceZones.SideOf(zone) is { } at && at != side))
+                                    .Select(stroke =>
+                                        stroke.Zones.Any(zone => FaceZones.SideOf(zone) == side)
+                                            ? stroke
+                                            : stroke with
+                                            {
+                                                Words = $"{stroke.Words}; only the {name} half, up to the middle",
+                                                Seconds = (stroke.Seconds + 1) / 2,
+                                            }
+                                    ),
+                            ],
+                        }
+                    )
+                    .Where(pass => pass.Strokes.Count > 0),
+            ],
         };
     }
 
     /// <summary>Every way in proportion, so that the whole is no longer than the sheet allows.</summary>
-    private static DeviceGuide Shortened(DeviceGuide guide, int most) => guide with
-    {
-        Passes = [.. guide.Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Select(stroke => stroke with { Seconds = (int)((long)stroke.Seconds * most / guide.Seconds) })] })],
-    };
+    private static DeviceGuide Shortened(DeviceGuide guide, int most) =>
+        guide with
+        {
+            Passes =
+            [
+                .. guide.Passes.Select(pass =>
+                    pass with
+                    {
+                        Strokes =
+                        [
+                            .. pass.Strokes.Select(stroke => stroke with { Seconds = (int)((long)stroke.Seconds * most / guide.Seconds) }),
+                        ],
+                    }
+                ),
+            ],
+        };
 
     private static DeviceGuide Sparing(DeviceGuide guide, HashSet<FaceZone> spared)
     {
@@ -109,10 +161,18 @@ public sealed record DeviceGuide(ProductKind Kind, IReadOnlyList<string> Checks,
             }
 
             gone.AddRange(stroke.Zones.Except(kept).Select(FaceZones.TitleOf));
-            return stroke with { Zones = kept, Words = $"{stroke.Words}; not {Words.List([.. stroke.Zones.Except(kept).Select(FaceZones.TitleOf)])}", Seconds = stroke.Seconds * kept.Count / stroke.Zones.Count };
+            return stroke with
+            {
+                Zones = kept,
+                Words = $"{stroke.Words}; not {Words.List([.. stroke.Zones.Except(kept).Select(FaceZones.TitleOf)])}",
+                Seconds = stroke.Seconds * kept.Count / stroke.Zones.Count,
+            };
         }
 
-        var passes = guide.Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Select(Spare).OfType<DeviceStroke>()] }).Where(pass => pass.Strokes.Count > 0).ToList();
+        var passes = guide
+            .Passes.Select(pass => pass with { Strokes = [.. pass.Strokes.Select(Spare).OfType<DeviceStroke>()] })
+            .Where(pass => pass.Strokes.Count > 0)
+            .ToList();
         return guide with { Passes = passes, LeftOut = [.. gone.Distinct()] };
     }
 }

@@ -11,21 +11,62 @@ internal static class NeedleRoutes
 {
     private static readonly (string Title, FaceZone[] Zones)[] Quarters =
     [
-        ("Upper left", [Forehead, LeftTemple]), ("Upper right", [Forehead, RightTemple]), ("Lower left", [LeftCheek, LeftJaw, Chin]), ("Lower right", [RightCheek, RightJaw, Chin]),
+        ("Upper left", [Forehead, LeftTemple]),
+        ("Upper right", [Forehead, RightTemple]),
+        ("Lower left", [LeftCheek, LeftJaw, Chin]),
+        ("Lower right", [RightCheek, RightJaw, Chin]),
     ];
 
-    private static readonly (string Words, StrokeMotion Motion)[] Directions = [("up and down", UpAndDown), ("across, away from the eye", Across), ("diagonal", Diagonal)];
+    private static readonly (string Words, StrokeMotion Motion)[] Directions =
+    [
+        ("up and down", UpAndDown),
+        ("across, away from the eye", Across),
+        ("diagonal", Diagonal),
+    ];
 
-    public static DeviceGuide Of(Product product) => DeviceRoutes.Guide(product,
-        [
-            "Hands and face are clean and dry; nothing that irritates since yesterday.", "The roller: no bent needle, never dropped, never shared, 70 % alcohol on it and dry again.",
-            "Never over keloids, spots, tender or open skin, never under the eyes.",
-        ],
-        "No pressure but its own weight; lift it at the end of every stroke. On at slight pink. Bleeding is not usual: stop there.",
-        [
-            .. Quarters.Select((quarter, i) => new DevicePass(quarter.Title, i == 0 ? "The serum is on all of it." : "", null,
-                [.. Directions.Select(direction => new DeviceStroke($"{quarter.Title}, {direction.Words.Split(',')[0]}", $"{direction.Words}, lift at the end", direction.Motion, quarter.Zones, 30))], "")),
-            new("Once more", "", null, [new("Where it is for", "one light second pass over lines or marks, only where nothing is pink", Diagonal, [Forehead, LeftCheek, RightCheek], 0)],
-                "The roller: rinse, 70 % alcohol, dry, into its own case."),
-        ]);
+    public static DeviceGuide Of(Product product) =>
+        DeviceRoutes.Guide(
+            product,
+            [
+                "Hands and face are clean and dry; nothing that irritates since yesterday.",
+                "The roller: no bent needle, never dropped, never shared, 70 % alcohol on it and dry again.",
+                "Never over keloids, spots, tender or open skin, never under the eyes.",
+            ],
+            "No pressure but its own weight; lift it at the end of every stroke. On at slight pink. Bleeding is not usual: stop there.",
+            [
+                .. Quarters.Select(
+                    (quarter, i) =>
+                        new DevicePass(
+                            quarter.Title,
+                            i == 0 ? "The serum is on all of it." : "",
+                            null,
+                            [
+                                .. Directions.Select(direction => new DeviceStroke(
+                                    $"{quarter.Title}, {direction.Words.Split(',')[0]}",
+                                    $"{direction.Words}, lift at the end",
+                                    direction.Motion,
+                                    quarter.Zones,
+                                    30
+                                )),
+                            ],
+                            ""
+                        )
+                ),
+                new(
+                    "Once more",
+                    "",
+                    null,
+                    [
+                        new(
+                            "Where it is for",
+                            "one light second pass over lines or marks, only where nothing is pink",
+                            Diagonal,
+                            [Forehead, LeftCheek, RightCheek],
+                            0
+                        ),
+                    ],
+                    "The roller: rinse, 70 % alcohol, dry, into its own case."
+                ),
+            ]
+        );
 }

@@ -4,9 +4,24 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Routine;
 
-/// <summary>One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared, and so are their steps.</summary>
+/// <summary>
+/// One product that goes into a half day, with what the ramp and the flags said of it. Items that do not change from day to day are shared,
+/// and so are their steps.
+/// </summary>
 public sealed class RoutineItem(
-    Product product, RoutineSlot slot, IReadOnlyList<Because> because, Frequency? frequency = null, bool neck = true, IReadOnlyList<FaceZone>? leaveOut = null, int? level = null, int? units = null, int? contactSeconds = null, int layers = 1, FaceSide? side = null, int? everyDays = null)
+    Product product,
+    RoutineSlot slot,
+    IReadOnlyList<Because> because,
+    Frequency? frequency = null,
+    bool neck = true,
+    IReadOnlyList<FaceZone>? leaveOut = null,
+    int? level = null,
+    int? units = null,
+    int? contactSeconds = null,
+    int layers = 1,
+    FaceSide? side = null,
+    int? everyDays = null
+)
 {
     private Step? built;
     private (bool CleanseTwice, bool Optional) builtFor;
@@ -50,7 +65,14 @@ public sealed class RoutineItem(
 /// <param name="ChestToo">Moisturiser and sunscreen go down to the chest.</param>
 /// <param name="HandOrder">Product ids in the order set by hand; empty for the usual order.</param>
 public sealed record RoutineRequest(
-    Moment Moment, IReadOnlyList<RoutineItem> Items, bool WaterOnly, bool CleanseTwice, bool MoisturiserOptional, IReadOnlyList<string> HandOrder, bool ChestToo = false);
+    Moment Moment,
+    IReadOnlyList<RoutineItem> Items,
+    bool WaterOnly,
+    bool CleanseTwice,
+    bool MoisturiserOptional,
+    IReadOnlyList<string> HandOrder,
+    bool ChestToo = false
+);
 
 /// <summary>Puts a half day into order and fills in hands, drying and waits so that no step finds the wrong skin state.</summary>
 public static class RoutineBuilder
@@ -80,7 +102,9 @@ public static class RoutineBuilder
             var step = item.StepFor(request, rules);
             if (Between(skin, step, item.Product) is { } drying)
             {
-                var before = steps.Count(earlier => earlier.Key == drying.Key || earlier.Key.StartsWith(drying.Key + "-again-", StringComparison.Ordinal));
+                var before = steps.Count(earlier =>
+                    earlier.Key == drying.Key || earlier.Key.StartsWith(drying.Key + "-again-", StringComparison.Ordinal)
+                );
                 steps.Add(before == 0 ? drying : drying with { Key = $"{drying.Key}-again-{before}" });
             }
 
@@ -99,9 +123,18 @@ public static class RoutineBuilder
     private static bool IsLeftOnAcid(RoutineItem item) => item.Product.Traits.LeaveOn && item.Product.IsAcid();
 
     /// <summary>What the skin is like between two steps.</summary>
-    private enum Skin { Bare, Wet, Damp, Treated }
+    private enum Skin
+    {
+        Bare,
+        Wet,
+        Damp,
+        Treated,
+    }
 
-    /// <summary>The drying a step needs first, so that it never finds the wrong skin: acids and what wants dry skin none that is wet or damp, what stays on none that drips.</summary>
+    /// <summary>
+    /// The drying a step needs first, so that it never finds the wrong skin: acids and what wants dry skin none that is wet or damp, what
+    /// stays on none that drips.
+    /// </summary>
     private static Step? Between(Skin skin, Step step, Product product)
     {
         var wantsDry = step.SkinState == SkinState.Dry || (product.IsAcid() && product.Traits.LeaveOn);
@@ -134,12 +167,14 @@ public static class RoutineBuilder
     public static List<RoutineItem> Order(IReadOnlyList<RoutineItem> items, IReadOnlyList<string> handOrder)
     {
         var usual = new List<RoutineItem>(items);
-        usual.Sort(static (a, b) =>
-        {
-            var slot = a.Slot.CompareTo(b.Slot);
-            var flow = slot != 0 ? slot : a.Product.Flow.CompareTo(b.Product.Flow);
-            return flow != 0 ? flow : ProductOrder.ByContent.Compare(a.Product, b.Product);
-        });
+        usual.Sort(
+            static (a, b) =>
+            {
+                var slot = a.Slot.CompareTo(b.Slot);
+                var flow = slot != 0 ? slot : a.Product.Flow.CompareTo(b.Product.Flow);
+                return flow != 0 ? flow : ProductOrder.ByContent.Compare(a.Product, b.Product);
+            }
+        );
         if (handOrder.Count == 0)
         {
             return usual;
@@ -158,8 +193,13 @@ public static class RoutineBuilder
         return [.. usual.OrderBy(item => RoutineSlots.Phase(item.Slot)).ThenBy(item => place[item.Product.Id])];
     }
 
-    /// <summary>What a hand order asks for that cannot be: rinsing after what stays on, anything after sunscreen. Those keep their usual place.</summary>
-    public static IEnumerable<(RoutineItem First, RoutineItem Second)> Impossible(IReadOnlyList<RoutineItem> items, IReadOnlyList<string> handOrder)
+    /// <summary>
+    /// What a hand order asks for that cannot be: rinsing after what stays on, anything after sunscreen. Those keep their usual place.
+    /// </summary>
+    public static IEnumerable<(RoutineItem First, RoutineItem Second)> Impossible(
+        IReadOnlyList<RoutineItem> items,
+        IReadOnlyList<string> handOrder
+    )
     {
         var byHand = handOrder.Select(id => items.FirstOrDefault(item => item.Product.Id == id)).OfType<RoutineItem>().ToList();
         for (var i = 1; i < byHand.Count; i++)
@@ -191,22 +231,51 @@ public static class RoutineBuilder
         }
     }
 
-    private static readonly Step HandsFirst = new() { Key = "hands", Action = StepAction.WashHands, Because = [Because.Of(RuleBook.Hands)] };
-    private static readonly Step HandsAfter = new() { Key = "hands-after", Action = StepAction.WashHands, Because = [Because.Of(RuleBook.HandsAfterAcid)] };
-    private static readonly Step WaterStep = new() { Key = "water", Action = StepAction.Water, Because = [Because.Of(RuleBook.MorningWater)] };
-    private static readonly Step DryFully = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Dry, Because = [Because.Of(RuleBook.DryBeforeAcid)] };
+    private static readonly Step HandsFirst = new()
+    {
+        Key = "hands",
+        Action = StepAction.WashHands,
+        Because = [Because.Of(RuleBook.Hands)],
+    };
+    private static readonly Step HandsAfter = new()
+    {
+        Key = "hands-after",
+        Action = StepAction.WashHands,
+        Because = [Because.Of(RuleBook.HandsAfterAcid)],
+    };
+    private static readonly Step WaterStep = new()
+    {
+        Key = "water",
+        Action = StepAction.Water,
+        Because = [Because.Of(RuleBook.MorningWater)],
+    };
+    private static readonly Step DryFully = new()
+    {
+        Key = "dry",
+        Action = StepAction.Dry,
+        SkinState = SkinState.Dry,
+        Because = [Because.Of(RuleBook.DryBeforeAcid)],
+    };
     private static readonly Step DryBetween = DryFully with { Key = "dry-between" };
-    private static readonly Step PatDamp = new() { Key = "dry", Action = StepAction.Dry, SkinState = SkinState.Damp, Because = [Because.Of(RuleBook.PatDry)] };
+    private static readonly Step PatDamp = new()
+    {
+        Key = "dry",
+        Action = StepAction.Dry,
+        SkinState = SkinState.Damp,
+        Because = [Because.Of(RuleBook.PatDry)],
+    };
 
     internal static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
     {
         var traits = item.Product.Traits;
         var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
-        var amount = item.Slot == RoutineSlot.Sunscreen ? OfSunscreen(item.Product, request.ChestToo)
+        var amount =
+            item.Slot == RoutineSlot.Sunscreen ? OfSunscreen(item.Product, request.ChestToo)
             : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
             : item.Units is { } units ? new Amount(units, AmountGuide.For(item.Product).Unit)
             : AmountGuide.For(item.Product);
-        var because = request.CleanseTwice && item.Slot == RoutineSlot.Cleanse ? [.. item.Because, Because.Of(RuleBook.CleanseTwice)] : item.Because;
+        var because =
+            request.CleanseTwice && item.Slot == RoutineSlot.Cleanse ? [.. item.Because, Because.Of(RuleBook.CleanseTwice)] : item.Because;
 
         return new Step
         {
@@ -217,7 +286,12 @@ public static class RoutineBuilder
             Slot = item.Slot,
             Roles = item.Product.Families(),
             Amount = item.Side is null ? amount : HalfOf(item.Product, amount),
-            SkinState = (item.Product.IsAcid() && traits.LeaveOn) || item.Slot == RoutineSlot.Glide || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp) ? SkinState.Dry : traits.Wants,
+            SkinState =
+                (item.Product.IsAcid() && traits.LeaveOn)
+                || item.Slot == RoutineSlot.Glide
+                || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp)
+                    ? SkinState.Dry
+                    : traits.Wants,
             HoldSeconds = item.ContactSeconds ?? hold,
             ContactSeconds = item.ContactSeconds,
             Layers = item.Layers,
@@ -238,8 +312,10 @@ public static class RoutineBuilder
 
     /// <summary>Half a teaspoon, a teaspoon with the chest; what was typed counts where it is enough to protect.</summary>
     /// <remarks>Source: 2 mg per square cm over face and neck; from half of that on a typed amount is taken: house default.</remarks>
-    private static Amount OfSunscreen(Product product, bool chestToo) => product.Amount is { } typed && AmountGuide.Millilitres(product, typed) is >= LeastSunscreenMl and <= MostSunscreenMl
-        ? typed : new Amount(chestToo ? 1 : 0.5m, AmountUnit.Teaspoon);
+    private static Amount OfSunscreen(Product product, bool chestToo) =>
+        product.Amount is { } typed && AmountGuide.Millilitres(product, typed) is >= LeastSunscreenMl and <= MostSunscreenMl
+            ? typed
+            : new Amount(chestToo ? 1 : 0.5m, AmountUnit.Teaspoon);
 
     private const decimal LeastSunscreenMl = 1.25m;
     private const decimal MostSunscreenMl = 10m;
@@ -247,7 +323,12 @@ public static class RoutineBuilder
     /// <summary>Half a face takes half; a vial is opened for one use and goes on whole, and what is counted cannot be halved.</summary>
     /// <remarks>Source: trade convention.</remarks>
     private static Amount HalfOf(Product product, Amount amount) =>
-        amount.IsCounted || amount.Unit == AmountUnit.Vial || product.Dispenser is Dispenser.Vial or Dispenser.SingleUse ? amount : amount with { Count = amount.Count / 2 };
+        amount.IsCounted || amount.Unit == AmountUnit.Vial || product.Dispenser is Dispenser.Vial or Dispenser.SingleUse
+            ? amount
+            : amount with
+            {
+                Count = amount.Count / 2,
+            };
 
     private static int IndexOf(IReadOnlyList<string> list, string id)
     {

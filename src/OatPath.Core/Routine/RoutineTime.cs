@@ -1,7 +1,9 @@
 namespace OatPath.Core.Routine;
 
 /// <summary>How long a half day takes at the sink.</summary>
-/// <remarks>House default: 20 s to take and spread each step, its hold, and its wait; the wait after sunscreen is spent elsewhere.</remarks>
+/// <remarks>
+/// House default: 20 s to take and spread each step, its hold, and its wait; the wait after sunscreen is spent elsewhere.
+/// </remarks>
 public static class RoutineTime
 {
     private const int HandlingSeconds = 20;

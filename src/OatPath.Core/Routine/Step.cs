@@ -4,7 +4,15 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Routine;
 
-public enum StepAction { WashHands, Water, Apply, Dry, PatchTest, ReadPatch }
+public enum StepAction
+{
+    WashHands,
+    Water,
+    Apply,
+    Dry,
+    PatchTest,
+    ReadPatch,
+}
 
 /// <summary>One thing to do. Product, amount and zones are empty for steps without a product.</summary>
 public sealed record Step
@@ -18,12 +26,15 @@ public sealed record Step
     public IReadOnlyList<Family> Roles { get; init; } = [];
     public Amount? Amount { get; init; }
     public SkinState SkinState { get; init; } = SkinState.Any;
+
     [Between(0, 86400)]
     public int HoldSeconds { get; init; }
+
     [Between(0, 86400)]
     public int WaitSeconds { get; init; }
     public Removal Removal { get; init; } = Removal.None;
     public bool Neck { get; init; }
+
     /// <summary>Down to the chest as well.</summary>
     public bool Chest { get; init; }
 
@@ -43,6 +54,7 @@ public sealed record Step
     /// <summary>Longest contact of a wash-off kit, seconds from first touch, and its layers.</summary>
     [Between(0, 86400)]
     public int? ContactSeconds { get; init; }
+
     [Between(1, 4)]
     public int Layers { get; init; } = 1;
 

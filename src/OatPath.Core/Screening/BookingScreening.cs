@@ -23,7 +23,8 @@ public static class BookingScreening
     private const int Earlier = 1;
     private const int Offered = 3;
 
-    /// <param name="parts">One treatment, or those of one sitting, each with an id of its own; booked, or only asked about. They stand in place of those with the same ids.</param>
+    /// <param name="parts">One treatment, or those of one sitting, each with an id of its own; booked, or only asked about. They stand in
+    /// place of those with the same ids.</param>
     public static BookingAnswer Of(CaseFile file, HouseRules rules, params IReadOnlyList<Treatment> parts)
     {
         var others = file with { Treatments = [.. file.Treatments.Where(other => !parts.Any(part => part.Id == other.Id))] };
@@ -37,13 +38,25 @@ public static class BookingScreening
             return new(reasons.Count == 0 ? BookingOutcome.Fits : BookingOutcome.Warned, reasons, []);
         }
 
-        return new(outcome, reasons, outcome == BookingOutcome.Refused || !IsOpen(rules, parts[0].On, parts[0].At) ? Nearest(facts, rules, parts, homePeels) : []);
+        return new(
+            outcome,
+            reasons,
+            outcome == BookingOutcome.Refused || !IsOpen(rules, parts[0].On, parts[0].At) ? Nearest(facts, rules, parts, homePeels) : []
+        );
     }
 
     /// <summary>Each reason once, hard ones and refusals first; parts that may not share a sitting refuse each other.</summary>
-    private static List<BookingReason> Reasons(KnownFacts facts, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
+    private static List<BookingReason> Reasons(
+        KnownFacts facts,
+        HouseRules rules,
+        IReadOnlyList<Treatment> parts,
+        IReadOnlyList<DateOnly> homePeels
+    )
     {
-        var reasons = parts.SelectMany(part => BookingRules.Of(facts, part, homePeels, parts)).DistinctBy(reason => reason.Because).ToList();
+        var reasons = parts
+            .SelectMany(part => BookingRules.Of(facts, part, homePeels, parts))
+            .DistinctBy(reason => reason.Because)
+            .ToList();
         if (parts[0].On >= facts.Today && !IsOpen(rules, parts[0].On, parts[0].At))
         {
             reasons.Add(new(BookingOutcome.Warned, Because.Of(RuleBook.BookClosed, ("on", parts[0].On))));
@@ -53,17 +66,35 @@ public static class BookingScreening
     }
 
     /// <summary>Whether the studio is open then; with no hours entered it always is.</summary>
-    private static bool IsOpen(HouseRules rules, DateOnly on, TimeOnly? at) => rules.Opening.Count == 0
+    private static bool IsOpen(HouseRules rules, DateOnly on, TimeOnly? at) =>
+        rules.Opening.Count == 0
         || rules.Opening.Any(hours => hours.Day == on.DayOfWeek && (at is not { } time || (time >= hours.From && time < hours.Until)));
 
-    private static List<DateOnly> HomePeels(KnownFacts facts, CaseFile file, HouseRules rules) => [.. facts.HomePeels.Select(peel => peel.Day)
-        .Concat(facts.InUse.Exists(product => product.IsKit()) ? PathPlanner.Plan(file, rules, days: 1).Ladders.Select(ladder => ladder.NextOn).OfType<DateOnly>() : []).Distinct().Order()];
+    private static List<DateOnly> HomePeels(KnownFacts facts, CaseFile file, HouseRules rules) =>
+        [
+            .. facts
+                .HomePeels.Select(peel => peel.Day)
+                .Concat(
+                    facts.InUse.Exists(product => product.IsKit())
+                        ? PathPlanner.Plan(file, rules, days: 1).Ladders.Select(ladder => ladder.NextOn).OfType<DateOnly>()
+                        : []
+                )
+                .Distinct()
+                .Order(),
+        ];
 
-    private static List<DateOnly> Nearest(KnownFacts facts, HouseRules rules, IReadOnlyList<Treatment> parts, IReadOnlyList<DateOnly> homePeels)
+    private static List<DateOnly> Nearest(
+        KnownFacts facts,
+        HouseRules rules,
+        IReadOnlyList<Treatment> parts,
+        IReadOnlyList<DateOnly> homePeels
+    )
     {
         var asked = parts[0].On;
-        bool Fits(DateOnly on) => IsOpen(rules, on, parts[0].At)
-            && Reasons(facts, rules, [.. parts.Select(part => part with { On = on })], homePeels).TrueForAll(reason => reason.Outcome < BookingOutcome.Refused);
+        bool Fits(DateOnly on) =>
+            IsOpen(rules, on, parts[0].At)
+            && Reasons(facts, rules, [.. parts.Select(part => part with { On = on })], homePeels)
+                .TrueForAll(reason => reason.Outcome < BookingOutcome.Refused);
         var found = new List<DateOnly>();
         for (var on = asked.AddDays(-1); on >= facts.Today && found.Count < Earlier; on = on.AddDays(-1))
         {

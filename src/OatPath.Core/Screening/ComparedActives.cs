@@ -6,25 +6,48 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Screening;
 
-public enum ComparedStrength { Same, Stronger, Weaker, New, Gone, Unknown }
+public enum ComparedStrength
+{
+    Same,
+    Stronger,
+    Weaker,
+    New,
+    Gone,
+    Unknown,
+}
 
 /// <summary>One active of a kit beside the same active of the peel before.</summary>
 /// <param name="Percent">Labelled percent now and then; null where it is not there, or not known.</param>
 /// <param name="Free">Free percent of an acid now and then; null where there is none, or the pH is not known.</param>
-public sealed record ComparedActive(Substance Substance, decimal? Percent, decimal? PercentBefore, double? Free, double? FreeBefore, ComparedStrength Strength)
+public sealed record ComparedActive(
+    Substance Substance,
+    decimal? Percent,
+    decimal? PercentBefore,
+    double? Free,
+    double? FreeBefore,
+    ComparedStrength Strength
+)
 {
-    public string InWords => $"{Name(Substance)}: {Amount(Percent, Free)}{(Strength == ComparedStrength.New ? ", new since the last peel" : $", last time {Amount(PercentBefore, FreeBefore)}: {Strength switch
-    {
-        ComparedStrength.Stronger => "bites harder",
-        ComparedStrength.Weaker => "milder",
-        ComparedStrength.Gone => "no longer in it",
-        ComparedStrength.Unknown => "cannot be compared",
-        _ => "the same",
-    }}")}";
+    public string InWords =>
+        $"{Name(Substance)}: {Amount(Percent, Free)}, "
+        + (Strength == ComparedStrength.New ? "new since the last peel" : $"last time {Amount(PercentBefore, FreeBefore)}: {Against}");
+
+    private string Against =>
+        Strength switch
+        {
+            ComparedStrength.Stronger => "bites harder",
+            ComparedStrength.Weaker => "milder",
+            ComparedStrength.Gone => "no longer in it",
+            ComparedStrength.Unknown => "cannot be compared",
+            _ => "the same",
+        };
 
     private static string Name(Substance substance) => SubstanceTraits.Of(substance).Title;
 
-    private static string Amount(decimal? percent, double? free) => percent is null ? "none" : FormattableString.Invariant($"{percent:0.##} %{(free is { } at ? FormattableString.Invariant($", {at:0.#} % free") : "")}");
+    private static string Amount(decimal? percent, double? free) =>
+        percent is null
+            ? "none"
+            : FormattableString.Invariant($"{percent:0.##} %{(free is { } at ? FormattableString.Invariant($", {at:0.#} % free") : "")}");
 }
 
 /// <summary>Compares every active of a kit with those of the client's last peel, whatever kit that was.</summary>
@@ -47,7 +70,14 @@ internal static class ComparedActives
         var item = kits[last.Product];
         var was = item.Was.Where(former => former.Until > last.HappenedAt).MinBy(former => former.Until);
         var before = was is null ? item.Product : item.Product with { Actives = was.Actives, Ph = was.Ph };
-        return [.. kit.Actives.Concat(before.Actives).Select(active => active.Substance).Distinct().Select(substance => Compare(substance, kit, before))];
+        return
+        [
+            .. kit
+                .Actives.Concat(before.Actives)
+                .Select(active => active.Substance)
+                .Distinct()
+                .Select(substance => Compare(substance, kit, before)),
+        ];
     }
 
     private static ComparedActive Compare(Substance substance, Product now, Product then)
@@ -55,9 +85,14 @@ internal static class ComparedActives
         var (percent, free) = In(now, substance);
         var (percentThen, freeThen) = In(then, substance);
         bool Has(Product product) => product.Actives.Any(active => active.Substance == substance);
-        var strength = !Has(then) ? ComparedStrength.New : !Has(now) ? ComparedStrength.Gone
-            : (free ?? (double?)percent, freeThen ?? (double?)percentThen) is not ({ } a, { } b) || (free is null) != (freeThen is null) ? ComparedStrength.Unknown
-            : a > b * (1 + SameWithin) ? ComparedStrength.Stronger : a < b * (1 - SameWithin) ? ComparedStrength.Weaker : ComparedStrength.Same;
+        var strength =
+            !Has(then) ? ComparedStrength.New
+            : !Has(now) ? ComparedStrength.Gone
+            : (free ?? (double?)percent, freeThen ?? (double?)percentThen) is not ({ } a, { } b) || (free is null) != (freeThen is null)
+                ? ComparedStrength.Unknown
+            : a > b * (1 + SameWithin) ? ComparedStrength.Stronger
+            : a < b * (1 - SameWithin) ? ComparedStrength.Weaker
+            : ComparedStrength.Same;
         return new(substance, percent, percentThen, free, freeThen, strength);
     }
 

@@ -12,7 +12,9 @@ public sealed record PeelStopLine(Product Product, DateOnly LastBefore, DateOnly
     public bool OnlyTonight => BackOn.DayNumber - LastBefore.DayNumber <= 2;
 }
 
-/// <summary>What stops before a peel and returns after it, by name: whatever is in use or kept on hand, patches and hidden actives among them.</summary>
+/// <summary>
+/// What stops before a peel and returns after it, by name: whatever is in use or kept on hand, patches and hidden actives among them.
+/// </summary>
 /// <remarks>Source: trade convention, strictest end; see <see cref="PeelStop"/>.</remarks>
 public static class Countdown
 {
@@ -26,13 +28,23 @@ public static class Countdown
             return [];
         }
 
-        return [.. file.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => bottles[item.Product.Id]).Where(product => !product.IsKit())
-            .Select(product => (product, Stop: PeelStop.Of(strength.Strength, product))).Where(pair => pair.Stop is not null)
-            .Select(pair => new PeelStopLine(pair.product, pair.Stop!.Value.LastBefore(evening), pair.Stop.Value.BackOn(evening)))
-            .OrderBy(line => line.LastBefore).ThenBy(line => line.Product.Name, StringComparer.Ordinal)];
+        return
+        [
+            .. file
+                .Shelf.Where(item => item.State == ShelfState.InUse)
+                .Select(item => bottles[item.Product.Id])
+                .Where(product => !product.IsKit())
+                .Select(product => (product, Stop: PeelStop.Of(strength.Strength, product)))
+                .Where(pair => pair.Stop is not null)
+                .Select(pair => new PeelStopLine(pair.product, pair.Stop!.Value.LastBefore(evening), pair.Stop.Value.BackOn(evening)))
+                .OrderBy(line => line.LastBefore)
+                .ThenBy(line => line.Product.Name, StringComparer.Ordinal),
+        ];
     }
 
-    /// <summary>What has its last day today, tomorrow or the day after, for a line of its own: "Wed: last evening of Chalk cream".</summary>
+    /// <summary>
+    /// What has its last day today, tomorrow or the day after, for a line of its own: "Wed: last evening of Chalk cream".
+    /// </summary>
     public static IEnumerable<PeelStopLine> Soon(IReadOnlyList<PeelStopLine> lines, DateOnly today, int days = 2) =>
         lines.Where(line => !line.OnlyTonight && line.LastBefore >= today && line.LastBefore <= today.AddDays(days));
 }

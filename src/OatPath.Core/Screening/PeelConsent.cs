@@ -3,8 +3,12 @@ using System.Text;
 
 namespace OatPath.Core.Screening;
 
-/// <summary>What a client agrees to before a peel at home. The words are kept with each agreement, and their version is what they say.</summary>
-/// <remarks>Source: house default. It stands beside the licensed practice, local codes and the product's label, and takes nothing from them.</remarks>
+/// <summary>
+/// What a client agrees to before a peel at home. The words are kept with each agreement, and their version is what they say.
+/// </summary>
+/// <remarks>
+/// Source: house default. It stands beside the licensed practice, local codes and the product's label, and takes nothing from them.
+/// </remarks>
 public static class PeelConsent
 {
     public static IReadOnlyList<string> Lines { get; } =
@@ -13,7 +17,8 @@ public static class PeelConsent
         "I have answered the questions truly, and I stop when it burns, however short it was on.",
         "I use only the bottle, the time and the places of the plan, with its ending and a kitchen timer at hand.",
         "I use sunscreen of SPF 50 every morning for 14 days and keep out of strong sun, and I pick at nothing.",
-        "Nobody is watching while I do it. If it burns, whitens, blisters or gets into an eye I do what the guide says and call the number it shows.",
+        "Nobody is watching while I do it. If it burns, whitens, blisters or gets into an eye I do what the guide says and call the "
+            + "number it shows.",
         "The label of the product and the word of my practitioner or a clinician come first.",
     ];
 

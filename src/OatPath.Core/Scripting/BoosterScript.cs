@@ -6,46 +6,60 @@ using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Scripting;
 
-/// <summary>Compiles a booster evening: a stronger leave-on in the place of the usual serum, washed off only where it stings too much.</summary>
+/// <summary>
+/// Compiles a booster evening: a stronger leave-on in the place of the usual serum, washed off only where it stings too much.
+/// </summary>
 internal static class BoosterScript
 {
     /// <remarks>Source: trade convention, as for weak kits.</remarks>
     private const int StingEvery = 60;
     private const int WholeNight = 24 * 3600;
 
-    public static SessionScript Of(CaseFile file, Product bottle, Step step, DateOnly on) => new()
-    {
-        Kind = SessionKind.Booster,
-        Product = bottle.Id,
-        Name = bottle.Name,
-        Batch = bottle.Batch,
-        On = on,
-        Strength = KitStrength.Weak,
-        StaysOn = true,
-        TargetSeconds = step.WaitSeconds,
-        LimitSeconds = WholeNight,
-        StingEverySeconds = StingEvery,
-        StingEnds = FirstAid.StrongSting,
-        StingCalm = FirstAid.CalmSting,
-        CalmSeconds = FirstAid.FadesMinutes * 60,
-        StopSeconds = FirstAid.StopMinutes * 60,
-        SlowestSeconds = ZoneGroups.SlowestSeconds,
-        Kit =
-        [
-            new("ending", "A gentle cleanser and lukewarm water within reach", "It is washed off with these where it stings too much."),
-            new("bottle", $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}: {step.Amount}", "This bottle, this much and no more."),
-            new("cream", "Plain moisturiser for afterwards", "It goes on after the wait."),
-            new("mirror", "A mirror and good light", "White or grey skin must be seen."),
-            new("sunscreen", "Sunscreen for the morning", "New skin burns sooner."),
-        ],
-        Asks = SessionAsks.Of(file, bottle.Id, on),
-        Groups = [new([.. ZoneGroups.Order(bottle.Flow, step.LeaveOut).Select(zone => new ZoneStep(zone, ZoneGroups.ApplySeconds, ZoneGroups.RemoveSeconds))])],
-        LeaveOut = step.LeaveOut,
-        Ending = new(PeelEnding.Rinse, ["It stays on overnight. Plain moisturiser now."]),
-        WaterSeconds = FirstAid.WaterMinutes * 60,
-        LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
-        EyeSeconds = FirstAid.EyeMinutes * 60,
-        BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
-        After = ["Nothing else that is active tonight or tomorrow evening.", "Sunscreen in the morning."],
-    };
+    public static SessionScript Of(CaseFile file, Product bottle, Step step, DateOnly on) =>
+        new()
+        {
+            Kind = SessionKind.Booster,
+            Product = bottle.Id,
+            Name = bottle.Name,
+            Batch = bottle.Batch,
+            On = on,
+            Strength = KitStrength.Weak,
+            StaysOn = true,
+            TargetSeconds = step.WaitSeconds,
+            LimitSeconds = WholeNight,
+            StingEverySeconds = StingEvery,
+            StingEnds = FirstAid.StrongSting,
+            StingCalm = FirstAid.CalmSting,
+            CalmSeconds = FirstAid.FadesMinutes * 60,
+            StopSeconds = FirstAid.StopMinutes * 60,
+            SlowestSeconds = ZoneGroups.SlowestSeconds,
+            Kit =
+            [
+                new("ending", "A gentle cleanser and lukewarm water within reach", "It is washed off with these where it stings too much."),
+                new(
+                    "bottle",
+                    $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}: {step.Amount}",
+                    "This bottle, this much and no more."
+                ),
+                new("cream", "Plain moisturiser for afterwards", "It goes on after the wait."),
+                new("mirror", "A mirror and good light", "White or grey skin must be seen."),
+                new("sunscreen", "Sunscreen for the morning", "New skin burns sooner."),
+            ],
+            Asks = SessionAsks.Of(file, bottle.Id, on),
+            Groups =
+            [
+                new([
+                    .. ZoneGroups
+                        .Order(bottle.Flow, step.LeaveOut)
+                        .Select(zone => new ZoneStep(zone, ZoneGroups.ApplySeconds, ZoneGroups.RemoveSeconds)),
+                ]),
+            ],
+            LeaveOut = step.LeaveOut,
+            Ending = new(PeelEnding.Rinse, ["It stays on overnight. Plain moisturiser now."]),
+            WaterSeconds = FirstAid.WaterMinutes * 60,
+            LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
+            EyeSeconds = FirstAid.EyeMinutes * 60,
+            BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
+            After = ["Nothing else that is active tonight or tomorrow evening.", "Sunscreen in the morning."],
+        };
 }

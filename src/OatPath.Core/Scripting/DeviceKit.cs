@@ -11,7 +11,12 @@ namespace OatPath.Core.Scripting;
 internal static class DeviceKit
 {
     /// <summary>What it is wiped off with, or what closes a nick, stands first.</summary>
-    public static IEnumerable<KitItem> Of(Product device, DeviceGuide guide, IReadOnlyList<DeviceGel> gels, (string Name, Amount Amount)? serum)
+    public static IEnumerable<KitItem> Of(
+        Product device,
+        DeviceGuide guide,
+        IReadOnlyList<DeviceGel> gels,
+        (string Name, Amount Amount)? serum
+    )
     {
         if (device.Kind == ProductKind.Razor)
         {
@@ -20,20 +25,37 @@ internal static class DeviceKit
         }
         else if (device.IsNeedle())
         {
-            yield return new("alcohol", "70 % alcohol, dried on it again", device.Kind == ProductKind.NanoTip ? "On the device; the tip is new." : "Before and after every use.");
+            yield return new(
+                "alcohol",
+                "70 % alcohol, dried on it again",
+                device.Kind == ProductKind.NanoTip ? "On the device; the tip is new." : "Before and after every use."
+            );
             yield return device.Kind == ProductKind.NanoTip
                 ? new("tool", "A new tip, still sealed", "Once, then into the bin.")
                 : new("tool", $"{device.Name}: no bent needle, never dropped, nobody else's", "A bent needle tears.");
-            yield return new("serum", serum is { } own ? $"{own.Name}, {own.Amount}" : "Plain serum", "No fragrance, no alcohol, no acid, no vitamin C under needles.");
+            yield return new(
+                "serum",
+                serum is { } own ? $"{own.Name}, {own.Amount}" : "Plain serum",
+                "No fragrance, no alcohol, no acid, no vitamin C under needles."
+            );
         }
         else
         {
             yield return device.IsElectrical() || device.Kind == ProductKind.WarmColdPlate
-                ? new("ending", "A damp pad or cloth", "Everything is wiped off afterwards.") : new("ending", "Lukewarm water and a clean towel", "For afterwards.");
-            yield return new("tool", $"{device.Name}, clean, charged, the right head on", "A dirty head carries what you want to be rid of.");
+                ? new("ending", "A damp pad or cloth", "Everything is wiped off afterwards.")
+                : new("ending", "Lukewarm water and a clean towel", "For afterwards.");
+            yield return new(
+                "tool",
+                $"{device.Name}, clean, charged, the right head on",
+                "A dirty head carries what you want to be rid of."
+            );
         }
 
-        foreach (var gel in gels.Where(gel => guide.Passes.Any(pass => pass.Gel == gel.Charge) || device.Kind is ProductKind.IonCleanser or ProductKind.OtherDevice))
+        foreach (
+            var gel in gels.Where(gel =>
+                guide.Passes.Any(pass => pass.Gel == gel.Charge) || device.Kind is ProductKind.IonCleanser or ProductKind.OtherDevice
+            )
+        )
         {
             yield return new($"gel-{House.EnumName.Of(gel.Charge)}", gel.Name, "Only what was made for it goes under it.");
         }
@@ -44,11 +66,18 @@ internal static class DeviceKit
 
     public static IEnumerable<SessionAsk> Asks(Product device)
     {
-        yield return SessionAsks.Of(DayQuestion.OpenSkin, "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?", "Not tonight. Tell your studio where; it is left out from then on.");
+        yield return SessionAsks.Of(
+            DayQuestion.OpenSkin,
+            "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?",
+            "Not tonight. Tell your studio where; it is left out from then on."
+        );
         if (device.IsElectrical())
         {
             yield return SessionAsks.Of(DayQuestion.Current);
-            yield return SessionAsks.Of(DayQuestion.Pregnant, means: "Never with a current. Put it away and tell your studio; the plan changes with the answer.");
+            yield return SessionAsks.Of(
+                DayQuestion.Pregnant,
+                means: "Never with a current. Put it away and tell your studio; the plan changes with the answer."
+            );
         }
 
         if (device.IsLight())
@@ -58,7 +87,10 @@ internal static class DeviceKit
 
         if (device.IsNeedle())
         {
-            yield return SessionAsks.Of(DayQuestion.ColdSore, means: "Not tonight: needles spread a cold sore. Only gentle care until it has healed.");
+            yield return SessionAsks.Of(
+                DayQuestion.ColdSore,
+                means: "Not tonight: needles spread a cold sore. Only gentle care until it has healed."
+            );
             yield return SessionAsks.Of(DayQuestion.NewMedicine);
         }
 
@@ -68,9 +100,17 @@ internal static class DeviceKit
         }
 
         yield return device.Traits.ByHand || device.IsElectrical()
-            ? SessionAsks.Of(DayQuestion.UsedElse, "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?", "Not tonight: they add up. Gentle care only.")
+            ? SessionAsks.Of(
+                DayQuestion.UsedElse,
+                "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?",
+                "Not tonight: they add up. Gentle care only."
+            )
             : new("used", "Has it been used already today?", false, "Once is enough. More does not do more.");
-        yield return SessionAsks.Of(DayQuestion.Stings, "Does the clean skin sting or burn now?", "Not tonight: skin that stings is not whole. Cream, and tell your studio.");
+        yield return SessionAsks.Of(
+            DayQuestion.Stings,
+            "Does the clean skin sting or burn now?",
+            "Not tonight: skin that stings is not whole. Cream, and tell your studio."
+        );
     }
 
     public static IEnumerable<string> After(Product device)

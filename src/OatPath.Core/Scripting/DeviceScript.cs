@@ -24,7 +24,12 @@ public static class DeviceScript
     /// <summary>The script, or why there is none: a session is only guided where the plan has it on that day.</summary>
     /// <param name="product">A device or tool on the client's shelf.</param>
     /// <param name="on">The care day; today or later.</param>
-    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(CaseFile file, HouseRules rules, string product, DateOnly on)
+    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(
+        CaseFile file,
+        HouseRules rules,
+        string product,
+        DateOnly on
+    )
     {
         if (file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product is not { } device || !Leads(device))
         {
@@ -33,11 +38,18 @@ public static class DeviceScript
 
         var path = PathPlanner.Plan(file, rules, on, 1);
         var half = path.Days[0];
-        var step = half.Evening.Steps.Concat(half.Morning.Steps).FirstOrDefault(step => step.Product == product && step.Action == StepAction.Apply);
+        var step = half
+            .Evening.Steps.Concat(half.Morning.Steps)
+            .FirstOrDefault(step => step.Product == product && step.Action == StepAction.Apply);
         if (on < path.Today || step is null)
         {
             var omitted = half.Evening.Omitted.Where(omission => omission.Product == product).Select(omission => omission.Because).ToList();
-            return (null, omitted.Count > 0 && on >= path.Today ? omitted : [Because.Of(RuleBook.SessionNotPlanned, ("product", device.Name), ("on", on))]);
+            return (
+                null,
+                omitted.Count > 0 && on >= path.Today
+                    ? omitted
+                    : [Because.Of(RuleBook.SessionNotPlanned, ("product", device.Name), ("on", on))]
+            );
         }
 
         if (SessionHeldOn.Refusal(file, device, on) is { } held)
@@ -94,7 +106,13 @@ public static class DeviceScript
             Asks = [.. DeviceKit.Asks(device)],
             Groups = [],
             LeaveOut = step.LeaveOut,
-            Ending = new(null, [.. guide.Passes.Select(pass => pass.After).Where(line => line.Length > 0).TakeLast(1), .. step.Side is null ? Array.Empty<string>() : ["Wait a moment before anything follows: compare the two sides first."]]),
+            Ending = new(
+                null,
+                [
+                    .. guide.Passes.Select(pass => pass.After).Where(line => line.Length > 0).TakeLast(1),
+                    .. step.Side is null ? Array.Empty<string>() : ["Wait a moment before anything follows: compare the two sides first."],
+                ]
+            ),
             WaterSeconds = FirstAid.WaterMinutes * 60,
             LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
             EyeSeconds = FirstAid.EyeMinutes * 60,
@@ -106,10 +124,21 @@ public static class DeviceScript
     /// <summary>The serum of the same evening, as much of it as the plan says.</summary>
     private static (string Name, Amount Amount)? Serum(HalfDay evening, CaseFile file) =>
         evening.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Glide) is { Product: { } id, Amount: { } amount }
-            ? (file.Shelf.First(item => item.Product.Id == id).Product.Name, amount) : null;
+            ? (file.Shelf.First(item => item.Product.Id == id).Product.Name, amount)
+            : null;
 
     /// <summary>The client's own gels and mists made for the device, the one in use of each charge.</summary>
-    public static IReadOnlyList<DeviceGel> Gels(CaseFile file, Product device, DateOnly on) => [.. file.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.MadeFor == device.Kind && item.Product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist && item.Product.UsableOn(on))
-        .GroupBy(item => item.Product.Charge ?? GelCharge.None).OrderBy(group => group.Key).Select(group => new DeviceGel(group.Key, group.First().Product.Name))];
+    public static IReadOnlyList<DeviceGel> Gels(CaseFile file, Product device, DateOnly on) =>
+        [
+            .. file
+                .Shelf.Where(item =>
+                    item.State == ShelfState.InUse
+                    && item.Product.MadeFor == device.Kind
+                    && item.Product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist
+                    && item.Product.UsableOn(on)
+                )
+                .GroupBy(item => item.Product.Charge ?? GelCharge.None)
+                .OrderBy(group => group.Key)
+                .Select(group => new DeviceGel(group.Key, group.First().Product.Name)),
+        ];
 }

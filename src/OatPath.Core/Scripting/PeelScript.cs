@@ -19,7 +19,12 @@ public static class PeelScript
     /// <summary>The script, or why there is none: a session is only guided where the plan has its evening.</summary>
     /// <param name="product">A wash-off kit or a booster on the client's shelf.</param>
     /// <param name="on">The care day; today or later.</param>
-    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(CaseFile file, HouseRules rules, string product, DateOnly on)
+    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(
+        CaseFile file,
+        HouseRules rules,
+        string product,
+        DateOnly on
+    )
     {
         if (BottleReading.Of(file).GetValueOrDefault(product) is not { } bottle)
         {
@@ -38,10 +43,18 @@ public static class PeelScript
 
         var path = PathPlanner.Plan(file, rules, on, 1);
         var evening = path.Days[0].Evening;
-        if (on < path.Today || evening.Steps.FirstOrDefault(step => step.Product == product && step.ContactSeconds is not null) is not { } step)
+        if (
+            on < path.Today
+            || evening.Steps.FirstOrDefault(step => step.Product == product && step.ContactSeconds is not null) is not { } step
+        )
         {
             var planned = evening.Omitted.Where(omission => omission.Product == product).Select(omission => omission.Because).ToList();
-            return (null, planned.Count > 0 && on >= path.Today ? planned : [Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]);
+            return (
+                null,
+                planned.Count > 0 && on >= path.Today
+                    ? planned
+                    : [Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]
+            );
         }
 
         if (SessionHeldOn.Refusal(file, bottle, on) is { } held)
@@ -62,38 +75,51 @@ public static class PeelScript
 
         var (limit, every) = Of(kit.Strength);
         var target = Math.Min(step.ContactSeconds!.Value, limit);
-        return (new SessionScript
-        {
-            Kind = SessionKind.Peel,
-            Product = product,
-            Name = bottle.Name,
-            Batch = bottle.Batch,
-            On = on,
-            Strength = kit.Strength,
-            TargetSeconds = target,
-            Layers = step.Layers,
-            LayerAfterSeconds = step.Layers > 1 ? target / 2 : 0,
-            LimitSeconds = limit,
-            StingEverySeconds = every,
-            StingEnds = FirstAid.StrongSting,
-            StingCalm = FirstAid.CalmSting,
-            CalmSeconds = FirstAid.FadesMinutes * 60,
-            StopSeconds = FirstAid.StopMinutes * 60,
-            SlowestSeconds = ZoneGroups.SlowestSeconds,
-            Kit = KitList(bottle, ending),
-            Asks = SessionAsks.Of(file, product, on),
-            Groups = ZoneGroups.Of(order, target),
-            LeaveOut = step.LeaveOut,
-            Ending = new(ending, EndingLines(ending)),
-            WaterSeconds = FirstAid.WaterMinutes * 60,
-            LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
-            EyeSeconds = FirstAid.EyeMinutes * 60,
-            BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
-            After = ["No other acid, scrub or retinoid tonight.", "Plain moisturiser; aloe this first evening if it is warm.", "Sunscreen in the morning, SPF 50. No sport, hot bath or sauna for 48 hours. Do not pick or pull at flakes."],
-        }, []);
+        return (
+            new SessionScript
+            {
+                Kind = SessionKind.Peel,
+                Product = product,
+                Name = bottle.Name,
+                Batch = bottle.Batch,
+                On = on,
+                Strength = kit.Strength,
+                TargetSeconds = target,
+                Layers = step.Layers,
+                LayerAfterSeconds = step.Layers > 1 ? target / 2 : 0,
+                LimitSeconds = limit,
+                StingEverySeconds = every,
+                StingEnds = FirstAid.StrongSting,
+                StingCalm = FirstAid.CalmSting,
+                CalmSeconds = FirstAid.FadesMinutes * 60,
+                StopSeconds = FirstAid.StopMinutes * 60,
+                SlowestSeconds = ZoneGroups.SlowestSeconds,
+                Kit = KitList(bottle, ending),
+                Asks = SessionAsks.Of(file, product, on),
+                Groups = ZoneGroups.Of(order, target),
+                LeaveOut = step.LeaveOut,
+                Ending = new(ending, EndingLines(ending)),
+                WaterSeconds = FirstAid.WaterMinutes * 60,
+                LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
+                EyeSeconds = FirstAid.EyeMinutes * 60,
+                BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
+                After =
+                [
+                    "No other acid, scrub or retinoid tonight.",
+                    "Plain moisturiser; aloe this first evening if it is warm.",
+                    "Sunscreen in the morning, SPF 50. No sport, hot bath or sauna for 48 hours. Do not pick or pull at flakes.",
+                ],
+            },
+            []
+        );
     }
 
-    private static (SessionScript? Script, IReadOnlyList<Because> Reasons) Booster(CaseFile file, HouseRules rules, Product bottle, DateOnly on)
+    private static (SessionScript? Script, IReadOnlyList<Because> Reasons) Booster(
+        CaseFile file,
+        HouseRules rules,
+        Product bottle,
+        DateOnly on
+    )
     {
         var path = PathPlanner.Plan(file, rules, on, 1);
         if (path.Ladders.FirstOrDefault(ladder => ladder.Product == bottle.Id)?.Ladder != Ladder.Booster.Id)
@@ -101,33 +127,70 @@ public static class PeelScript
             return (null, [Because.Of(RuleBook.SessionNoKit, ("product", bottle.Id))]);
         }
 
-        var step = on < path.Today ? null : path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == bottle.Id && step.Action == StepAction.Apply);
+        var step =
+            on < path.Today
+                ? null
+                : path.Days[0].Evening.Steps.FirstOrDefault(step => step.Product == bottle.Id && step.Action == StepAction.Apply);
         return step is not null && SessionHeldOn.Refusal(file, bottle, on) is { } held ? (null, [held])
             : step is not null ? (BoosterScript.Of(file, bottle, step, on), [])
-            : (null, [path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == bottle.Id && on >= path.Today)?.Because ?? Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on))]);
+            : (
+                null,
+                [
+                    path.Days[0].Evening.Omitted.FirstOrDefault(omission => omission.Product == bottle.Id && on >= path.Today)?.Because
+                        ?? Because.Of(RuleBook.SessionNotPlanned, ("product", bottle.Name), ("on", on)),
+                ]
+            );
     }
 
     /// <summary>What ends it stands first: nothing is opened before that is ready.</summary>
     private static KitItem[] KitList(Product bottle, PeelEnding ending) =>
-    [
-        ending == PeelEnding.Neutraliser
-            ? new("ending", "Neutraliser, mixed and in a squeeze bottle, shaken", "As the label says, or baking soda, 1 teaspoon in 100 mL of boiled or bottled water.")
-            : new("ending", "Lukewarm and cold water running, a bowl beside it", "The label ends this peel with a rinse."),
-        new("bottle", $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}", "This bottle and no other. What is poured out never goes back."),
-        new("timer", $"A kitchen timer, set to the most: {Words.Duration(Of(KitClass.Of(bottle)!.Strength).Limit)}", "A locked phone may not sound."),
-        new("mirror", "A mirror and good light", "White or grey skin must be seen."),
-        new("gloves", "Gloves", "So that fingers carry nothing to the eyes."),
-        new("dish", "A small dish, a little poured", "Little at a time."),
-        new("pads", "Thin pads, squeezed so that they do not drip", "Drips run to the eyes."),
-        new("jelly", "Petroleum jelly on eye corners, nostrils, lips, brows and every place left out", "What is covered is not reached."),
-        new("towel", "A towel to shield the eyes", "For taking it off."),
-        new("fan", "A fan, or something to fan with", "For the tingle."),
-        new("calm", "Aloe gel and a plain moisturiser", "For afterwards."),
-        new("sunscreen", "Sunscreen for the morning, SPF 50", "New skin burns sooner."),
-        new("help", "Somebody at home, or the phone in reach", "You are not to be alone with a burn."),
-    ];
+        [
+            ending == PeelEnding.Neutraliser
+                ? new(
+                    "ending",
+                    "Neutraliser, mixed and in a squeeze bottle, shaken",
+                    "As the label says, or baking soda, 1 teaspoon in 100 mL of boiled or bottled water."
+                )
+                : new("ending", "Lukewarm and cold water running, a bowl beside it", "The label ends this peel with a rinse."),
+            new(
+                "bottle",
+                $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}",
+                "This bottle and no other. What is poured out never goes back."
+            ),
+            new(
+                "timer",
+                $"A kitchen timer, set to the most: {Words.Duration(Of(KitClass.Of(bottle)!.Strength).Limit)}",
+                "A locked phone may not sound."
+            ),
+            new("mirror", "A mirror and good light", "White or grey skin must be seen."),
+            new("gloves", "Gloves", "So that fingers carry nothing to the eyes."),
+            new("dish", "A small dish, a little poured", "Little at a time."),
+            new("pads", "Thin pads, squeezed so that they do not drip", "Drips run to the eyes."),
+            new(
+                "jelly",
+                "Petroleum jelly on eye corners, nostrils, lips, brows and every place left out",
+                "What is covered is not reached."
+            ),
+            new("towel", "A towel to shield the eyes", "For taking it off."),
+            new("fan", "A fan, or something to fan with", "For the tingle."),
+            new("calm", "Aloe gel and a plain moisturiser", "For afterwards."),
+            new("sunscreen", "Sunscreen for the morning, SPF 50", "New skin burns sooner."),
+            new("help", "Somebody at home, or the phone in reach", "You are not to be alone with a burn."),
+        ];
 
-    private static string[] EndingLines(PeelEnding ending) => ending == PeelEnding.Neutraliser
-        ? ["Shield the eyes with the towel.", "Pat the neutraliser on in soft rounds, zone by zone in the same order; it prickles.", "Rinse with lukewarm, then cold water. Pat.", "Once more where it still tingles, until it is calm."]
-        : ["Shield the eyes with the towel.", "Rinse with lukewarm water in soft rounds, zone by zone in the same order; no scrubbing.", "Rinse with cold water until it is calm. Pat."];
+    private static string[] EndingLines(PeelEnding ending) =>
+        ending == PeelEnding.Neutraliser
+            ?
+            [
+                "Shield the eyes with the towel.",
+                "Pat the neutraliser on in soft rounds, zone by zone in the same order; it prickles.",
+                "Rinse with lukewarm, then cold water. Pat.",
+                "Once more where it still tingles, until it is calm.",
+            ]
+            :
+            [
+                "Shield the eyes with the towel.",
+                "Rinse with lukewarm water in soft rounds, zone by zone in the same order; no scrubbing.",
+                "Rinse with cold water until it is calm. Pat.",
+            ];
 }

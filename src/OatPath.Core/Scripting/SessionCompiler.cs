@@ -10,6 +10,13 @@ public static class SessionCompiler
     /// <summary>The script, or why there is none.</summary>
     /// <param name="product">Something on the client's shelf.</param>
     /// <param name="on">The care day; today or later.</param>
-    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(CaseFile file, HouseRules rules, string product, DateOnly on) =>
-        file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product is { } device && DeviceScript.Leads(device) ? DeviceScript.Compile(file, rules, product, on) : PeelScript.Compile(file, rules, product, on);
+    public static (SessionScript? Script, IReadOnlyList<Because> Reasons) Compile(
+        CaseFile file,
+        HouseRules rules,
+        string product,
+        DateOnly on
+    ) =>
+        file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product is { } device && DeviceScript.Leads(device)
+            ? DeviceScript.Compile(file, rules, product, on)
+            : PeelScript.Compile(file, rules, product, on);
 }

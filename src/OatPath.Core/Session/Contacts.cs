@@ -27,7 +27,8 @@ internal sealed class Contacts
     public int LayersOn(FaceZone zone) => onSince.TryGetValue(zone, out var layers) ? layers.Count : 0;
 
     /// <summary>Zones that are on, in the order they went on.</summary>
-    public IEnumerable<FaceZone> InOrder() => onSince.OrderBy(pair => pair.Value[0]).ThenBy(pair => zones.IndexOf(pair.Key)).Select(pair => pair.Key);
+    public IEnumerable<FaceZone> InOrder() =>
+        onSince.OrderBy(pair => pair.Value[0]).ThenBy(pair => zones.IndexOf(pair.Key)).Select(pair => pair.Key);
 
     /// <summary>Only the first touch counts while a zone is on.</summary>
     public void On(FaceZone zone, long at)

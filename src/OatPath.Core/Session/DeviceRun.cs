@@ -4,7 +4,9 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Session;
 
-/// <summary>The ways of a device in one run: their clock runs only in contact, with the right gel and setting, and with one device.</summary>
+/// <summary>
+/// The ways of a device in one run: their clock runs only in contact, with the right gel and setting, and with one device.
+/// </summary>
 internal sealed class DeviceRun
 {
     private const int Milli = 1000;
@@ -48,7 +50,10 @@ internal sealed class DeviceRun
 
     private string? NeededGel => ways[at].Pass.Gel is { } charge ? EnumName.Of(charge) : null;
 
-    private bool Ready => at < ways.Count && !off && present.Count < 2
+    private bool Ready =>
+        at < ways.Count
+        && !off
+        && present.Count < 2
         && (NeededGel is null || gel == NeededGel)
         && (ways[at].Stroke.Setting is null || setting == ways[at].Stroke.Setting)
         && (Before(at).Length == 0 || ready.Contains(ways[at].Id));
@@ -56,7 +61,9 @@ internal sealed class DeviceRun
     /// <summary>Notes that it was on the skin, and where it nicked it, whatever else is going on.</summary>
     public void Took(SessionEvent happened)
     {
-        Began |= happened.Kind == SessionEventKind.Contact || happened is { Kind: SessionEventKind.Passed, Item: not null } or { Kind: SessionEventKind.Nicked, Zone: not null };
+        Began |=
+            happened.Kind == SessionEventKind.Contact
+            || happened is { Kind: SessionEventKind.Passed, Item: not null } or { Kind: SessionEventKind.Nicked, Zone: not null };
         if (happened is { Kind: SessionEventKind.Nicked, Zone: { } zone })
         {
             cut.AddRange(FaceZones.Covered(zone).Where(each => !cut.Contains(each)));
@@ -123,7 +130,10 @@ internal sealed class DeviceRun
                 Lift(now);
                 break;
             case SessionEventKind.Passed when happened.Item is { } passed && at < ways.Count && ways[at].Id == passed:
-                spent[at] += since is { } from ? now - from : ways[at].Stroke.Seconds == 0 ? now - shownAt : 0;
+                spent[at] +=
+                    since is { } from ? now - from
+                    : ways[at].Stroke.Seconds == 0 ? now - shownAt
+                    : 0;
                 since = since is null ? null : now;
                 Next(now);
                 break;
@@ -159,17 +169,28 @@ internal sealed class DeviceRun
     }
 
     /// <summary>What is to be done now, with the way's id; nothing is over yet.</summary>
-    public (SessionDo Do, string? Next) Now() => at >= ways.Count ? (SessionDo.End, null)
-        : (present.Count > 1 ? SessionDo.OneDevice
-        : off ? SessionDo.SwitchOn
-        : NeededGel is { } needed && gel != needed ? gel is null ? SessionDo.PutGel : SessionDo.ChangeGel
-        : ways[at].Stroke.Setting is { } wanted && setting != wanted ? setting is null ? SessionDo.Set : SessionDo.ChangeSetting
-        : Before(at).Length > 0 && !ready.Contains(ways[at].Id) ? SessionDo.Prepare
-        : ways[at].Stroke.Seconds == 0 || since is not null ? SessionDo.Lead
-        : spent[at] > 0 ? SessionDo.Reach : SessionDo.Touch, ways[at].Id);
+    public (SessionDo Do, string? Next) Now() =>
+        at >= ways.Count
+            ? (SessionDo.End, null)
+            : (
+                present.Count > 1 ? SessionDo.OneDevice
+                : off ? SessionDo.SwitchOn
+                : NeededGel is { } needed && gel != needed
+                    ? gel is null ? SessionDo.PutGel
+                        : SessionDo.ChangeGel
+                : ways[at].Stroke.Setting is { } wanted && setting != wanted
+                    ? setting is null ? SessionDo.Set
+                        : SessionDo.ChangeSetting
+                : Before(at).Length > 0 && !ready.Contains(ways[at].Id) ? SessionDo.Prepare
+                : ways[at].Stroke.Seconds == 0 || since is not null ? SessionDo.Lead
+                : spent[at] > 0 ? SessionDo.Reach
+                : SessionDo.Touch,
+                ways[at].Id
+            );
 
     /// <summary>What is put on before a way; where a gel is asked for by its charge, that is the asking.</summary>
-    private string Before(int way) => ways[way].First && ways[way].Pass.Gel is null && ways[way].Pass.Before.Length > 0 ? ways[way].Pass.Before : ways[way].Stroke.Before;
+    private string Before(int way) =>
+        ways[way].First && ways[way].Pass.Gel is null && ways[way].Pass.Before.Length > 0 ? ways[way].Pass.Before : ways[way].Stroke.Before;
 
     private bool IsCut(int way) => ways[way].Stroke.Zones.Any(cut.Contains);
 
@@ -197,8 +218,7 @@ internal sealed class DeviceRun
         do
         {
             at++;
-        }
-        while (at < ways.Count && IsCut(at));
+        } while (at < ways.Count && IsCut(at));
         shownAt = now;
         if (at < ways.Count && !ReferenceEquals(ways[at].Pass, pass))
         {

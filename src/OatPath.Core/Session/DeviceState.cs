@@ -13,4 +13,15 @@ namespace OatPath.Core.Session;
 /// <param name="Gel">The gel that was said to be on, by its charge; null before.</param>
 /// <param name="Setting">What it was said to be set to; null before.</param>
 /// <param name="Battery">Percent, where the device says so.</param>
-public sealed record DeviceState(bool Began, int Way, bool Runs, IReadOnlyList<long> WayMilliseconds, long LeftMilliseconds, long OverMilliseconds, IReadOnlyList<FaceZone> Cut, string? Gel, string? Setting, int? Battery);
+public sealed record DeviceState(
+    bool Began,
+    int Way,
+    bool Runs,
+    IReadOnlyList<long> WayMilliseconds,
+    long LeftMilliseconds,
+    long OverMilliseconds,
+    IReadOnlyList<FaceZone> Cut,
+    string? Gel,
+    string? Setting,
+    int? Battery
+);

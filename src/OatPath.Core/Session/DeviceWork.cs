@@ -19,12 +19,16 @@ public sealed record DeviceWork
     /// <summary>The side that is treated, to compare; null for the whole face.</summary>
     public FaceSide? Half { get; init; }
 
-    /// <summary>A steady sign of contact every so many seconds, and how often in the last ones of a programme; 0 where the device gives none.</summary>
+    /// <summary>
+    /// A steady sign of contact every so many seconds, and how often in the last ones of a programme; 0 where the device gives none.
+    /// </summary>
     /// <remarks>Source: trade convention for galvanic devices, every 10 s, every 5 s for the last 30 s.</remarks>
     [Between(0, 3600)]
     public int SteadySeconds { get; init; }
+
     [Between(0, 3600)]
     public int LastSteadySeconds { get; init; }
+
     [Between(0, 3600)]
     public int LastSeconds { get; init; }
 

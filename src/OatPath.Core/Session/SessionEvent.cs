@@ -101,9 +101,26 @@ public enum SessionEventKind
 /// <param name="WallMilliseconds">The device's clock, since 1970; kept as it was read.</param>
 /// <param name="SteadyMilliseconds">The device's steady clock, since the page was loaded; kept as it was read.</param>
 public sealed record SessionEvent(
-    string Id, [property: Between(0, SessionEventCheck.MostMilliseconds)] long AtMilliseconds, SessionEventKind Kind, string? Item = null, FaceZone? Zone = null, [property: Between(0, 100)] int? Value = null, [property: Between(-8640000000000000, 8640000000000000)] long? WallMilliseconds = null, [property: Between(0, 8640000000000000)] long? SteadyMilliseconds = null)
+    string Id,
+    [property: Between(0, SessionEventCheck.MostMilliseconds)] long AtMilliseconds,
+    SessionEventKind Kind,
+    string? Item = null,
+    FaceZone? Zone = null,
+    [property: Between(0, 100)] int? Value = null,
+    [property: Between(-8640000000000000, 8640000000000000)] long? WallMilliseconds = null,
+    [property: Between(0, 8640000000000000)] long? SteadyMilliseconds = null
+)
 {
     /// <summary>Whether it says that something came off, or that it is over.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public bool SaysOff => Kind is SessionEventKind.Off or SessionEventKind.AllOff or SessionEventKind.Ended or SessionEventKind.Cooled or SessionEventKind.EndNow or SessionEventKind.DeviceOff or SessionEventKind.ContactLost or SessionEventKind.Passed;
+    public bool SaysOff =>
+        Kind
+            is SessionEventKind.Off
+                or SessionEventKind.AllOff
+                or SessionEventKind.Ended
+                or SessionEventKind.Cooled
+                or SessionEventKind.EndNow
+                or SessionEventKind.DeviceOff
+                or SessionEventKind.ContactLost
+                or SessionEventKind.Passed;
 }

@@ -9,7 +9,8 @@ public static class SessionEventCheck
     /// <summary>A session is open for a year at most, ms.</summary>
     public const long MostMilliseconds = 366L * 86_400_000;
 
-    public static IReadOnlyList<Problem> Check(IReadOnlyList<SessionEvent> events) => [.. events.SelectMany((happened, i) => Check(happened).Select(problem => problem with { Field = $"events[{i}].{problem.Field}" }))];
+    public static IReadOnlyList<Problem> Check(IReadOnlyList<SessionEvent> events) =>
+        [.. events.SelectMany((happened, i) => Check(happened).Select(problem => problem with { Field = $"events[{i}].{problem.Field}" }))];
 
     private static IEnumerable<Problem> Check(SessionEvent happened)
     {
@@ -28,13 +29,29 @@ public static class SessionEventCheck
             yield return new("zone", "name the zone");
         }
 
-        if (happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered or SessionEventKind.GelOn or SessionEventKind.SetTo or SessionEventKind.Readied or SessionEventKind.Passed or SessionEventKind.TakenBack
-            && happened.Item is not { Length: > 0 and <= 80 })
+        if (
+            happened.Kind
+                is SessionEventKind.Ticked
+                    or SessionEventKind.Answered
+                    or SessionEventKind.GelOn
+                    or SessionEventKind.SetTo
+                    or SessionEventKind.Readied
+                    or SessionEventKind.Passed
+                    or SessionEventKind.TakenBack
+            && happened.Item is not { Length: > 0 and <= 80 }
+        )
         {
             yield return new("item", "name what it is about, in 1 to 80 characters");
         }
 
-        var most = happened.Kind switch { SessionEventKind.Stung => 10, SessionEventKind.Reddened => 4, SessionEventKind.Answered => 1, SessionEventKind.Battery => 100, _ => (int?)null };
+        var most = happened.Kind switch
+        {
+            SessionEventKind.Stung => 10,
+            SessionEventKind.Reddened => 4,
+            SessionEventKind.Answered => 1,
+            SessionEventKind.Battery => 100,
+            _ => (int?)null,
+        };
         if (most is { } limit && (happened.Value is null or < 0 || happened.Value > limit))
         {
             yield return new("value", $"give a whole number from 0 to {most}");

@@ -5,10 +5,17 @@ namespace OatPath.Core.Session;
 
 /// <summary>What a session comes to when its events are read to the end.</summary>
 /// <param name="LongestMilliseconds">The longest contact of any zone; 0 where nothing was touched.</param>
-/// <param name="StingMilliseconds">From the first sting that was no longer calm until the first calm one after it; null while it still stung at the end.</param>
+/// <param name="StingMilliseconds">From the first sting that was no longer calm until the first calm one after it; null while it still
+/// stung at the end.</param>
 /// <param name="Stings">The sting curve: when and how much.</param>
 /// <param name="StillBurned">Whether it burned on after the longest water.</param>
-public sealed record SessionReading(SessionState Last, long LongestMilliseconds, long? StingMilliseconds, IReadOnlyList<(long At, int Value)> Stings, bool StillBurned)
+public sealed record SessionReading(
+    SessionState Last,
+    long LongestMilliseconds,
+    long? StingMilliseconds,
+    IReadOnlyList<(long At, int Value)> Stings,
+    bool StillBurned
+)
 {
     /// <summary>Whether any of the product was on the skin.</summary>
     public bool Touched => Last.Zones.Count > 0 || Last.Device is { Began: true };
@@ -19,13 +26,33 @@ public sealed record SessionReading(SessionState Last, long LongestMilliseconds,
         var end = until ?? (events.Count == 0 ? 0 : events.Max(happened => happened.AtMilliseconds));
         var last = SessionPlayer.Play(script, events, end);
         var gone = events.Where(happened => happened.Kind == SessionEventKind.TakenBack).Select(happened => happened.Item).ToHashSet();
-        var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null } && (!gone.Contains(happened.Id) || !SessionPlayer.MayBeTakenBack(script, happened)))
-            .DistinctBy(happened => happened.Id).OrderBy(happened => happened.AtMilliseconds).Select(happened => (happened.AtMilliseconds, happened.Value!.Value)).ToList();
+        var stings = events
+            .Where(happened =>
+                happened is { Kind: SessionEventKind.Stung, Value: not null }
+                && (!gone.Contains(happened.Id) || !SessionPlayer.MayBeTakenBack(script, happened))
+            )
+            .DistinctBy(happened => happened.Id)
+            .OrderBy(happened => happened.AtMilliseconds)
+            .Select(happened => (happened.AtMilliseconds, happened.Value!.Value))
+            .ToList();
         var from = stings.FindIndex(sting => sting.Item2 > script.StingCalm);
         var calm = from < 0 ? -1 : stings.FindLastIndex(sting => sting.Item2 > script.StingCalm) + 1;
-        var water = events.Where(happened => happened.Kind is SessionEventKind.Burns or SessionEventKind.Frosted or SessionEventKind.StillBurns).Select(happened => (long?)happened.AtMilliseconds).Min();
-        var stillBurned = events.Any(happened => happened.Kind == SessionEventKind.StillBurns && happened.AtMilliseconds >= water + (script.LongWaterSeconds * 1000));
-        return new(last, last.Zones.Select(zone => zone.ContactMilliseconds).DefaultIfEmpty().Max(), from < 0 ? 0 : calm < stings.Count ? stings[calm].AtMilliseconds - stings[from].AtMilliseconds : null, stings, stillBurned);
+        var water = events
+            .Where(happened => happened.Kind is SessionEventKind.Burns or SessionEventKind.Frosted or SessionEventKind.StillBurns)
+            .Select(happened => (long?)happened.AtMilliseconds)
+            .Min();
+        var stillBurned = events.Any(happened =>
+            happened.Kind == SessionEventKind.StillBurns && happened.AtMilliseconds >= water + (script.LongWaterSeconds * 1000)
+        );
+        return new(
+            last,
+            last.Zones.Select(zone => zone.ContactMilliseconds).DefaultIfEmpty().Max(),
+            from < 0 ? 0
+                : calm < stings.Count ? stings[calm].AtMilliseconds - stings[from].AtMilliseconds
+                : null,
+            stings,
+            stillBurned
+        );
     }
 
     /// <summary>The question of which the answer spoke against it, where nothing was put on; else null.</summary>
@@ -63,17 +90,20 @@ public sealed record SessionReading(SessionState Last, long LongestMilliseconds,
 
         foreach (var warning in state.Warnings)
         {
-            if (warning switch
-            {
-                SessionWarning.BeganUnchecked => "began before the kit was complete and every question answered",
-                SessionWarning.TouchedAgain => "a zone was put on again after it was off",
-                SessionWarning.ExtraLayer => "one layer more than planned",
-                SessionWarning.WrongGel => "a gel was on that does not fit the programme",
-                SessionWarning.WrongSetting => "the device was set otherwise than planned",
-                SessionWarning.TwoDevices => "two devices were on at once",
-                SessionWarning.ClockLost => "the phone's clock went back: nobody knows how long it was on",
-                _ => null,
-            } is { } said)
+            if (
+                warning switch
+                {
+                    SessionWarning.BeganUnchecked => "began before the kit was complete and every question answered",
+                    SessionWarning.TouchedAgain => "a zone was put on again after it was off",
+                    SessionWarning.ExtraLayer => "one layer more than planned",
+                    SessionWarning.WrongGel => "a gel was on that does not fit the programme",
+                    SessionWarning.WrongSetting => "the device was set otherwise than planned",
+                    SessionWarning.TwoDevices => "two devices were on at once",
+                    SessionWarning.ClockLost => "the phone's clock went back: nobody knows how long it was on",
+                    _ => null,
+                } is
+                { } said
+            )
             {
                 faults.Add(said);
             }

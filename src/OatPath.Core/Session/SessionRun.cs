@@ -49,7 +49,12 @@ internal sealed partial class SessionRun(SessionScript script)
     private bool IsOn => contacts.AnyOn || (device is { Began: true } && endedAt is null);
 
     /// <summary>Whatever is on comes off, and nothing more goes on.</summary>
-    private bool Over => stung || endNow || warnings.Contains(SessionWarning.BeganUnchecked) || warnings.Contains(SessionWarning.OverLimit) || warnings.Contains(SessionWarning.ClockLost);
+    private bool Over =>
+        stung
+        || endNow
+        || warnings.Contains(SessionWarning.BeganUnchecked)
+        || warnings.Contains(SessionWarning.OverLimit)
+        || warnings.Contains(SessionWarning.ClockLost);
 
     public void Take(SessionEvent happened)
     {
@@ -193,11 +198,28 @@ internal sealed partial class SessionRun(SessionScript script)
         var cues = Cues();
         var (phase, what, next, due) = Now(now, cues);
         return new(
-            phase, what, next,
-            [.. contacts.Zones.Select(zone => new ZoneState(zone, contacts.IsOn(zone), contacts.Longest(zone, now), contacts.Of(zone, now), cues.TryGetValue(zone, out var cue) ? cue : null))],
-            due, worst, redness,
-            phase == SessionPhase.Water ? waterFrom + (WaterFor * Milli) : phase == SessionPhase.Eye ? eyeFrom + (script.EyeSeconds * Milli) : null,
-            Outcome(phase), [.. warnings.Order()], ways);
+            phase,
+            what,
+            next,
+            [
+                .. contacts.Zones.Select(zone => new ZoneState(
+                    zone,
+                    contacts.IsOn(zone),
+                    contacts.Longest(zone, now),
+                    contacts.Of(zone, now),
+                    cues.TryGetValue(zone, out var cue) ? cue : null
+                )),
+            ],
+            due,
+            worst,
+            redness,
+            phase == SessionPhase.Water ? waterFrom + (WaterFor * Milli)
+                : phase == SessionPhase.Eye ? eyeFrom + (script.EyeSeconds * Milli)
+                : null,
+            Outcome(phase),
+            [.. warnings.Order()],
+            ways
+        );
     }
 
     private int WaterFor => stillBurns ? script.LongWaterSeconds : script.WaterSeconds;
@@ -250,14 +272,25 @@ internal sealed partial class SessionRun(SessionScript script)
     }
 
     /// <summary>The first zone that was never touched.</summary>
-    private ZoneStep? Untouched() => script.Groups.SelectMany(group => group.Zones).FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
+    private ZoneStep? Untouched() =>
+        script.Groups.SelectMany(group => group.Zones).FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
 
     /// <summary>The next zone of the group of which something is on.</summary>
-    private ZoneStep? NextInGroup() => script.Groups.FirstOrDefault(group => group.Zones.Any(step => contacts.IsOn(step.Zone)))?.Zones.FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
+    private ZoneStep? NextInGroup() =>
+        script
+            .Groups.FirstOrDefault(group => group.Zones.Any(step => contacts.IsOn(step.Zone)))
+            ?.Zones.FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
 
     private SessionOutcome Outcome(SessionPhase phase) =>
-        eyeFrom is not null ? SessionOutcome.InEye : weals ? SessionOutcome.Weals : frosted ? SessionOutcome.Frosted : waterFrom is not null ? SessionOutcome.Burned
-        : phase != SessionPhase.Done ? Refusal is not null && !Touched ? SessionOutcome.Refused : SessionOutcome.Open
+        eyeFrom is not null ? SessionOutcome.InEye
+        : weals ? SessionOutcome.Weals
+        : frosted ? SessionOutcome.Frosted
+        : waterFrom is not null ? SessionOutcome.Burned
+        : phase != SessionPhase.Done
+            ? Refusal is not null && !Touched ? SessionOutcome.Refused
+                : SessionOutcome.Open
         : stopped || (lastSting is { } told && endedAt <= told.At && told.Value > script.StingCalm) ? SessionOutcome.StillStings
-        : stung ? SessionOutcome.EndedForSting : endNow ? SessionOutcome.EndedEarly : SessionOutcome.Done;
+        : stung ? SessionOutcome.EndedForSting
+        : endNow ? SessionOutcome.EndedEarly
+        : SessionOutcome.Done;
 }

@@ -17,12 +17,16 @@ public enum SessionKind
     Device,
 }
 
-/// <summary>One session, compiled: what has to be at hand, what is asked, which zones in which order, how long, and how it ends. A player only follows it.</summary>
+/// <summary>
+/// One session, compiled: what has to be at hand, what is asked, which zones in which order, how long, and how it ends. A player only
+/// follows it.
+/// </summary>
 public sealed record SessionScript
 {
     public const string FormatName = "oatpath/session";
 
     public string Format { get; init; } = FormatName;
+
     [Between(1, 1)]
     public int Version { get; init; } = 1;
     public required SessionKind Kind { get; init; }
@@ -45,10 +49,14 @@ public sealed record SessionScript
     [Between(1, 86400)]
     public required int TargetSeconds { get; init; }
 
-    /// <summary>Whether it stays on: then the target is the wait before what follows, and it is washed off only when it stings too much.</summary>
+    /// <summary>
+    /// Whether it stays on: then the target is the wait before what follows, and it is washed off only when it stings too much.
+    /// </summary>
     public bool StaysOn { get; init; }
 
-    /// <summary>Layers, each put on while the one before is still on; contact counts from the first touch of the first, and all come off together.</summary>
+    /// <summary>
+    /// Layers, each put on while the one before is still on; contact counts from the first touch of the first, and all come off together.
+    /// </summary>
     [Between(1, 4)]
     public int Layers { get; init; } = 1;
 
@@ -68,11 +76,16 @@ public sealed record SessionScript
     [Between(0, 10)]
     public required int StingEnds { get; init; }
 
-    /// <summary>The most it may still sting for the skin to be called calm afterwards, and after how many seconds it is rinsed again, and called a stop.</summary>
+    /// <summary>
+    /// The most it may still sting for the skin to be called calm afterwards, and after how many seconds it is rinsed again, and called a
+    /// stop.
+    /// </summary>
     [Between(0, 10)]
     public required int StingCalm { get; init; }
+
     [Between(1, 86400)]
     public required int CalmSeconds { get; init; }
+
     [Between(1, 86400)]
     public required int StopSeconds { get; init; }
 
@@ -95,8 +108,10 @@ public sealed record SessionScript
     /// <summary>Seconds of cool water on burning skin, of longer water where it still burns, and of water for an eye.</summary>
     [Between(1, 86400)]
     public required int WaterSeconds { get; init; }
+
     [Between(1, 86400)]
     public required int LongWaterSeconds { get; init; }
+
     [Between(1, 86400)]
     public required int EyeSeconds { get; init; }
     public required IReadOnlyList<string> BurnWords { get; init; }

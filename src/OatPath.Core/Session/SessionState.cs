@@ -92,7 +92,19 @@ public enum SessionDo
     Nothing,
 }
 
-public enum SessionOutcome { Open, Done, EndedEarly, EndedForSting, StillStings, Burned, Frosted, InEye, Weals, Refused }
+public enum SessionOutcome
+{
+    Open,
+    Done,
+    EndedEarly,
+    EndedForSting,
+    StillStings,
+    Burned,
+    Frosted,
+    InEye,
+    Weals,
+    Refused,
+}
 
 /// <summary>How long one zone was on.</summary>
 /// <param name="ContactMilliseconds">From first touch, all times it was on together, up to now where it still is.</param>
@@ -107,7 +119,18 @@ public sealed record ZoneState(FaceZone Zone, bool IsOn, long ContactMillisecond
 /// <param name="Device">How far a device is; null where there is none.</param>
 /// <param name="Warnings">What must be said and is recorded, each once.</param>
 public sealed record SessionState(
-    SessionPhase Phase, SessionDo Do, string? Next, IReadOnlyList<ZoneState> Zones, long? StingDueAt, int WorstSting, int? Redness, long? WaterUntil, SessionOutcome Outcome, IReadOnlyList<SessionWarning> Warnings, DeviceState? Device = null);
+    SessionPhase Phase,
+    SessionDo Do,
+    string? Next,
+    IReadOnlyList<ZoneState> Zones,
+    long? StingDueAt,
+    int WorstSting,
+    int? Redness,
+    long? WaterUntil,
+    SessionOutcome Outcome,
+    IReadOnlyList<SessionWarning> Warnings,
+    DeviceState? Device = null
+);
 
 public enum SessionWarning
 {

@@ -21,7 +21,15 @@ internal sealed partial class SessionRun
 
         if (waterFrom is { } water)
         {
-            return (SessionPhase.Water, now < water + (WaterFor * Milli) ? SessionDo.RunWater : frosted || helpless ? SessionDo.GetHelp : cooled ? SessionDo.Nothing : SessionDo.TellBurning, null, null);
+            return (
+                SessionPhase.Water,
+                now < water + (WaterFor * Milli) ? SessionDo.RunWater
+                : frosted || helpless ? SessionDo.GetHelp
+                : cooled ? SessionDo.Nothing
+                : SessionDo.TellBurning,
+                null,
+                null
+            );
         }
 
         if (contacts.AnyOn)
@@ -60,7 +68,8 @@ internal sealed partial class SessionRun
             return (SessionPhase.Done, SessionDo.Nothing, null, null);
         }
 
-        long rinse = ended + (script.CalmSeconds * Milli), stop = ended + (script.StopSeconds * Milli);
+        long rinse = ended + (script.CalmSeconds * Milli),
+            stop = ended + (script.StopSeconds * Milli);
         if (lastSting is not { } told || told.At < ended)
         {
             return (SessionPhase.Calming, SessionDo.TellSting, null, ended);
@@ -78,7 +87,9 @@ internal sealed partial class SessionRun
 
         // Once at the first mark, once at the second: does it still sting?
         var mark = told.At < rinse ? rinse : stop;
-        return now >= mark ? (SessionPhase.Calming, SessionDo.TellSting, null, mark) : (SessionPhase.Calming, told.At < rinse ? SessionDo.Wait : SessionDo.RinseAgain, null, mark);
+        return now >= mark
+            ? (SessionPhase.Calming, SessionDo.TellSting, null, mark)
+            : (SessionPhase.Calming, told.At < rinse ? SessionDo.Wait : SessionDo.RinseAgain, null, mark);
     }
 
     private (SessionPhase, SessionDo, string?, long?) Before()

@@ -3,7 +3,10 @@ using OatPath.Core.Skin;
 namespace OatPath.Core.Session;
 
 /// <summary>Orders the zones of a peel and parts them into groups that hands can keep up with.</summary>
-/// <remarks>Source: trade convention: runny products on cheeks and chin first and the forehead last, so that nothing runs to the eyes; thicker ones from the forehead down. Application 5 to 60 s a zone, usually 20, and removal about 20 s: trade convention.</remarks>
+/// <remarks>
+/// Source: trade convention: runny products on cheeks and chin first and the forehead last, so that nothing runs to the eyes; thicker ones
+/// from the forehead down. Application 5 to 60 s a zone, usually 20, and removal about 20 s: trade convention.
+/// </remarks>
 public static class ZoneGroups
 {
     public const int ApplySeconds = 20;
@@ -17,15 +20,31 @@ public static class ZoneGroups
 
     private static readonly FaceZone[] Runny =
     [
-        FaceZone.LeftCheek, FaceZone.RightCheek, FaceZone.Chin, FaceZone.LeftJaw, FaceZone.RightJaw, FaceZone.UpperLip, FaceZone.Nose, FaceZone.Forehead,
+        FaceZone.LeftCheek,
+        FaceZone.RightCheek,
+        FaceZone.Chin,
+        FaceZone.LeftJaw,
+        FaceZone.RightJaw,
+        FaceZone.UpperLip,
+        FaceZone.Nose,
+        FaceZone.Forehead,
     ];
 
     private static readonly FaceZone[] Thick =
     [
-        FaceZone.Forehead, FaceZone.Nose, FaceZone.LeftCheek, FaceZone.RightCheek, FaceZone.LeftJaw, FaceZone.RightJaw, FaceZone.Chin, FaceZone.UpperLip,
+        FaceZone.Forehead,
+        FaceZone.Nose,
+        FaceZone.LeftCheek,
+        FaceZone.RightCheek,
+        FaceZone.LeftJaw,
+        FaceZone.RightJaw,
+        FaceZone.Chin,
+        FaceZone.UpperLip,
     ];
 
-    /// <summary>The zones of a face peel in the order they are put on, without those left out. Neck, lids and lips are never among them.</summary>
+    /// <summary>
+    /// The zones of a face peel in the order they are put on, without those left out. Neck, lids and lips are never among them.
+    /// </summary>
     /// <param name="runniness">1 (water) to 5 (balm).</param>
     public static IReadOnlyList<FaceZone> Order(int runniness, IEnumerable<FaceZone> leaveOut)
     {
@@ -42,6 +61,9 @@ public static class ZoneGroups
 
         // The last zone is put on, however slowly, before the first has to come off.
         var most = Math.Max(1, ((targetSeconds - RemoveSeconds - SlowestSeconds) / ApplySeconds) + 1);
-        return [.. order.Chunk(most).Select(zones => new ZoneGroup([.. zones.Select(zone => new ZoneStep(zone, ApplySeconds, RemoveSeconds))]))];
+        return
+        [
+            .. order.Chunk(most).Select(zones => new ZoneGroup([.. zones.Select(zone => new ZoneStep(zone, ApplySeconds, RemoveSeconds))])),
+        ];
     }
 }

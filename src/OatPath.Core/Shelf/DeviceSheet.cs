@@ -7,12 +7,16 @@ namespace OatPath.Core.Shelf;
 /// <param name="Seconds">5 to 1800.</param>
 public sealed record SheetWay(string Title, string Words, IReadOnlyList<FaceZone> Zones, [property: Between(5, 1800)] int Seconds)
 {
-    public bool Equals(SheetWay? other) => other is not null && (Title, Words, Seconds) == (other.Title, other.Words, other.Seconds) && Zones.SequenceEqual(other.Zones);
+    public bool Equals(SheetWay? other) =>
+        other is not null && (Title, Words, Seconds) == (other.Title, other.Words, other.Seconds) && Zones.SequenceEqual(other.Zones);
 
     public override int GetHashCode() => HashCode.Combine(Title, Words, Seconds);
 }
 
-/// <summary>What the sheet of a device says. Of a kind that is known here it may shorten, space out and forbid, never allow more; of any other it is all there is.</summary>
+/// <summary>
+/// What the sheet of a device says. Of a kind that is known here it may shorten, space out and forbid, never allow more; of any other it is
+/// all there is.
+/// </summary>
 /// <remarks>Source: the device's own label or sheet, typed in by the practitioner.</remarks>
 public sealed record DeviceSheet
 {
@@ -30,7 +34,10 @@ public sealed record DeviceSheet
     /// <summary>Answers at Meet with which it must not be used.</summary>
     public IReadOnlyList<FlagKind> NotWith { get; init; } = [];
 
-    /// <summary>Whether a current goes through the skin, it warms, it shines; null while nobody has looked, which counts as yes. Only for a kind nobody listed.</summary>
+    /// <summary>
+    /// Whether a current goes through the skin, it warms, it shines; null while nobody has looked, which counts as yes. Only for a kind
+    /// nobody listed.
+    /// </summary>
     public bool? Current { get; init; }
     public bool? Heat { get; init; }
     public bool? Light { get; init; }
@@ -41,12 +48,19 @@ public sealed record DeviceSheet
     /// <summary>Its ways over the face, for kinds without ways of their own here.</summary>
     public IReadOnlyList<SheetWay> Ways { get; init; } = [];
 
-    public bool Equals(DeviceSheet? other) => other is not null && (MostSeconds, RestDays, Current, Heat, Light, Gel) == (other.MostSeconds, other.RestDays, other.Current, other.Heat, other.Light, other.Gel)
-        && NotOn.SequenceEqual(other.NotOn) && NotWith.SequenceEqual(other.NotWith) && Ways.SequenceEqual(other.Ways);
+    public bool Equals(DeviceSheet? other) =>
+        other is not null
+        && (MostSeconds, RestDays, Current, Heat, Light, Gel)
+            == (other.MostSeconds, other.RestDays, other.Current, other.Heat, other.Light, other.Gel)
+        && NotOn.SequenceEqual(other.NotOn)
+        && NotWith.SequenceEqual(other.NotWith)
+        && Ways.SequenceEqual(other.Ways);
 
     public override int GetHashCode() => HashCode.Combine(MostSeconds, RestDays, Current, Heat, Light, Gel, Ways.Count);
 
-    /// <summary>What is still to be looked up before a device that goes by its sheet may be planned, in words; null when nothing is.</summary>
+    /// <summary>
+    /// What is still to be looked up before a device that goes by its sheet may be planned, in words; null when nothing is.
+    /// </summary>
     public static string? Lacks(Product product)
     {
         if (!product.GoesByItsSheet())
@@ -55,7 +69,17 @@ public sealed record DeviceSheet
         }
 
         var sheet = product.Sheet ?? new();
-        string?[] missing = [sheet.RestDays is null ? "how often" : null, product.Kind == ProductKind.LightMask ? sheet.MostSeconds is null ? "how long" : null : sheet.Ways.Count == 0 ? "where and how long" : null];
+        string?[] missing =
+        [
+            sheet.RestDays is null ? "how often" : null,
+            product.Kind == ProductKind.LightMask
+                ? sheet.MostSeconds is null
+                    ? "how long"
+                    : null
+                : sheet.Ways.Count == 0
+                    ? "where and how long"
+                    : null,
+        ];
         var lacks = missing.OfType<string>().ToList();
         return lacks.Count == 0 ? null : string.Join(" and ", lacks);
     }

@@ -13,7 +13,8 @@ public sealed record FreeAcidShare(Substance Substance, decimal Percent, double 
 public sealed record FreeAcidReading(IReadOnlyList<FreeAcidShare> Acids, decimal Ph, bool Assumed)
 {
     /// <summary>Substances with an acid constant, in the order of the table.</summary>
-    public static IReadOnlyList<Substance> Known { get; } = [.. Enum.GetValues<Substance>().Where(substance => SubstanceTraits.Of(substance).Pka is not null)];
+    public static IReadOnlyList<Substance> Known { get; } =
+    [.. Enum.GetValues<Substance>().Where(substance => SubstanceTraits.Of(substance).Pka is not null)];
 
     public double FreePercent => Acids.Sum(acid => acid.FreePercent);
 
@@ -22,7 +23,9 @@ public sealed record FreeAcidReading(IReadOnlyList<FreeAcidShare> Acids, decimal
     public static FreeAcidReading? Of(Product product, decimal? atPh = null)
     {
         var ph = atPh ?? product.Ph ?? UsualPh.Of(product);
-        var acids = product.Actives.Where(active => active.Percent is not null && SubstanceTraits.Of(active.Substance).Pka is not null).ToList();
+        var acids = product
+            .Actives.Where(active => active.Percent is not null && SubstanceTraits.Of(active.Substance).Pka is not null)
+            .ToList();
         return ph is not { } value || acids.Count == 0
             ? null
             : new([.. acids.Select(active => Share(active, value))], value, atPh is null && product.Ph is null);

@@ -23,22 +23,37 @@ public static class HardLimits
 
             if (active.Substance == Substance.Salicylic && active.Percent is null or > 2)
             {
-                found.Add(active.Percent is { } percent
-                    ? new(Severity.HardLimit, Because.Of(RuleBook.SalicylicLimit, ("product", product.Name), ("percent", percent)))
-                    : new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "percent of salicylic acid"))));
+                found.Add(
+                    active.Percent is { } percent
+                        ? new(Severity.HardLimit, Because.Of(RuleBook.SalicylicLimit, ("product", product.Name), ("percent", percent)))
+                        : new(
+                            Severity.HardLimit,
+                            Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "percent of salicylic acid"))
+                        )
+                );
             }
         }
 
         if (product.Kind == ProductKind.NeedleRoller && product.NeedleMm is null or > NeedleTimes.LongestMm)
         {
-            found.Add(product.NeedleMm is { } length
-                ? new(Severity.HardLimit, Because.Of(RuleBook.NeedleLength, ("product", product.Name), ("length", length)))
-                : new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "length of its needles"))));
+            found.Add(
+                product.NeedleMm is { } length
+                    ? new(Severity.HardLimit, Because.Of(RuleBook.NeedleLength, ("product", product.Name), ("length", length)))
+                    : new(
+                        Severity.HardLimit,
+                        Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", "length of its needles"))
+                    )
+            );
         }
 
         if (product.Implied is { } implied)
         {
-            found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", ImpliedFamily.Unknown(implied)))));
+            found.Add(
+                new(
+                    Severity.HardLimit,
+                    Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", ImpliedFamily.Unknown(implied)))
+                )
+            );
         }
         else if (product.Has(Family.Aha))
         {
@@ -55,8 +70,13 @@ public static class HardLimits
     /// <summary>A kit without AHA: every percent and the pH must be known, as with AHA.</summary>
     private static void CheckOtherKit(Product product, List<Verdict> found)
     {
-        var unknown = product.Actives.FirstOrDefault(active => active.Percent is null && FamilyTraits.IsAcid(active.Family) && active.Substance != Substance.Salicylic);
-        var what = unknown is not null ? $"percent of {SubstanceTraits.Of(unknown.Substance).Title}" : product.Ph is null && product.IsAcid() ? "pH" : null;
+        var unknown = product.Actives.FirstOrDefault(active =>
+            active.Percent is null && FamilyTraits.IsAcid(active.Family) && active.Substance != Substance.Salicylic
+        );
+        var what =
+            unknown is not null ? $"percent of {SubstanceTraits.Of(unknown.Substance).Title}"
+            : product.Ph is null && product.IsAcid() ? "pH"
+            : null;
         if (what is not null)
         {
             found.Add(new(Severity.HardLimit, Because.Of(RuleBook.UnknownStrength, ("product", product.Name), ("what", what))));

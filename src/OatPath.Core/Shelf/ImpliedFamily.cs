@@ -33,21 +33,23 @@ public static class ImpliedFamily
     }
 
     /// <summary>What of a product is not known while its family is only implied, in words for the practitioner.</summary>
-    public static string Unknown(Family family) => family switch
-    {
-        Family.Aha => "acid, with its percent and its pH,",
-        Family.Bha => "active, with its percent,",
-        _ => $"{FamilyTraits.Of(family).Title}, by name and percent,",
-    };
+    public static string Unknown(Family family) =>
+        family switch
+        {
+            Family.Aha => "acid, with its percent and its pH,",
+            Family.Bha => "active, with its percent,",
+            _ => $"{FamilyTraits.Of(family).Title}, by name and percent,",
+        };
 
-    private static Family[] PromisedBy(ProductKind kind) => kind switch
-    {
-        ProductKind.ExfoliatingToner or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => Acids,
-        ProductKind.PeelPad or ProductKind.ExfoliatingCleanser or ProductKind.WashOffPeel => Exfoliants,
-        ProductKind.Retinoid => [Family.Retinoid],
-        ProductKind.BenzoylPeroxide => [Family.BenzoylPeroxide],
-        ProductKind.AzelaicSuspension => [Family.Azelaic],
-        ProductKind.Enzyme => [Family.Enzyme],
-        _ => [],
-    };
+    private static Family[] PromisedBy(ProductKind kind) =>
+        kind switch
+        {
+            ProductKind.ExfoliatingToner or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => Acids,
+            ProductKind.PeelPad or ProductKind.ExfoliatingCleanser or ProductKind.WashOffPeel => Exfoliants,
+            ProductKind.Retinoid => [Family.Retinoid],
+            ProductKind.BenzoylPeroxide => [Family.BenzoylPeroxide],
+            ProductKind.AzelaicSuspension => [Family.Azelaic],
+            ProductKind.Enzyme => [Family.Enzyme],
+            _ => [],
+        };
 }

@@ -19,7 +19,10 @@ public enum KitStrength
 }
 
 /// <summary>A wash-off kit's class and why.</summary>
-/// <remarks>Source: cosmetic ingredient panel on AHA, 1998 (to 30 % at pH 3.0 or more only brief and rinsed); acne monograph (salicylic 0.5 to 2 %); the line between weak and strong is trade convention.</remarks>
+/// <remarks>
+/// Source: cosmetic ingredient panel on AHA, 1998 (to 30 % at pH 3.0 or more only brief and rinsed); acne monograph (salicylic 0.5 to 2 %);
+/// the line between weak and strong is trade convention.
+/// </remarks>
 public sealed record KitClass(KitStrength Strength, Because Because)
 {
     private const decimal WeakAha = 15;
@@ -46,7 +49,9 @@ public sealed record KitClass(KitStrength Strength, Because Because)
 
         var aha = product.AhaPercent() ?? 0;
         var weak = aha <= WeakAha && product.Ph >= WeakPh;
-        return new(weak ? KitStrength.Weak : KitStrength.Strong, Because.Of(weak ? RuleBook.KitWeak : RuleBook.KitStrong,
-            ("product", product.Name), ("percent", aha), ("ph", product.Ph ?? 0)));
+        return new(
+            weak ? KitStrength.Weak : KitStrength.Strong,
+            Because.Of(weak ? RuleBook.KitWeak : RuleBook.KitStrong, ("product", product.Name), ("percent", aha), ("ph", product.Ph ?? 0))
+        );
     }
 }

@@ -23,7 +23,9 @@ public sealed record Product
     /// <summary>Working substances. What only adjusts the pH is not listed here.</summary>
     public IReadOnlyList<Active> Actives { get; init; } = [];
 
-    /// <summary>pH as measured or labelled, 0 to 14; null when not known. An assumed pH never clears a limit, so none is written here.</summary>
+    /// <summary>
+    /// pH as measured or labelled, 0 to 14; null when not known. An assumed pH never clears a limit, so none is written here.
+    /// </summary>
     [Between(0, 14)]
     public decimal? Ph { get; init; }
 
@@ -124,7 +126,9 @@ public sealed record Product
         return Implied == family;
     }
 
-    /// <summary>The family it holds by its kind although no such active was typed; its strength is unknown. Null where nothing is missing.</summary>
+    /// <summary>
+    /// The family it holds by its kind although no such active was typed; its strength is unknown. Null where nothing is missing.
+    /// </summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public Family? Implied => ImpliedFamily.Of(this);
 
@@ -134,7 +138,8 @@ public sealed record Product
     /// <summary>Whether there is anything usable in it on a day.</summary>
     public bool UsableOn(DateOnly day)
     {
-        return (EmptyOn is null || day < EmptyOn) && (GoodUntil() is not { } good || day <= good)
+        return (EmptyOn is null || day < EmptyOn)
+            && (GoodUntil() is not { } good || day <= good)
             && (EmptySpans.Count == 0 || !EmptySpans.Any(span => day >= span.From && day < span.Until));
     }
 }

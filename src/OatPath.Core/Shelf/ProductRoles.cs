@@ -51,8 +51,19 @@ public static class ProductRoles
     public static bool IsAcid(this Product product) => product.Has(Family.Aha) || product.Has(Family.Bha) || product.Has(Family.Pha);
 
     /// <summary>A cleanser that carries a working acid, whatever it is sold as.</summary>
-    public static bool IsAcidCleanser(this Product product) => product.Kind == ProductKind.ExfoliatingCleanser
-        || (product.Kind is ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.EyeMakeUpRemover && product.IsAcid());
+    public static bool IsAcidCleanser(this Product product) =>
+        product.Kind == ProductKind.ExfoliatingCleanser
+        || (
+            product.Kind
+                is ProductKind.OilCleanser
+                    or ProductKind.BalmCleanser
+                    or ProductKind.MicellarWater
+                    or ProductKind.GelCleanser
+                    or ProductKind.FoamCleanser
+                    or ProductKind.CreamCleanser
+                    or ProductKind.EyeMakeUpRemover
+            && product.IsAcid()
+        );
 
     /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
     public static bool IsActive(this Product product) =>
@@ -76,7 +87,10 @@ public static class ProductRoles
     public static decimal? AhaPercent(this Product product) => Sum(product, Family.Aha);
 
     /// <summary>Allergens from the actives and from the materials, cross-reactions included.</summary>
-    /// <remarks>Source: trade convention. Willow, betaine and capryloyl salicylate count as salicylates; papain and bromelain can cross-react with latex.</remarks>
+    /// <remarks>
+    /// Source: trade convention. Willow, betaine and capryloyl salicylate count as salicylates; papain and bromelain can cross-react with
+    /// latex.
+    /// </remarks>
     public static IReadOnlyList<Allergen> Allergens(this Product product)
     {
         var found = new List<Allergen>(product.Contains);
@@ -102,7 +116,9 @@ public static class ProductRoles
     /// <summary>A sunscreen or a moisturiser with SPF that counts at a given SPF on a given day; powder is only a top-up.</summary>
     public static bool IsUsableSunscreen(this Product product, int spf, DateOnly day) =>
         product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf
-        && product.Spf >= spf && product.BroadSpectrum && product.UsableOn(day);
+        && product.Spf >= spf
+        && product.BroadSpectrum
+        && product.UsableOn(day);
 
     private static decimal? Sum(Product product, Family family)
     {

@@ -2,7 +2,9 @@ using OatPath.Core.House;
 
 namespace OatPath.Core.Simulation;
 
-/// <summary>A skin whose barrier wears down with each use and mends by a share a day; what is worn when a use comes is what stings.</summary>
+/// <summary>
+/// A skin whose barrier wears down with each use and mends by a share a day; what is worn when a use comes is what stings.
+/// </summary>
 /// <param name="wear">What one use takes of the barrier; 1 is all of it.</param>
 /// <param name="mending">Share of the wear that mends in a day, 0 to 1.</param>
 /// <param name="spread">How unevenly evenings turn out: the scale of a logistic draw.</param>

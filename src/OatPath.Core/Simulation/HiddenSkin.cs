@@ -18,7 +18,9 @@ public abstract class HiddenSkin
     /// <summary>Chance of a strong reaction at one use once the skin lives at a frequency, 0 to 1.</summary>
     public abstract double SteadyChance(Frequency frequency);
 
-    /// <summary>The index of the highest frequency, mildest first, whose steady chance and all below stay under a limit; -1 for none.</summary>
+    /// <summary>
+    /// The index of the highest frequency, mildest first, whose steady chance and all below stay under a limit; -1 for none.
+    /// </summary>
     public int OwnLevel(IReadOnlyList<Frequency> rungs, double limit)
     {
         var level = -1;
@@ -36,7 +38,9 @@ public abstract class HiddenSkin
         var used = new List<int>();
         for (var day = 0; day < days; day++)
         {
-            var use = (used.Count == 0 || day - used[^1] >= frequency.MinGapDays()) && used.Count(other => other > day - 7) < frequency.MaxPer7Days();
+            var use =
+                (used.Count == 0 || day - used[^1] >= frequency.MinGapDays())
+                && used.Count(other => other > day - 7) < frequency.MaxPer7Days();
             if (use)
             {
                 used.Add(day);

@@ -90,7 +90,9 @@ public sealed class SensitisingSkin(double bite, double spread) : HiddenSkin
     {
         var z = Math.Abs(x) / Math.Sqrt(2);
         var t = 1 / (1 + (0.3275911 * z));
-        var erf = 1 - (((((((((1.061405429 * t) - 1.453152027) * t) + 1.421413741) * t) - 0.284496736) * t) + 0.254829592) * t * Math.Exp(-z * z));
+        var erf =
+            1
+            - (((((((((1.061405429 * t) - 1.453152027) * t) + 1.421413741) * t) - 0.284496736) * t) + 0.254829592) * t * Math.Exp(-z * z));
         return x < 0 ? (1 - erf) / 2 : (1 + erf) / 2;
     }
 }

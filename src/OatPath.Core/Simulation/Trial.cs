@@ -5,12 +5,14 @@ namespace OatPath.Core.Simulation;
 
 /// <summary>What one policy came to with one kind of hidden skin.</summary>
 /// <param name="StrongPerClient">Strong reactions (sting of 5 or more) a client over the whole trial.</param>
-/// <param name="SettledShare">Share of clients who at the end hold their own level: the highest rung whose steady chance of a strong reaction at a use stays under 2 %, or nothing where there is none.</param>
+/// <param name="SettledShare">Share of clients who at the end hold their own level: the highest rung whose steady chance of a strong
+/// reaction at a use stays under 2 %, or nothing where there is none.</param>
 /// <param name="MedianWeek">Week in which half of the settled had reached the level they hold; 0 when nobody settled.</param>
 public sealed record TrialRow(SkinModel Model, RaisingPolicy Policy, double StrongPerClient, double SettledShare, double MedianWeek);
 
 /// <summary>
-/// Runs made-up clients with a hidden true tolerance through weeks of raising one active: by a fixed calendar, by the rules on paper, and by Oat Path.
+/// Runs made-up clients with a hidden true tolerance through weeks of raising one active: by a fixed calendar, by the rules on paper, and
+/// by Oat Path.
 /// </summary>
 /// <remarks>It compares ways of deciding under the same made-up skins; it says nothing of real ones.</remarks>
 public static class Trial
@@ -40,13 +42,20 @@ public static class Trial
             var client = new TrialClient(settings, number);
             var rungs = Ladder.For(client.Active, client.Intake, rules)!.Rungs.Select(rung => rung.Frequency).ToList();
             var own = client.Skin(model).OwnLevel(rungs, LevelLimit);
-            var (strong, level, since) = policy == RaisingPolicy.Calendar
-                ? CalendarWalk(client, client.Skin(model), settings, rungs.Count - 1)
-                : new TrialWalk(client, client.Skin(model), settings, rules, policy).Run();
+            var (strong, level, since) =
+                policy == RaisingPolicy.Calendar
+                    ? CalendarWalk(client, client.Skin(model), settings, rungs.Count - 1)
+                    : new TrialWalk(client, client.Skin(model), settings, rules, policy).Run();
             ends[number] = (strong, level == own, (since / 7) + 1);
         });
         var weeks = ends.Where(end => end.Settled).Select(end => end.Week).Order().ToArray();
-        return new(model, policy, Math.Round(ends.Average(end => (double)end.Strong), 4), Math.Round(weeks.Length / (double)settings.Clients, 4), weeks.Length == 0 ? 0 : weeks[weeks.Length / 2]);
+        return new(
+            model,
+            policy,
+            Math.Round(ends.Average(end => (double)end.Strong), 4),
+            Math.Round(weeks.Length / (double)settings.Clients, 4),
+            weeks.Length == 0 ? 0 : weeks[weeks.Length / 2]
+        );
     }
 
     /// <summary>Two evenings a week for three weeks, then three, then every evening; a reaction changes nothing.</summary>

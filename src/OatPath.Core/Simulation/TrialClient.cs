@@ -8,10 +8,37 @@ internal sealed class TrialClient
 {
     private static readonly Product[] Actives =
     [
-        new() { Id = "active", Name = "Reed water", Kind = ProductKind.ExfoliatingToner, Actives = [new(Substance.Glycolic, 7)], Ph = 3.6m },
-        new() { Id = "active", Name = "Willow drops", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Salicylic, 2)], Ph = 3.5m },
-        new() { Id = "active", Name = "Meadow milk", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(Substance.Lactic, 5)], Ph = 3.8m },
-        new() { Id = "active", Name = "Heron drops", Kind = ProductKind.Retinoid, Actives = [new(Substance.Retinol, 0.3m)] },
+        new()
+        {
+            Id = "active",
+            Name = "Reed water",
+            Kind = ProductKind.ExfoliatingToner,
+            Actives = [new(Substance.Glycolic, 7)],
+            Ph = 3.6m,
+        },
+        new()
+        {
+            Id = "active",
+            Name = "Willow drops",
+            Kind = ProductKind.LeaveOnAcidLiquid,
+            Actives = [new(Substance.Salicylic, 2)],
+            Ph = 3.5m,
+        },
+        new()
+        {
+            Id = "active",
+            Name = "Meadow milk",
+            Kind = ProductKind.LeaveOnAcidLiquid,
+            Actives = [new(Substance.Lactic, 5)],
+            Ph = 3.8m,
+        },
+        new()
+        {
+            Id = "active",
+            Name = "Heron drops",
+            Kind = ProductKind.Retinoid,
+            Actives = [new(Substance.Retinol, 0.3m)],
+        },
     ];
 
     /// <summary>Share of the sensitivities met at Meet, mildest first, and what one use asks of each.</summary>
@@ -59,9 +86,8 @@ internal sealed class TrialClient
 
     public bool IsAway(int day) => day >= AwayFrom && day < AwayFrom + AwayDays;
 
-    public HiddenSkin Skin(SkinModel model) => model == SkinModel.Barrier
-        ? new BarrierSkin(wear, mending, 0.08 * unevenness)
-        : new SensitisingSkin(wear * 1.3, 0.25 * unevenness);
+    public HiddenSkin Skin(SkinModel model) =>
+        model == SkinModel.Barrier ? new BarrierSkin(wear, mending, 0.08 * unevenness) : new SensitisingSkin(wear * 1.3, 0.25 * unevenness);
 
     private static double[] Draws(Random random, int days)
     {

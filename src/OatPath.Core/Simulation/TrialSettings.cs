@@ -1,12 +1,24 @@
 namespace OatPath.Core.Simulation;
 
 /// <summary>Which hidden skin the made-up clients have.</summary>
-public enum SkinModel { Barrier, Sensitising }
+public enum SkinModel
+{
+    Barrier,
+    Sensitising,
+}
 
 /// <summary>How an active is raised in a trial.</summary>
-public enum RaisingPolicy { Calendar, Paper, OatPath }
+public enum RaisingPolicy
+{
+    Calendar,
+    Paper,
+    OatPath,
+}
 
-/// <summary>What a trial is run with. Everything is drawn from <see cref="Seed"/>; the same settings give the same clients and evenings under every policy.</summary>
+/// <summary>
+/// What a trial is run with. Everything is drawn from <see cref="Seed"/>; the same settings give the same clients and evenings under every
+/// policy.
+/// </summary>
 public sealed record TrialSettings
 {
     public int Clients { get; init; } = 2000;

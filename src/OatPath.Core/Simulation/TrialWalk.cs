@@ -20,12 +20,37 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
 
     private static readonly Product[] Everyday =
     [
-        new() { Id = "cleanser", Name = "Brook gel", Kind = ProductKind.GelCleanser },
-        new() { Id = "cream", Name = "Ferry cream", Kind = ProductKind.Moisturiser },
-        new() { Id = "sun", Name = "Towpath fluid", Kind = ProductKind.SunscreenFluid, Spf = 50, BroadSpectrum = true },
+        new()
+        {
+            Id = "cleanser",
+            Name = "Brook gel",
+            Kind = ProductKind.GelCleanser,
+        },
+        new()
+        {
+            Id = "cream",
+            Name = "Ferry cream",
+            Kind = ProductKind.Moisturiser,
+        },
+        new()
+        {
+            Id = "sun",
+            Name = "Towpath fluid",
+            Kind = ProductKind.SunscreenFluid,
+            Spf = 50,
+            BroadSpectrum = true,
+        },
     ];
 
-    private readonly List<Decision> decisions = [new StartActive { Id = "start", Product = client.Active.Id, On = First }];
+    private readonly List<Decision> decisions =
+    [
+        new StartActive
+        {
+            Id = "start",
+            Product = client.Active.Id,
+            On = First,
+        },
+    ];
     private readonly List<LogEntry> log = [];
     private readonly ShelfItem[] shelf = [.. Everyday.Append(client.Active).Select(product => new ShelfItem { Product = product })];
     private CarePath path = null!;
@@ -87,14 +112,31 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             var id = $"d{decisions.Count}";
             switch (question.Kind)
             {
-                case QuestionKind.StepUp when policy != RaisingPolicy.Paper && StepAdvices.Of(path.Ladders.Single(), rules) == StepAdvice.AskFirst:
+                case QuestionKind.StepUp
+                    when policy != RaisingPolicy.Paper && StepAdvices.Of(path.Ladders.Single(), rules) == StepAdvice.AskFirst:
                     AskOrWait(id, day, question.Rung!.Value);
                     break;
                 case QuestionKind.StepUp:
-                    decisions.Add(new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = question.Rung!.Value });
+                    decisions.Add(
+                        new StepUp
+                        {
+                            Id = id,
+                            On = First.AddDays(day),
+                            Product = client.Active.Id,
+                            Rung = question.Rung!.Value,
+                        }
+                    );
                     break;
                 case QuestionKind.ClearRed when question.Since.AddDays(ClearAfterDays) <= First.AddDays(day):
-                    decisions.Add(new ClearRed { Id = id, On = First.AddDays(day), At = At(day, 11), Reason = "calm again" });
+                    decisions.Add(
+                        new ClearRed
+                        {
+                            Id = id,
+                            On = First.AddDays(day),
+                            At = At(day, 11),
+                            Reason = "calm again",
+                        }
+                    );
                     break;
             }
         }
@@ -103,7 +145,8 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     }
 
     /// <summary>
-    /// The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt; what was calm goes up with that as the reason, and else the step waits a week.
+    /// The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt; what was calm goes
+    /// up with that as the reason, and else the step waits a week.
     /// </summary>
     private void AskOrWait(string id, int day, int rung)
     {
@@ -111,13 +154,36 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
         var told = log.OfType<CheckedIn>().LastOrDefault(entry => entry.Day == First.AddDays(last.Day));
         if (told is null)
         {
-            log.Add(new CheckedIn { Id = $"c{last.Day}", Day = First.AddDays(last.Day), HappenedAt = At(day, 11), Report = Felt(last.Strain) });
+            log.Add(
+                new CheckedIn
+                {
+                    Id = $"c{last.Day}",
+                    Day = First.AddDays(last.Day),
+                    HappenedAt = At(day, 11),
+                    Report = Felt(last.Strain),
+                }
+            );
             return;
         }
 
-        decisions.Add(told.Report.Sting < CalmBelow
-            ? new StepUp { Id = id, On = First.AddDays(day), Product = client.Active.Id, Rung = rung, Reason = "calm when asked" }
-            : new WaitBeforeStep { Id = id, On = First.AddDays(day), Product = client.Active.Id, Until = First.AddDays(day + StepAdvices.WaitDays) });
+        decisions.Add(
+            told.Report.Sting < CalmBelow
+                ? new StepUp
+                {
+                    Id = id,
+                    On = First.AddDays(day),
+                    Product = client.Active.Id,
+                    Rung = rung,
+                    Reason = "calm when asked",
+                }
+                : new WaitBeforeStep
+                {
+                    Id = id,
+                    On = First.AddDays(day),
+                    Product = client.Active.Id,
+                    Until = First.AddDays(day + StepAdvices.WaitDays),
+                }
+        );
     }
 
     /// <summary>One evening; true when it brought a strong reaction.</summary>
@@ -135,11 +201,27 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             switch (step.Action)
             {
                 case StepAction.PatchTest:
-                    log.Add(new PatchApplied { Id = $"p{day}", Product = step.Product, HappenedAt = At(day, 20) });
+                    log.Add(
+                        new PatchApplied
+                        {
+                            Id = $"p{day}",
+                            Product = step.Product,
+                            HappenedAt = At(day, 20),
+                        }
+                    );
                     replan = true;
                     break;
-                case StepAction.ReadPatch when !log.Exists(entry => entry is PatchRead) && log.OfType<PatchApplied>().First().HappenedAt <= At(day - 2, 20):
-                    log.Add(new PatchRead { Id = $"r{day}", Product = step.Product, Clear = true, HappenedAt = At(day, 21) });
+                case StepAction.ReadPatch
+                    when !log.Exists(entry => entry is PatchRead) && log.OfType<PatchApplied>().First().HappenedAt <= At(day - 2, 20):
+                    log.Add(
+                        new PatchRead
+                        {
+                            Id = $"r{day}",
+                            Product = step.Product,
+                            Clear = true,
+                            HappenedAt = At(day, 21),
+                        }
+                    );
                     replan = true;
                     break;
                 case StepAction.Apply when client.Use[day] < settings.Adherence:
@@ -159,12 +241,29 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
 
     private bool Apply(int day)
     {
-        log.Add(new Applied { Id = $"u{day}", Product = client.Active.Id, Day = First.AddDays(day), Moment = Moment.Evening, HappenedAt = At(day, 21) });
+        log.Add(
+            new Applied
+            {
+                Id = $"u{day}",
+                Product = client.Active.Id,
+                Day = First.AddDays(day),
+                Moment = Moment.Evening,
+                HappenedAt = At(day, 21),
+            }
+        );
         var strain = skin.Use(client.Evening[day]);
         lastUse = (day, strain);
         if (strain >= 1 || client.Told[day] < settings.Reporting)
         {
-            log.Add(new CheckedIn { Id = $"c{day}", Day = First.AddDays(day), HappenedAt = At(day, 22), Report = Felt(strain) });
+            log.Add(
+                new CheckedIn
+                {
+                    Id = $"c{day}",
+                    Day = First.AddDays(day),
+                    HappenedAt = At(day, 22),
+                    Report = Felt(strain),
+                }
+            );
         }
 
         return strain >= 1;
@@ -173,7 +272,32 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     /// <summary>What a client says of a strain: half of it is a tingle, 1 a sting of 5.</summary>
     private static SkinReport Felt(double strain)
     {
-        var sting = strain switch { < 0.5 => 0, < 0.65 => 1, < 0.8 => 2, < 0.9 => 3, < 1 => 4, < 1.2 => 5, < 1.4 => 6, _ => 7 };
-        return new() { Sting = sting, StingSeconds = sting switch { 0 => 0, < 3 => 20, 3 => 50, 4 => 120, _ => 900 }, Redness = sting < 3 ? 0 : sting < 6 ? 1 : 2 };
+        var sting = strain switch
+        {
+            < 0.5 => 0,
+            < 0.65 => 1,
+            < 0.8 => 2,
+            < 0.9 => 3,
+            < 1 => 4,
+            < 1.2 => 5,
+            < 1.4 => 6,
+            _ => 7,
+        };
+        return new()
+        {
+            Sting = sting,
+            StingSeconds = sting switch
+            {
+                0 => 0,
+                < 3 => 20,
+                3 => 50,
+                4 => 120,
+                _ => 900,
+            },
+            Redness =
+                sting < 3 ? 0
+                : sting < 6 ? 1
+                : 2,
+        };
     }
 }

@@ -1,4 +1,8 @@
 namespace OatPath.Core.Skin;
 
 /// <summary>One half of the face, the client's own left or right.</summary>
-public enum FaceSide { Left, Right }
+public enum FaceSide
+{
+    Left,
+    Right,
+}

@@ -2,17 +2,61 @@ using OatPath.Core.House;
 
 namespace OatPath.Core.Skin;
 
-public enum SkinType { Dry, Normal, Combination, Oily }
+public enum SkinType
+{
+    Dry,
+    Normal,
+    Combination,
+    Oily,
+}
 
 /// <summary>How readily the skin answers, mildest first; the order is used when two answers are joined to the gentler one.</summary>
-public enum Sensitivity { Resilient, Average, Sensitive, Reactive }
+public enum Sensitivity
+{
+    Resilient,
+    Average,
+    Sensitive,
+    Reactive,
+}
 
 /// <summary>Phototype I (always burns) to VI (never burns).</summary>
-public enum Phototype { I = 1, II, III, IV, V, VI }
+public enum Phototype
+{
+    I = 1,
+    II,
+    III,
+    IV,
+    V,
+    VI,
+}
 
-public enum Concern { Breakouts, CloggedPores, Oil, Marks, UnevenTone, FineLines, Dullness, Dryness, Redness, Puffiness, Scars }
+public enum Concern
+{
+    Breakouts,
+    CloggedPores,
+    Oil,
+    Marks,
+    UnevenTone,
+    FineLines,
+    Dullness,
+    Dryness,
+    Redness,
+    Puffiness,
+    Scars,
+}
 
-public enum Allergen { Salicylates, Fragrance, Latex, Lanolin, NutOils, Nickel, Preservatives, NumbingAgents, BenzoylPeroxide }
+public enum Allergen
+{
+    Salicylates,
+    Fragrance,
+    Latex,
+    Lanolin,
+    NutOils,
+    Nickel,
+    Preservatives,
+    NumbingAgents,
+    BenzoylPeroxide,
+}
 
 /// <summary>Zones of the face map, named from the client's side.</summary>
 public enum FaceZone
@@ -103,7 +147,8 @@ public sealed record Intake
 
     /// <summary>Whether the skin marks easily on any day: for a ladder, which has no day.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public bool EverMarksEasily => Phototype >= Phototype.IV || Flags.Any(flag => flag.Kind is FlagKind.Melasma or FlagKind.DarkOrPalePatch);
+    public bool EverMarksEasily =>
+        Phototype >= Phototype.IV || Flags.Any(flag => flag.Kind is FlagKind.Melasma or FlagKind.DarkOrPalePatch);
 
     /// <summary>Melasma, a patch after a peel, or phototype IV to VI.</summary>
     public bool MarksEasily(DateOnly day) => Phototype >= Phototype.IV || Has(FlagKind.Melasma, day) || Has(FlagKind.DarkOrPalePatch, day);
@@ -111,7 +156,9 @@ public sealed record Intake
     /// <summary>Whether the client counts as under age on a day: who has no birth date on record does, until it is known.</summary>
     public bool MayBeMinor(DateOnly day) => AgeOn(day) is not >= 18;
 
-    /// <summary>Age in whole years on a day, or null when the birth date is not known. Born on 29 February: a year older on 1 March.</summary>
+    /// <summary>
+    /// Age in whole years on a day, or null when the birth date is not known. Born on 29 February: a year older on 1 March.
+    /// </summary>
     public int? AgeOn(DateOnly day)
     {
         if (BirthDate is not { } born)
@@ -124,17 +171,25 @@ public sealed record Intake
     }
 
     /// <summary>
-    /// Joins what was published with what is known now so that nothing becomes stronger: allergies and flags add up, the more sensitive answer stands.
+    /// Joins what was published with what is known now so that nothing becomes stronger: allergies and flags add up, the more sensitive
+    /// answer stands.
     /// </summary>
-    public static Intake GentlerOf(Intake published, Intake latest) => published with
-    {
-        BirthDate = published.BirthDate is null || latest.BirthDate is null || published.BirthDate > latest.BirthDate ? published.BirthDate : latest.BirthDate,
-        Sensitivity = (Sensitivity)Math.Max((int)published.Sensitivity, (int)latest.Sensitivity),
-        Phototype = (Phototype)Math.Max((int)published.Phototype, (int)latest.Phototype),
-        Allergies = [.. published.Allergies.Union(latest.Allergies)],
-        Flags = [.. published.Flags.Union(latest.Flags)],
-        SweatOrWater = published.SweatOrWater || latest.SweatOrWater,
-        HoursOutdoors = Math.Max(published.HoursOutdoors, latest.HoursOutdoors),
-        SafetyAskedOn = published.SafetyAskedOn > latest.SafetyAskedOn || latest.SafetyAskedOn is null ? published.SafetyAskedOn : latest.SafetyAskedOn,
-    };
+    public static Intake GentlerOf(Intake published, Intake latest) =>
+        published with
+        {
+            BirthDate =
+                published.BirthDate is null || latest.BirthDate is null || published.BirthDate > latest.BirthDate
+                    ? published.BirthDate
+                    : latest.BirthDate,
+            Sensitivity = (Sensitivity)Math.Max((int)published.Sensitivity, (int)latest.Sensitivity),
+            Phototype = (Phototype)Math.Max((int)published.Phototype, (int)latest.Phototype),
+            Allergies = [.. published.Allergies.Union(latest.Allergies)],
+            Flags = [.. published.Flags.Union(latest.Flags)],
+            SweatOrWater = published.SweatOrWater || latest.SweatOrWater,
+            HoursOutdoors = Math.Max(published.HoursOutdoors, latest.HoursOutdoors),
+            SafetyAskedOn =
+                published.SafetyAskedOn > latest.SafetyAskedOn || latest.SafetyAskedOn is null
+                    ? published.SafetyAskedOn
+                    : latest.SafetyAskedOn,
+        };
 }

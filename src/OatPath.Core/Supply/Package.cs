@@ -26,9 +26,12 @@ public sealed record Package(decimal Full, bool IsCounted)
             return new(1, true);
         }
 
-        return product.ContentMl is { } content && AmountGuide.Millilitres(product, AmountGuide.For(product)) > 0 ? new(content, false) : null;
+        return product.ContentMl is { } content && AmountGuide.Millilitres(product, AmountGuide.For(product)) > 0
+            ? new(content, false)
+            : null;
     }
 
     /// <summary>What one use of an amount takes out of it.</summary>
-    public decimal Takes(Product product, Amount amount) => IsCounted ? Math.Max(1, Math.Ceiling(amount.IsCounted ? amount.Count : 1)) : AmountGuide.Millilitres(product, amount);
+    public decimal Takes(Product product, Amount amount) =>
+        IsCounted ? Math.Max(1, Math.Ceiling(amount.IsCounted ? amount.Count : 1)) : AmountGuide.Millilitres(product, amount);
 }

@@ -7,4 +7,10 @@ namespace OatPath.Core.Supply;
 /// <param name="RunsOutOn">Day of the last full use, or null when it lasts past the planned days.</param>
 /// <param name="ReorderOn">Run-out less the lead days of the house.</param>
 /// <param name="PiecesLeft">Left today of counted goods; null for what is poured.</param>
-public sealed record SupplyLine(string Product, [property: Between(0, 5000)] decimal MillilitresLeft, DateOnly? RunsOutOn, DateOnly? ReorderOn, [property: Between(0, 1000)] int? PiecesLeft = null);
+public sealed record SupplyLine(
+    string Product,
+    [property: Between(0, 5000)] decimal MillilitresLeft,
+    DateOnly? RunsOutOn,
+    DateOnly? ReorderOn,
+    [property: Between(0, 1000)] int? PiecesLeft = null
+);

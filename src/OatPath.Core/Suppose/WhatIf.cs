@@ -29,7 +29,10 @@ public sealed record SunAhead(DateOnly From, DateOnly Until) : Supposition;
 public sealed record WhatIfAnswer(CarePath Now, CarePath Then, DateOnly? FirstDifference);
 
 /// <summary>Tries a supposition without writing anything down.</summary>
-/// <remarks>Derived: the client is taken to live by the committed plan until it happens; then everything is planned anew. No step up is taken on the way.</remarks>
+/// <remarks>
+/// Derived: the client is taken to live by the committed plan until it happens; then everything is planned anew. No step up is taken on the
+/// way.
+/// </remarks>
 public static class WhatIf
 {
     public const int FurthestDays = 180;
@@ -56,7 +59,14 @@ public static class WhatIf
                 Need(Ahead(sting.Day), "Day", $"give a day from today to {FurthestDays} days ahead");
                 if (problems.Count == 0 && ActivesOn(file, rules, sting.Day).Count == 0)
                 {
-                    problems.Add(new("Day", Next(file, rules, sting.Day) is { } next ? $"no active is planned then; the next one is on {Words.Day(next)}" : "no active is planned then or later"));
+                    problems.Add(
+                        new(
+                            "Day",
+                            Next(file, rules, sting.Day) is { } next
+                                ? $"no active is planned then; the next one is on {Words.Day(next)}"
+                                : "no active is planned then or later"
+                        )
+                    );
                 }
 
                 break;
@@ -65,11 +75,21 @@ public static class WhatIf
                 Need(Ahead(missed.From), "Day", $"give a day from today to {FurthestDays} days ahead");
                 break;
             case StartNow start:
-                Need(file.Shelf.Any(item => item.Product.Id == start.Product && item.State == ShelfState.InUse && Shelf.Kits.IsRaised(item.Product)), "Active", "choose an active that is in use on the shelf");
+                Need(
+                    file.Shelf.Any(item =>
+                        item.Product.Id == start.Product && item.State == ShelfState.InUse && Shelf.Kits.IsRaised(item.Product)
+                    ),
+                    "Active",
+                    "choose an active that is in use on the shelf"
+                );
                 break;
             case SunAhead sun:
                 Need(Ahead(sun.From), "Day", $"give a day from today to {FurthestDays} days ahead");
-                Need(sun.Until >= sun.From && sun.Until.DayNumber - sun.From.DayNumber <= 60, "Until", "give a last day within 60 days of the first");
+                Need(
+                    sun.Until >= sun.From && sun.Until.DayNumber - sun.From.DayNumber <= 60,
+                    "Until",
+                    "give a last day within 60 days of the first"
+                );
                 break;
         }
 
@@ -95,15 +115,52 @@ public static class WhatIf
                 return lived with
                 {
                     AsOf = at,
-                    Log = [.. lived.Log, new CheckedIn { Id = "if-report", Day = sting.Day, HappenedAt = at, Report = new SkinReport { Sting = sting.Sting, StingSeconds = sting.Sting == 0 ? 0 : 600 } }],
+                    Log =
+                    [
+                        .. lived.Log,
+                        new CheckedIn
+                        {
+                            Id = "if-report",
+                            Day = sting.Day,
+                            HappenedAt = at,
+                            Report = new SkinReport { Sting = sting.Sting, StingSeconds = sting.Sting == 0 ? 0 : 600 },
+                        },
+                    ],
                 };
             case NothingUsed missed:
                 var after = At(file, missed.From.AddDays(missed.Days), 6);
                 return Lived(file, rules, today, missed.From) with { AsOf = after > file.AsOf ? after : file.AsOf };
             case StartNow start:
-                return file with { Decisions = [.. file.Decisions, new StartActive { Id = "if-start", On = today, Product = start.Product }] };
+                return file with
+                {
+                    Decisions =
+                    [
+                        .. file.Decisions,
+                        new StartActive
+                        {
+                            Id = "if-start",
+                            On = today,
+                            Product = start.Product,
+                        },
+                    ],
+                };
             case SunAhead sun:
-                return file with { Intake = file.Intake with { Flags = [.. file.Intake.Flags, new Flag { Kind = FlagKind.StrongSun, From = sun.From, Until = sun.Until }] } };
+                return file with
+                {
+                    Intake = file.Intake with
+                    {
+                        Flags =
+                        [
+                            .. file.Intake.Flags,
+                            new Flag
+                            {
+                                Kind = FlagKind.StrongSun,
+                                From = sun.From,
+                                Until = sun.Until,
+                            },
+                        ],
+                    },
+                };
             default:
                 throw new ArgumentOutOfRangeException(nameof(supposition));
         }
@@ -133,23 +190,54 @@ public static class WhatIf
             }
         }
 
-        return file with { Log = log };
+        return file with
+        {
+            Log = log,
+        };
     }
 
     private static void Do(Step step, Moment moment, DateOnly date, DateTimeOffset at, List<LogEntry> log)
     {
         if (step.Action == StepAction.PatchTest)
         {
-            log.Add(new PatchApplied { Id = $"if-p{log.Count}", Product = step.Product!, HappenedAt = at });
+            log.Add(
+                new PatchApplied
+                {
+                    Id = $"if-p{log.Count}",
+                    Product = step.Product!,
+                    HappenedAt = at,
+                }
+            );
         }
-        else if (step.Action == StepAction.ReadPatch && log.OfType<PatchApplied>().LastOrDefault(put => put.Product == step.Product) is { } put
-            && !log.OfType<PatchRead>().Any(read => read.Product == step.Product && read.HappenedAt > put.HappenedAt))
+        else if (
+            step.Action == StepAction.ReadPatch
+            && log.OfType<PatchApplied>().LastOrDefault(put => put.Product == step.Product) is { } put
+            && !log.OfType<PatchRead>().Any(read => read.Product == step.Product && read.HappenedAt > put.HappenedAt)
+        )
         {
-            log.Add(new PatchRead { Id = $"if-r{log.Count}", Product = step.Product!, Clear = true, HappenedAt = put.HappenedAt.AddHours(48) });
+            log.Add(
+                new PatchRead
+                {
+                    Id = $"if-r{log.Count}",
+                    Product = step.Product!,
+                    Clear = true,
+                    HappenedAt = put.HappenedAt.AddHours(48),
+                }
+            );
         }
         else if (step.IsActive() && !log.OfType<Applied>().Any(use => use.Product == step.Product && use.Day == date))
         {
-            log.Add(new Applied { Id = $"if-a{log.Count}", Product = step.Product!, Day = date, Moment = moment, HappenedAt = at, ContactSeconds = step.ContactSeconds });
+            log.Add(
+                new Applied
+                {
+                    Id = $"if-a{log.Count}",
+                    Product = step.Product!,
+                    Day = date,
+                    Moment = moment,
+                    HappenedAt = at,
+                    ContactSeconds = step.ContactSeconds,
+                }
+            );
         }
     }
 
@@ -160,7 +248,10 @@ public static class WhatIf
     }
 
     private static DateOnly? Next(CaseFile file, HouseRules rules, DateOnly day) =>
-        PathPlanner.Plan(file, rules, day, 35).Days.FirstOrDefault(other => other.Morning.Steps.Concat(other.Evening.Steps).Any(step => step.IsActive()))?.Date;
+        PathPlanner
+            .Plan(file, rules, day, 35)
+            .Days.FirstOrDefault(other => other.Morning.Steps.Concat(other.Evening.Steps).Any(step => step.IsActive()))
+            ?.Date;
 
     private static DateTimeOffset At(CaseFile file, DateOnly day, int hour)
     {

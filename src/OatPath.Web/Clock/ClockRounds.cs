@@ -2,12 +2,18 @@ using OatPath.Store;
 
 namespace OatPath.Web.Clock;
 
-/// <summary>Writes down every few minutes that the program is alive, and how the record's time stands to the machine's; so that a start knows for how long it was off.</summary>
-public sealed partial class ClockRounds(RecordClock clock, MachineClock machine, ClockTable table, Facts facts, ILogger<ClockRounds> log) : BackgroundService
+/// <summary>
+/// Writes down every few minutes that the program is alive, and how the record's time stands to the machine's; so that a start knows for
+/// how long it was off.
+/// </summary>
+public sealed partial class ClockRounds(RecordClock clock, MachineClock machine, ClockTable table, Facts facts, ILogger<ClockRounds> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(10);
 
-    /// <summary>Time goes on from the last entry, and is not ahead of when the program was last alive by a jump that nobody confirmed.</summary>
+    /// <summary>
+    /// Time goes on from the last entry, and is not ahead of when the program was last alive by a jump that nobody confirmed.
+    /// </summary>
     public void Resume()
     {
         var last = facts.LastRecorded();

@@ -20,7 +20,12 @@ public sealed class DemoClock : TimeProvider
     public DemoClock(string folder, TimeZoneInfo zone, DateOnly? from = null)
     {
         file = Path.Combine(folder, Store.DataFolder.DemoClockName);
-        if (File.Exists(file) && File.ReadAllText(file).Split(' ') is [var ticks, var wound] && long.TryParse(ticks, CultureInfo.InvariantCulture, out var kept) && int.TryParse(wound, CultureInfo.InvariantCulture, out days))
+        if (
+            File.Exists(file)
+            && File.ReadAllText(file).Split(' ') is [var ticks, var wound]
+            && long.TryParse(ticks, CultureInfo.InvariantCulture, out var kept)
+            && int.TryParse(wound, CultureInfo.InvariantCulture, out days)
+        )
         {
             offset = TimeSpan.FromTicks(kept);
             return;

@@ -4,7 +4,9 @@ using System.Runtime.InteropServices;
 
 namespace OatPath.Web.Clock;
 
-/// <summary>The machine's own clock, as it stands: what a code of an authenticator app is held against, and what the record's time is made of.</summary>
+/// <summary>
+/// The machine's own clock, as it stands: what a code of an authenticator app is held against, and what the record's time is made of.
+/// </summary>
 /// <param name="time">The clock.</param>
 /// <param name="isTheMachines">Whether it is this machine's, so that its kernel can be asked about it; a test's own clock is not.</param>
 public sealed class MachineClock(TimeProvider time, bool isTheMachines)
@@ -22,9 +24,15 @@ public sealed class MachineClock(TimeProvider time, bool isTheMachines)
     public DateTimeOffset Now => time.GetUtcNow();
 
     /// <summary>How long the machine slept since the program began, which the steady clock does not count.</summary>
-    public TimeSpan Slept => isTheMachines && Uptime() is { } up && up - start.Up - time.GetElapsedTime(start.Stamp) is { Ticks: > 0 } slept ? slept : TimeSpan.Zero;
+    public TimeSpan Slept =>
+        isTheMachines && Uptime() is { } up && up - start.Up - time.GetElapsedTime(start.Stamp) is { Ticks: > 0 } slept
+            ? slept
+            : TimeSpan.Zero;
 
-    /// <summary>Whether the kernel says that a time service keeps its clock, and tells the same time as this clock; false where that cannot be known.</summary>
+    /// <summary>
+    /// Whether the kernel says that a time service keeps its clock, and tells the same time as this clock; false where that cannot be
+    /// known.
+    /// </summary>
     public bool IsKept
     {
         get
@@ -47,10 +55,17 @@ public sealed class MachineClock(TimeProvider time, bool isTheMachines)
     }
 
     /// <summary>The time by the kernel's own account: when it began, and for how long it has run (proc(5)).</summary>
-    private static DateTimeOffset? KernelTime() => Line("/proc/stat", "btime ") is { } began && long.TryParse(began, CultureInfo.InvariantCulture, out var seconds) && Uptime() is { } up
-        ? DateTimeOffset.FromUnixTimeSeconds(seconds) + up : null;
+    private static DateTimeOffset? KernelTime() =>
+        Line("/proc/stat", "btime ") is { } began
+        && long.TryParse(began, CultureInfo.InvariantCulture, out var seconds)
+        && Uptime() is { } up
+            ? DateTimeOffset.FromUnixTimeSeconds(seconds) + up
+            : null;
 
-    private static TimeSpan? Uptime() => Line("/proc/uptime", "")?.Split(' ') is [var seconds, ..] && double.TryParse(seconds, CultureInfo.InvariantCulture, out var up) ? TimeSpan.FromSeconds(up) : null;
+    private static TimeSpan? Uptime() =>
+        Line("/proc/uptime", "")?.Split(' ') is [var seconds, ..] && double.TryParse(seconds, CultureInfo.InvariantCulture, out var up)
+            ? TimeSpan.FromSeconds(up)
+            : null;
 
     private static string? Line(string file, string start)
     {

@@ -6,8 +6,10 @@ namespace OatPath.Web.Clock;
 public sealed record ClockJump(DateTimeOffset Record, DateTimeOffset Machine);
 
 /// <summary>
-/// Time as the record knows it: never before the last thing that was written down, and never ahead by a jump that nobody confirmed. Where the machine's clock was set back, time flows on
-/// from the last entry by the steady clock, so that nothing told is hidden and what is told next keeps its order. Where it jumped ahead by more than a day, time flows on from before the jump
+/// Time as the record knows it: never before the last thing that was written down, and never ahead by a jump that nobody confirmed. Where
+/// the machine's clock was set back, time flows on
+/// from the last entry by the steady clock, so that nothing told is hidden and what is told next keeps its order. Where it jumped ahead by
+/// more than a day, time flows on from before the jump
 /// until an owner says which day it is: what rests on the skin must not end because a clock was wrong.
 /// </summary>
 public sealed class RecordClock(MachineClock machine) : TimeProvider
@@ -111,7 +113,8 @@ public sealed class RecordClock(MachineClock machine) : TimeProvider
 
     public override long GetTimestamp() => machine.Time.GetTimestamp();
 
-    public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) => machine.Time.CreateTimer(callback, state, dueTime, period);
+    public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) =>
+        machine.Time.CreateTimer(callback, state, dueTime, period);
 
     private DateTimeOffset Believed(DateTimeOffset now)
     {

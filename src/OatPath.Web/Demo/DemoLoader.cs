@@ -11,7 +11,17 @@ namespace OatPath.Web.Demo;
 
 /// <summary>Fills an empty database with the made-up studio: house, people, shelf and clients, shifted to today.</summary>
 public sealed class DemoLoader(
-    Studio studio, Store.People people, StudioShelf shelf, ShelfImports imports, Stock stock, Clients clients, Facts facts, RecordRoom room, Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher, TimeProvider clock)
+    Studio studio,
+    Store.People people,
+    StudioShelf shelf,
+    ShelfImports imports,
+    Stock stock,
+    Clients clients,
+    Facts facts,
+    RecordRoom room,
+    Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher,
+    TimeProvider clock
+)
 {
     public const string SignIn = "maren";
     public const string Password = "ferry-and-oats";
@@ -62,7 +72,18 @@ public sealed class DemoLoader(
 
         var now = clock.GetUtcNow();
         imports.Apply(imports.Keep("shelf.csv", text, now, Practitioner), products);
-        foreach (var (product, batch, units, low) in new[] { ("reed-water", "RW-0412", 4, 2), ("sedge-serum", "SS-0388", 3, 2), ("towpath-fluid", "TF-1190", 6, 3), ("towpath-tint", "TT-0907", 1, 2), ("drift-cream", "DC-0231", 5, 2), ("chalk-cream", "CC-0560", 2, 1), ("reed-razor", "RR-0077", 8, 3) })
+        foreach (
+            var (product, batch, units, low) in new[]
+            {
+                ("reed-water", "RW-0412", 4, 2),
+                ("sedge-serum", "SS-0388", 3, 2),
+                ("towpath-fluid", "TF-1190", 6, 3),
+                ("towpath-tint", "TT-0907", 1, 2),
+                ("drift-cream", "DC-0231", 5, 2),
+                ("chalk-cream", "CC-0560", 2, 1),
+                ("reed-razor", "RR-0077", 8, 3),
+            }
+        )
         {
             stock.TakeIn(product, batch, units, now, Practitioner);
             stock.SetMark(product, low);
@@ -72,18 +93,28 @@ public sealed class DemoLoader(
     /// <summary>Brings a case in as a client whose plan is published, by the same writers as everybody uses.</summary>
     public Client Load(CaseFile demo, DemoName name)
     {
-        var first = demo.Decisions.Select(decision => decision.On).Concat(demo.Log.Select(entry => DateOnly.FromDateTime(entry.HappenedAt.Date))).DefaultIfEmpty(DateOnly.FromDateTime(demo.AsOf.Date)).Min();
+        var first = demo
+            .Decisions.Select(decision => decision.On)
+            .Concat(demo.Log.Select(entry => DateOnly.FromDateTime(entry.HappenedAt.Date)))
+            .DefaultIfEmpty(DateOnly.FromDateTime(demo.AsOf.Date))
+            .Min();
         var met = new DateTimeOffset(first.ToDateTime(new TimeOnly(9, 0)), TimeSpan.Zero);
         met = met < clock.GetUtcNow() ? met : clock.GetUtcNow();
         var client = clients.Add(Fact.NewId(), name.Name, name.Phone, met);
         var began = Fact.NewId();
-        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) => new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body)) { StepId = kind is "shelf" or "decision" ? began : Fact.NewId() };
+        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) =>
+            new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body))
+            {
+                StepId = kind is "shelf" or "decision" ? began : Fact.NewId(),
+            };
 
         var all = new List<Fact> { Make("intake", demo.Intake, met) };
         all.AddRange(demo.Shelf.Select(item => Make("shelf", item with { Product = Known(item.Product) }, met)));
         all.AddRange(demo.Treatments.Select(treatment => Make("treatment", treatment, met)));
         all.AddRange(demo.Occasions.Select(occasion => Make("occasion", occasion, met)));
-        all.AddRange(demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make("decision", decision, met, decision.Id)));
+        all.AddRange(
+            demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make("decision", decision, met, decision.Id))
+        );
         all.AddRange(demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make("log", entry, entry.HappenedAt, entry.Id, "client")));
         facts.Append(client.Id, null, all);
         var record = room.Derive(client.Id)!;
@@ -92,16 +123,23 @@ public sealed class DemoLoader(
     }
 
     /// <summary>What the studio's shelf knows of a product beyond what planning needs.</summary>
-    private Product Known(Product product) => shelf.Find(product.Id) is { } found
-        ? product with { Price = found.Product.Price, Supplier = found.Product.Supplier, Label = found.Product.Label }
-        : product;
+    private Product Known(Product product) =>
+        shelf.Find(product.Id) is { } found
+            ? product with
+            {
+                Price = found.Product.Price,
+                Supplier = found.Product.Supplier,
+                Label = found.Product.Label,
+            }
+            : product;
 
     // Ids are unique in one case file only; in the database every fact has its own.
     private static Decision WithNewId(Decision decision) => decision with { Id = Fact.NewId(), By = Practitioner };
 
     private static LogEntry WithNewId(LogEntry entry) => entry with { Id = Fact.NewId(), RecordedAt = entry.HappenedAt };
 
-    private static T Read<T>(string file) => JsonSerializer.Deserialize<T>(File.ReadAllText(System.IO.Path.Combine(Folder, file)), CaseJson.Options)!;
+    private static T Read<T>(string file) =>
+        JsonSerializer.Deserialize<T>(File.ReadAllText(System.IO.Path.Combine(Folder, file)), CaseJson.Options)!;
 }
 
 /// <summary>The made-up name behind a demo case.</summary>

@@ -4,7 +4,13 @@ using OatPath.Core.Routine;
 
 namespace OatPath.Web.Drawing;
 
-public enum BandChange { Same, Added, Gone, Moved }
+public enum BandChange
+{
+    Same,
+    Added,
+    Gone,
+    Moved,
+}
 
 /// <summary>One product of a half day as it will be, or as it was where it goes.</summary>
 public sealed record ChangeBand(Step Step, BandChange Change);
@@ -18,7 +24,12 @@ public static class ChangeHalf
         var (old, now) = (Steps(before, moment), Steps(after, moment));
         var stays = old.Select(step => step.Key).Intersect(now.Select(step => step.Key)).ToList();
         var moved = Moved([.. old.Select(step => step.Key).Where(stays.Contains)], [.. now.Select(step => step.Key).Where(stays.Contains)]);
-        var bands = now.ConvertAll(step => new ChangeBand(step, !stays.Contains(step.Key) ? BandChange.Added : moved.Contains(step.Key) ? BandChange.Moved : BandChange.Same));
+        var bands = now.ConvertAll(step => new ChangeBand(
+            step,
+            !stays.Contains(step.Key) ? BandChange.Added
+                : moved.Contains(step.Key) ? BandChange.Moved
+                : BandChange.Same
+        ));
         for (var i = 0; i < old.Count; i++)
         {
             if (!stays.Contains(old[i].Key))
@@ -39,7 +50,12 @@ public static class ChangeHalf
         var best = new List<string>[now.Count];
         for (var i = 0; i < now.Count; i++)
         {
-            var before = Enumerable.Range(0, i).Where(j => old.IndexOf(now[j]) < old.IndexOf(now[i])).Select(j => best[j]).MaxBy(kept => kept.Count) ?? [];
+            var before = Enumerable
+                .Range(0, i)
+                .Where(j => old.IndexOf(now[j]) < old.IndexOf(now[i]))
+                .Select(j => best[j])
+                .MaxBy(kept => kept.Count)
+                ?? [];
             best[i] = [.. before, now[i]];
         }
 
@@ -47,5 +63,14 @@ public static class ChangeHalf
     }
 
     private static List<Step> Steps(CarePath path, Moment moment) =>
-        path.Days.Count == 0 ? [] : [.. MomentSheet.Of(path.Days, moment).Select(line => line.Step).Where(step => step.Action == StepAction.Apply).DistinctBy(step => step.Key)];
+        path.Days.Count == 0
+            ? []
+            :
+            [
+                .. MomentSheet
+                    .Of(path.Days, moment)
+                    .Select(line => line.Step)
+                    .Where(step => step.Action == StepAction.Apply)
+                    .DistinctBy(step => step.Key),
+            ];
 }

@@ -36,22 +36,43 @@ public sealed class ChangeStrip
         {
             var old = before.On(day.Date);
             var (was, will) = (Actives(old, moment), Actives(day, moment));
-            return was.SequenceEqual(will) ? new(null, null) : new(old is null || was.Count == 0 ? null : Grains.Of(old, moment, after.Today), Grains.Of(day, moment, after.Today));
+            return was.SequenceEqual(will)
+                ? new(null, null)
+                : new(old is null || was.Count == 0 ? null : Grains.Of(old, moment, after.Today), Grains.Of(day, moment, after.Today));
         }
 
-        List<ChangeDay> days = [.. after.Days.Select((day, i) => new ChangeDay(day.Date, Left + (i * column), Cell(day, Moment.Morning), Cell(day, Moment.Evening), day.Date == after.Today, day.Date.DayOfWeek == DayOfWeek.Monday))];
+        List<ChangeDay> days =
+        [
+            .. after.Days.Select(
+                (day, i) =>
+                    new ChangeDay(
+                        day.Date,
+                        Left + (i * column),
+                        Cell(day, Moment.Morning),
+                        Cell(day, Moment.Evening),
+                        day.Date == after.Today,
+                        day.Date.DayOfWeek == DayOfWeek.Monday
+                    )
+            ),
+        ];
         var changed = days.Count(day => day.Morning.After is not null || day.Evening.After is not null);
         return new()
         {
             Days = days,
             Column = column,
-            Summary = changed == 0 ? "No active moves in these weeks." : FormattableString.Invariant($"Actives differ on {changed} of {days.Count} days, first on {Words.Day(days.First(day => day.Morning.After is not null || day.Evening.After is not null).Date)}."),
+            Summary =
+                changed == 0
+                    ? "No active moves in these weeks."
+                    : $"Actives differ on {changed} of {days.Count} days, first on "
+                        + $"{Words.Day(days.First(day => day.Morning.After is not null || day.Evening.After is not null).Date)}.",
         };
     }
 
     /// <summary>What a mark stands for, so that the same mark for another active counts as a change.</summary>
     private static List<string> Actives(DayPath? day, Moment moment) =>
-        day is null ? [] : [.. day[moment].Steps.Where(step => step.IsActive() || step.Action == StepAction.PatchTest).Select(step => step.Key)];
+        day is null
+            ? []
+            : [.. day[moment].Steps.Where(step => step.IsActive() || step.Action == StepAction.PatchTest).Select(step => step.Key)];
 
     public static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 }

@@ -40,14 +40,22 @@ public sealed class FreeAcidCurve
     /// <summary>The drawing of products that hold an acid with a known percent; null when there is none.</summary>
     public static FreeAcidCurve? Of(IReadOnlyList<Product> products)
     {
-        var readings = products.Select(product => (Product: product, Reading: FreeAcidReading.Of(product))).Where(pair => pair.Reading is not null).ToList();
+        var readings = products
+            .Select(product => (Product: product, Reading: FreeAcidReading.Of(product)))
+            .Where(pair => pair.Reading is not null)
+            .ToList();
         if (readings.Count == 0)
         {
             return null;
         }
 
         var labelled = readings.Max(pair => (double)pair.Reading!.Acids.Sum(acid => acid.Percent));
-        var step = labelled <= 2.5 ? 0.5 : labelled <= 6 ? 1 : labelled <= 12 ? 2 : labelled <= 30 ? 5 : 10;
+        var step =
+            labelled <= 2.5 ? 0.5
+            : labelled <= 6 ? 1
+            : labelled <= 12 ? 2
+            : labelled <= 30 ? 5
+            : 10;
         var drawing = new FreeAcidCurve(Math.Ceiling(labelled / step) * step, [], products.Any(product => product.Has(Family.Aha)));
         return new(drawing.Most, [.. readings.Select(pair => drawing.Draw(pair.Product, pair.Reading!))], drawing.HasAha) { Step = step };
     }

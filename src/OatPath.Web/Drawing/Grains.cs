@@ -17,8 +17,7 @@ public static class Grains
     public static readonly Mark Rest = new("husk", "rest");
 
     /// <summary>Active steps of a half day.</summary>
-    public static IEnumerable<Step> Actives(HalfDay half) =>
-        half.Steps.Where(step => step.IsActive());
+    public static IEnumerable<Step> Actives(HalfDay half) => half.Steps.Where(step => step.IsActive());
 
     public static Mark Of(DayPath day, Moment moment, DateOnly today)
     {
@@ -54,7 +53,8 @@ public static class Grains
         if (used == 0)
         {
             return day[moment].Steps.Any(step => step.Action == StepAction.PatchTest) ? new("patch", "patch test")
-                : planned.Count > 0 ? new("skipped", "planned, not used") : Rest;
+                : planned.Count > 0 ? new("skipped", "planned, not used")
+                : Rest;
         }
 
         if (day.Log!.Sting >= StrongSting || day.Log.Outcome >= Outcome.Stop)
@@ -85,10 +85,20 @@ public static class Grains
 
         var morning = day.Morning.Steps.Select(step => step.Key).ToHashSet();
         var evening = day.Evening.Steps.Select(step => step.Key).ToHashSet();
-        var resting = day.Morning.Omitted.Concat(day.Evening.Omitted).Where(omission => omission.Because.Rule.StartsWith("ramp.", StringComparison.Ordinal) || omission.Because.Rule.StartsWith("peel.", StringComparison.Ordinal)).Select(omission => omission.Product).ToHashSet();
+        var resting = day
+            .Morning.Omitted.Concat(day.Evening.Omitted)
+            .Where(omission =>
+                omission.Because.Rule.StartsWith("ramp.", StringComparison.Ordinal)
+                || omission.Because.Rule.StartsWith("peel.", StringComparison.Ordinal)
+            )
+            .Select(omission => omission.Product)
+            .ToHashSet();
         foreach (var key in day.Log.Applied)
         {
-            if (planned.Exists(step => step.Key == key) || (moment == Moment.Evening && !morning.Contains(key) && !evening.Contains(key) && resting.Contains(key)))
+            if (
+                planned.Exists(step => step.Key == key)
+                || (moment == Moment.Evening && !morning.Contains(key) && !evening.Contains(key) && resting.Contains(key))
+            )
             {
                 yield return key;
             }

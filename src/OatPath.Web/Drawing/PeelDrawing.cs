@@ -10,7 +10,10 @@ public sealed record PeelRow(string Name, double Y, double StopX, double BackX, 
 /// <summary>Something that stands in the way of an earlier evening, over the days it covers.</summary>
 public sealed record PeelObstacle(double X, double Width, double Y, string Word, bool Open);
 
-/// <summary>The evening of a peel in the middle, what stops before it and returns after it as ribbons to both sides, and above them what stands in the way, where it stands.</summary>
+/// <summary>
+/// The evening of a peel in the middle, what stops before it and returns after it as ribbons to both sides, and above them what stands in
+/// the way, where it stands.
+/// </summary>
 public sealed class PeelDrawing
 {
     public const double Width = 900;
@@ -38,16 +41,24 @@ public sealed class PeelDrawing
         var before = Math.Max(Least, stops.Select(line => evening.DayNumber - line.LastBefore.DayNumber).DefaultIfEmpty().Max() + 1);
         var from = evening.AddDays(-before) < today ? evening.AddDays(-before) : today;
         from = evening.DayNumber - from.DayNumber > Most ? evening.AddDays(-Most) : from;
-        var until = evening.AddDays(Math.Max(Least, stops.Select(line => line.BackOn.DayNumber - evening.DayNumber).DefaultIfEmpty().Max() + 1));
+        var until = evening.AddDays(
+            Math.Max(Least, stops.Select(line => line.BackOn.DayNumber - evening.DayNumber).DefaultIfEmpty().Max() + 1)
+        );
         var count = until.DayNumber - from.DayNumber + 1;
         var column = (Width - Left - Right) / count;
         double X(DateOnly day) => Left + (column * Math.Clamp(day.DayNumber - from.DayNumber, 0, count));
-        var hinders = against.Where(off => off.Until is null || off.Until >= from).Take(5).Select((off, i) =>
-        {
-            var x = X(today < from ? from : today);
-            var end = off.Until is { } last && last < evening ? X(last.AddDays(1)) : X(evening);
-            return new PeelObstacle(x, Math.Max(3, end - x), Head + 4 + (i * RowHeight), Words.Say(off.Because), off.Until is null);
-        }).ToList();
+        var hinders = against
+            .Where(off => off.Until is null || off.Until >= from)
+            .Take(5)
+            .Select(
+                (off, i) =>
+                {
+                    var x = X(today < from ? from : today);
+                    var end = off.Until is { } last && last < evening ? X(last.AddDays(1)) : X(evening);
+                    return new PeelObstacle(x, Math.Max(3, end - x), Head + 4 + (i * RowHeight), Words.Say(off.Because), off.Until is null);
+                }
+            )
+            .ToList();
         var top = Head + 6 + (hinders.Count * RowHeight);
         return new PeelDrawing
         {
@@ -56,9 +67,30 @@ public sealed class PeelDrawing
             EveningX = X(evening),
             Evening = evening,
             InTheWay = hinders,
-            Rows = [.. stops.Select((line, i) => new PeelRow(line.Product.Name, top + (i * RowHeight), X(line.LastBefore.AddDays(1)), X(line.BackOn), Words.Day(line.LastBefore), Words.Day(line.BackOn)))],
+            Rows =
+            [
+                .. stops.Select(
+                    (line, i) =>
+                        new PeelRow(
+                            line.Product.Name,
+                            top + (i * RowHeight),
+                            X(line.LastBefore.AddDays(1)),
+                            X(line.BackOn),
+                            Words.Day(line.LastBefore),
+                            Words.Day(line.BackOn)
+                        )
+                ),
+            ],
             RowsTop = top,
-            Summary = $"Peel on {Words.Day(evening)}. {string.Join(" ", stops.Select(line => $"{line.Product.Name}: last on {Words.Day(line.LastBefore)}, back from {Words.Day(line.BackOn)}."))} {string.Join(" ", against.Select(off => Words.Say(off.Because)))}",
+            Summary =
+                $"Peel on {Words.Day(evening)}. "
+                    + string.Join(
+                        " ",
+                        stops.Select(line =>
+                            $"{line.Product.Name}: last on {Words.Day(line.LastBefore)}, back from {Words.Day(line.BackOn)}."
+                        )
+                    )
+                    + $" {string.Join(" ", against.Select(off => Words.Say(off.Because)))}",
         };
     }
 }

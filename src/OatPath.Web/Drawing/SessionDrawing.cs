@@ -9,9 +9,19 @@ namespace OatPath.Web.Drawing;
 public sealed record SessionSpan(double X, double Width);
 
 /// <param name="TargetX">Where this zone was planned to be off, and where it could never be on any more.</param>
-public sealed record SessionRow(string Zone, string Contact, double Y, IReadOnlyList<SessionSpan> Spans, bool Over, double TargetX, double LimitX);
+public sealed record SessionRow(
+    string Zone,
+    string Contact,
+    double Y,
+    IReadOnlyList<SessionSpan> Spans,
+    bool Over,
+    double TargetX,
+    double LimitX
+);
 
-/// <summary>A guided session as one small drawing: zones over the clock, stings above, the target and the longest that may be, the ending.</summary>
+/// <summary>
+/// A guided session as one small drawing: zones over the clock, stings above, the target and the longest that may be, the ending.
+/// </summary>
 public sealed class SessionDrawing
 {
     public const double Width = 560;
@@ -38,37 +48,75 @@ public sealed class SessionDrawing
         var reading = SessionReading.Of(script, held.Events);
         var spans = Spans(held);
         var first = spans.Values.SelectMany(each => each).Select(span => span.From).DefaultIfEmpty(0).Min();
-        var last = Math.Max(first + (script.LimitSeconds * 1000L), spans.Values.SelectMany(each => each).Select(span => span.To).DefaultIfEmpty(0).Max());
+        var last = Math.Max(
+            first + (script.LimitSeconds * 1000L),
+            spans.Values.SelectMany(each => each).Select(span => span.To).DefaultIfEmpty(0).Max()
+        );
         last = script.StaysOn ? first + (script.TargetSeconds * 1200L) : last + (long)(Minute / 2);
         double X(long at) => Left + ((Width - Left - Right) * Math.Clamp((at - first) / (double)Math.Max(1, last - first), 0, 1));
         long Touch(FaceZone zone) => spans.TryGetValue(zone, out var each) ? each[0].From : first;
-        var step = last - first > 40 * Minute ? 20 : last - first > 12 * Minute ? 5 : last - first > 4 * Minute ? 2 : 1;
+        var step =
+            last - first > 40 * Minute ? 20
+            : last - first > 12 * Minute ? 5
+            : last - first > 4 * Minute ? 2
+            : 1;
         return new SessionDrawing
         {
-            Rows = [.. reading.Last.Zones.Select((zone, i) => new SessionRow(FaceZones.TitleOf(zone.Zone), Words.Clock(zone.ContactMilliseconds), Top + (i * RowHeight),
-                [.. spans.GetValueOrDefault(zone.Zone, []).Select(span => new SessionSpan(X(span.From), Math.Max(2, X(span.To) - X(span.From))))], !script.StaysOn && zone.ContactMilliseconds > script.TargetSeconds * 1000L, X(Touch(zone.Zone) + (script.TargetSeconds * 1000L)), X(Touch(zone.Zone) + (script.LimitSeconds * 1000L))))],
+            Rows =
+            [
+                .. reading.Last.Zones.Select(
+                    (zone, i) =>
+                        new SessionRow(
+                            FaceZones.TitleOf(zone.Zone),
+                            Words.Clock(zone.ContactMilliseconds),
+                            Top + (i * RowHeight),
+                            [
+                                .. spans
+                                    .GetValueOrDefault(zone.Zone, [])
+                                    .Select(span => new SessionSpan(X(span.From), Math.Max(2, X(span.To) - X(span.From)))),
+                            ],
+                            !script.StaysOn && zone.ContactMilliseconds > script.TargetSeconds * 1000L,
+                            X(Touch(zone.Zone) + (script.TargetSeconds * 1000L)),
+                            X(Touch(zone.Zone) + (script.LimitSeconds * 1000L))
+                        )
+                ),
+            ],
             Stings = [.. reading.Stings.Where(sting => sting.At <= last).Select(sting => (X(sting.At), sting.Value))],
-            Minutes = [.. Enumerable.Range(0, (int)((last - first) / Minute / step) + 1).Select(i => (X(first + (long)(i * step * Minute)), $"{i * step}:00"))],
+            Minutes =
+            [
+                .. Enumerable
+                    .Range(0, (int)((last - first) / Minute / step) + 1)
+                    .Select(i => (X(first + (long)(i * step * Minute)), $"{i * step}:00")),
+            ],
             Faults = SessionReading.Faults(script, reading.Last),
             Outcome = OutcomeWords(reading.Last),
-            Hurt = reading.Last.Outcome is not (SessionOutcome.Done or SessionOutcome.EndedEarly or SessionOutcome.Open or SessionOutcome.Refused),
-            Summary = $"{OutcomeWords(reading.Last)}. {string.Join(", ", reading.Last.Zones.Select(zone => $"{FaceZones.TitleOf(zone.Zone)} {Words.Clock(zone.ContactMilliseconds)}"))}. Worst sting {reading.Last.WorstSting}.",
+            Hurt =
+                reading.Last.Outcome
+                    is not (SessionOutcome.Done or SessionOutcome.EndedEarly or SessionOutcome.Open or SessionOutcome.Refused),
+            Summary =
+                $"{OutcomeWords(reading.Last)}. "
+                    + string.Join(
+                        ", ",
+                        reading.Last.Zones.Select(zone => $"{FaceZones.TitleOf(zone.Zone)} {Words.Clock(zone.ContactMilliseconds)}")
+                    )
+                    + $". Worst sting {reading.Last.WorstSting}.",
         };
     }
 
     /// <summary>Who ended it and why, in a word or two.</summary>
-    public static string OutcomeWords(SessionState state) => state.Outcome switch
-    {
-        SessionOutcome.Done => "Done as planned",
-        SessionOutcome.EndedEarly => "Taken off early by the client",
-        SessionOutcome.EndedForSting => $"Ended by the guide at sting {state.WorstSting}",
-        SessionOutcome.StillStings => $"Still stung after it was off, worst {state.WorstSting}",
-        SessionOutcome.Burned => "It burned: water",
-        SessionOutcome.Frosted => "White or grey skin: water",
-        SessionOutcome.InEye => "In the eye",
-        SessionOutcome.Refused => "Not begun: an answer spoke against it",
-        _ => state.Zones.Any(zone => zone.IsOn) ? "Nothing more was sent; something was still on" : "Not ended to its last line",
-    };
+    public static string OutcomeWords(SessionState state) =>
+        state.Outcome switch
+        {
+            SessionOutcome.Done => "Done as planned",
+            SessionOutcome.EndedEarly => "Taken off early by the client",
+            SessionOutcome.EndedForSting => $"Ended by the guide at sting {state.WorstSting}",
+            SessionOutcome.StillStings => $"Still stung after it was off, worst {state.WorstSting}",
+            SessionOutcome.Burned => "It burned: water",
+            SessionOutcome.Frosted => "White or grey skin: water",
+            SessionOutcome.InEye => "In the eye",
+            SessionOutcome.Refused => "Not begun: an answer spoke against it",
+            _ => state.Zones.Any(zone => zone.IsOn) ? "Nothing more was sent; something was still on" : "Not ended to its last line",
+        };
 
     private static Dictionary<FaceZone, List<(long From, long To)>> Spans(SessionHeld held)
     {

@@ -52,13 +52,16 @@ public static class SkinCut
 
     private static string Shade(int index, bool evening)
     {
-        string[] shades = evening ? ["#dfe3fb", "#b7bfea", "#98a2d8", "#7d88c4", "#6672ae", "#545f98"] : ["#ffffff", "#fdf6dc", "#f6e7b0", "#ecd58a", "#dcbf66", "#c9a94c"];
+        string[] shades = evening
+            ? ["#dfe3fb", "#b7bfea", "#98a2d8", "#7d88c4", "#6672ae", "#545f98"]
+            : ["#ffffff", "#fdf6dc", "#f6e7b0", "#ecd58a", "#dcbf66", "#c9a94c"];
         return shades[Math.Min(index, shades.Length - 1)];
     }
 
     private static string Wave(double top, double bottom)
     {
         static string N(double value) => value.ToString("0.#", CultureInfo.InvariantCulture);
-        return $"M0 {N(top)}C16 {N(top - 3)} 32 {N(top + 3)} 48 {N(top)}S80 {N(top - 3)} {N(Width)} {N(top)}V{N(bottom)}C80 {N(bottom + 3)} 64 {N(bottom - 3)} 48 {N(bottom)}S16 {N(bottom + 3)} 0 {N(bottom)}Z";
+        return $"M0 {N(top)}C16 {N(top - 3)} 32 {N(top + 3)} 48 {N(top)}S80 {N(top - 3)} {N(Width)} {N(top)}V{N(bottom)}C80 "
+            + $"{N(bottom + 3)} 64 {N(bottom - 3)} 48 {N(bottom)}S16 {N(bottom + 3)} 0 {N(bottom)}Z";
     }
 }

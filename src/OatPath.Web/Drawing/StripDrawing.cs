@@ -18,7 +18,10 @@ public sealed record StripRibbon(string Kind, double X, double Width, double Y, 
         get
         {
             var brief = Word.Split(',')[0];
-            return Width > Word.Length * 7 ? Word : brief != Word && Width > brief.Length * 7 ? brief : Width > 40 ? Word[..Math.Min(Word.Length, (int)(Width / 7))] + "…" : "";
+            return Width > Word.Length * 7 ? Word
+                : brief != Word && Width > brief.Length * 7 ? brief
+                : Width > 40 ? Word[..Math.Min(Word.Length, (int)(Width / 7))] + "…"
+                : "";
         }
     }
 }
@@ -90,11 +93,23 @@ public sealed record StripDrawing
             EveningTop = top + morningHeight,
             EveningHeight = eveningHeight,
             MarkSize = Math.Min(column * (small ? 0.95 : 0.9), small ? 15 : 26),
-            Height = small ? top + morningHeight + eveningHeight + 1 : hillTop + 51 + (ProjectedLine * Math.Max(1, projected.Count == 0 ? 0 : projected.Max(rung => rung.Lane) + 1)),
+            Height = small
+                ? top + morningHeight + eveningHeight + 1
+                : hillTop + 51 + (ProjectedLine * Math.Max(1, projected.Count == 0 ? 0 : projected.Max(rung => rung.Lane) + 1)),
             HillTop = small ? null : hillTop,
-            Days = [.. path.Days.Select(day => new StripDay(
-                day.Date, X(day.Date), Grains.Of(day, Moment.Morning, path.Today), Grains.Of(day, Moment.Evening, path.Today),
-                small ? "" : Title(day, path.Today, nameOf), day.Date > path.Today, day.Date == path.Today, day.Date.DayOfWeek == DayOfWeek.Monday))],
+            Days =
+            [
+                .. path.Days.Select(day => new StripDay(
+                    day.Date,
+                    X(day.Date),
+                    Grains.Of(day, Moment.Morning, path.Today),
+                    Grains.Of(day, Moment.Evening, path.Today),
+                    small ? "" : Title(day, path.Today, nameOf),
+                    day.Date > path.Today,
+                    day.Date == path.Today,
+                    day.Date.DayOfWeek == DayOfWeek.Monday
+                )),
+            ],
             Ribbons = [.. ribbons.Select(ribbon => ribbon with { Y = head + (ribbon.Y * laneHeight) })],
             Hill = small ? "" : DrawHill(path, X, column, hillTop),
             Projected = projected,
@@ -102,7 +117,9 @@ public sealed record StripDrawing
         };
     }
 
-    /// <summary>The climb if every step were approved on its day: an arrow a rung, a line for each ladder; words only where they have room.</summary>
+    /// <summary>
+    /// The climb if every step were approved on its day: an arrow a rung, a line for each ladder; words only where they have room.
+    /// </summary>
     private static List<StripRung> DrawProjected(CarePath path, Func<DateOnly, double> x, double width, Func<string?, string> nameOf)
     {
         var drawn = new List<StripRung>();
@@ -115,7 +132,16 @@ public sealed record StripDrawing
                 var room = (i + 1 < rungs.Count ? x(rungs[i + 1].From) : width) - x(rungs[i].From) - 12;
                 var word = ladder.Rungs[rungs[i].Rung].InWords(ladder.Moment == Moment.Morning) + "?";
                 var named = $"{nameOf(ladder.Product)}: {word}";
-                drawn.Add(new(x(rungs[i].From), lane, room > named.Length * LetterWidth ? named : room > word.Length * LetterWidth ? word : "", $"{named} Asked from {Words.Day(rungs[i].From)}, if every step is approved on its day."));
+                drawn.Add(
+                    new(
+                        x(rungs[i].From),
+                        lane,
+                        room > named.Length * LetterWidth ? named
+                            : room > word.Length * LetterWidth ? word
+                            : "",
+                        $"{named} Asked from {Words.Day(rungs[i].From)}, if every step is approved on its day."
+                    )
+                );
             }
 
             lane += rungs.Count > 0 ? 1 : 0;
@@ -145,44 +171,70 @@ public sealed record StripDrawing
 
             if (lane < 4)
             {
-                drawn.Add(new(EnumName.Of(window.Kind), x(from), (until.DayNumber - from.DayNumber + 1) * column, lane, WordFor(window, nameOf)));
+                drawn.Add(
+                    new(EnumName.Of(window.Kind), x(from), (until.DayNumber - from.DayNumber + 1) * column, lane, WordFor(window, nameOf))
+                );
             }
         }
 
         return drawn;
     }
 
-    /// <summary>Of what rests around a treatment or needles the Strip shows what concerns the shelf longer than its irritants, and sun; the rest stands at Care.</summary>
-    private static bool Stands(PathWindow window) => window.Kind != WindowKind.CareRests || (window.Because.Rule == RuleBook.TreatmentRests && window.Restriction is RestrictionKind.ByHand or RestrictionKind.Sun)
+    /// <summary>
+    /// Of what rests around a treatment or needles the Strip shows what concerns the shelf longer than its irritants, and sun; the rest
+    /// stands at Care.
+    /// </summary>
+    private static bool Stands(PathWindow window) =>
+        window.Kind != WindowKind.CareRests
+        || (window.Because.Rule == RuleBook.TreatmentRests && window.Restriction is RestrictionKind.ByHand or RestrictionKind.Sun)
         || (window.Because.Rule == RuleBook.NeedleSun && window.Restriction == RestrictionKind.Irritants);
 
     private static List<StripRibbon> SmallRibbons(CarePath path, Func<DateOnly, double> x, double column) =>
-        [.. DrawRibbons(path with { Windows = [.. path.Windows.Where(window => window.Kind != WindowKind.CareRests).OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1)] }, x, column, _ => "").Where(ribbon => ribbon.Y < 1)];
+        [
+            .. DrawRibbons(
+                    path with
+                    {
+                        Windows =
+                        [
+                            .. path
+                                .Windows.Where(window => window.Kind != WindowKind.CareRests)
+                                .OrderBy(window => window.Kind == WindowKind.Stop ? 0 : 1),
+                        ],
+                    },
+                    x,
+                    column,
+                    _ => ""
+                )
+                .Where(ribbon => ribbon.Y < 1),
+        ];
 
-    private static string WordFor(PathWindow window, Func<string?, string> nameOf) => window.Kind switch
-    {
-        WindowKind.Stop => window.Until is null ? "repair until cleared" : "repair, cleared",
-        WindowKind.EaseOff => $"{nameOf(window.Product)} off until {Words.Day(window.Until!.Value)}",
-        WindowKind.Care => $"care until {Words.Day(window.Until!.Value)}",
-        WindowKind.BeforeTreatment => "stops before treatment",
-        WindowKind.PeelStops => $"no {window.Because.Values["products"]}",
-        WindowKind.Sun => "strong sun",
-        WindowKind.Nick => $"a nick: not on {window.Because.Values["zones"]}",
-        WindowKind.CareRests when window.Because.Rule == RuleBook.NeedleSun => $"no irritants, {nameOf(window.Product)}",
-        WindowKind.CareRests => $"{Restrictions.TitleOf(window.Restriction!.Value)}, {CareEnds.Back(window)}",
-        WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
-        _ => "skin left in peace",
-    };
+    private static string WordFor(PathWindow window, Func<string?, string> nameOf) =>
+        window.Kind switch
+        {
+            WindowKind.Stop => window.Until is null ? "repair until cleared" : "repair, cleared",
+            WindowKind.EaseOff => $"{nameOf(window.Product)} off until {Words.Day(window.Until!.Value)}",
+            WindowKind.Care => $"care until {Words.Day(window.Until!.Value)}",
+            WindowKind.BeforeTreatment => "stops before treatment",
+            WindowKind.PeelStops => $"no {window.Because.Values["products"]}",
+            WindowKind.Sun => "strong sun",
+            WindowKind.Nick => $"a nick: not on {window.Because.Values["zones"]}",
+            WindowKind.CareRests when window.Because.Rule == RuleBook.NeedleSun => $"no irritants, {nameOf(window.Product)}",
+            WindowKind.CareRests => $"{Restrictions.TitleOf(window.Restriction!.Value)}, {CareEnds.Back(window)}",
+            WindowKind.Peel => $"peel, to {window.Until!.Value.ToString("d MMM", CultureInfo.InvariantCulture)}",
+            _ => "skin left in peace",
+        };
 
     private static string DrawHill(CarePath path, Func<DateOnly, double> x, double column, double top)
     {
         var most = Math.Max(1, path.Days.Max(day => day.Load));
-        var points = path.Days.Select((day, i) =>
-        {
-            // Three days smooth the hill: skin remembers yesterday.
-            var load = (day.Load + (i > 0 ? path.Days[i - 1].Load * 0.6 : 0) + (i > 1 ? path.Days[i - 2].Load * 0.3 : 0)) / 1.9;
-            return $"L{N(x(day.Date) + (column / 2))} {N(top + 42 - (38 * load / most))}";
-        });
+        var points = path.Days.Select(
+            (day, i) =>
+            {
+                // Three days smooth the hill: skin remembers yesterday.
+                var load = (day.Load + (i > 0 ? path.Days[i - 1].Load * 0.6 : 0) + (i > 1 ? path.Days[i - 2].Load * 0.3 : 0)) / 1.9;
+                return $"L{N(x(day.Date) + (column / 2))} {N(top + 42 - (38 * load / most))}";
+            }
+        );
         return $"M{N(x(path.Days[0].Date))} {N(top + 42)}{string.Concat(points)}L{N(x(path.Days[^1].Date) + column)} {N(top + 42)}Z";
     }
 
@@ -195,14 +247,18 @@ public sealed record StripDrawing
             return names.Count == 0 ? (day[moment].Repair ? "repair" : mark.Word) : $"{string.Join(" and ", names)} ({mark.Word})";
         }
 
-        return $"{Words.Day(day.Date)}{(day.Date == today ? ", today" : "")}: morning {Half(Moment.Morning)}; evening {Half(Moment.Evening)}";
+        return $"{Words.Day(day.Date)}{(day.Date == today ? ", today" : "")}: morning {Half(Moment.Morning)}; evening "
+            + $"{Half(Moment.Evening)}";
     }
 
     private static string Summarise(CarePath path, Func<string?, string> nameOf)
     {
         var ahead = path.Days.Where(day => day.Date >= path.Today).ToList();
-        var used = ahead.SelectMany(day => Grains.Actives(day.Morning).Concat(Grains.Actives(day.Evening))).GroupBy(step => step.Product)
+        var used = ahead
+            .SelectMany(day => Grains.Actives(day.Morning).Concat(Grains.Actives(day.Evening)))
+            .GroupBy(step => step.Product)
             .Select(group => $"{nameOf(group.Key)} {group.Count()} times");
-        return $"Path from {Words.Day(path.Days[0].Date)} to {Words.Day(path.Days[^1].Date)}. Ahead: {string.Join(", ", used.DefaultIfEmpty("no active"))}.";
+        return $"Path from {Words.Day(path.Days[0].Date)} to {Words.Day(path.Days[^1].Date)}. Ahead: "
+            + $"{string.Join(", ", used.DefaultIfEmpty("no active"))}.";
     }
 }

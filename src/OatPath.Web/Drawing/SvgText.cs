@@ -9,6 +9,9 @@ public static class SvgText
     public static IHtmlContent At(double x, double y, string text, string style = "", string anchor = "start")
     {
         var encode = HtmlEncoder.Default;
-        return new HtmlString($"<text x=\"{StripDrawing.N(x)}\" y=\"{StripDrawing.N(y)}\" class=\"{encode.Encode(style)}\" text-anchor=\"{anchor}\">{encode.Encode(text)}</text>");
+        return new HtmlString(
+            $"<text x=\"{StripDrawing.N(x)}\" y=\"{StripDrawing.N(y)}\" class=\"{encode.Encode(style)}\" text-anchor=\"{anchor}\">"
+                + $"{encode.Encode(text)}</text>"
+        );
     }
 }

@@ -26,7 +26,10 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
         var rows = new List<WeekRow>();
         foreach (var product in record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product))
         {
-            if (product.Traits.Use is KindUse.Session or KindUse.OnHand || Ladder.For(product, record.Draft.Intake, record.Rules) is not { } ladder)
+            if (
+                product.Traits.Use is KindUse.Session or KindUse.OnHand
+                || Ladder.For(product, record.Draft.Intake, record.Rules) is not { } ladder
+            )
             {
                 continue;
             }
@@ -35,12 +38,30 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
             var status = path.Ladders.FirstOrDefault(line => line.Product == product.Id);
             var rung = ladder.Rungs[ladder.StartRung];
             var morning = days.Exists(day => Has(day.Morning, product.Id));
-            var cost = path.Warnings.FirstOrDefault(because => because.Rule == RuleBook.WishShort && because.Values.GetValueOrDefault("product") == product.Name);
-            rows.Add(new(product, !product.IsActive(), status is null ? rung.HowOften(morning) : status.HowOften, [.. days.Select(day => Cell(day, product.Id, never))], cost is null ? null : Words.Say(cost)));
+            var cost = path.Warnings.FirstOrDefault(because =>
+                because.Rule == RuleBook.WishShort && because.Values.GetValueOrDefault("product") == product.Name
+            );
+            rows.Add(
+                new(
+                    product,
+                    !product.IsActive(),
+                    status is null ? rung.HowOften(morning) : status.HowOften,
+                    [.. days.Select(day => Cell(day, product.Id, never))],
+                    cost is null ? null : Words.Say(cost)
+                )
+            );
         }
 
-        return new([.. days.Select(day => day.Date)], [.. rows.OrderBy(row => row.IsExtra).ThenBy(row => RoutineSlots.Of(row.Product.Kind)).ThenBy(row => row.Product, ProductOrder.ByContent)], week.RestEvenings,
-            path.Warnings.FirstOrDefault(because => because.Rule == RuleBook.WishesTogether) is { } together ? Words.Say(together) : null);
+        return new(
+            [.. days.Select(day => day.Date)],
+            [
+                .. rows.OrderBy(row => row.IsExtra)
+                    .ThenBy(row => RoutineSlots.Of(row.Product.Kind))
+                    .ThenBy(row => row.Product, ProductOrder.ByContent),
+            ],
+            week.RestEvenings,
+            path.Warnings.FirstOrDefault(because => because.Rule == RuleBook.WishesTogether) is { } together ? Words.Say(together) : null
+        );
     }
 
     private static WeekCell Cell(DayPath day, string product, IReadOnlyList<DayOfWeek> never)
@@ -50,5 +71,6 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
         return new(day.Date.DayOfWeek, used, never.Contains(day.Date.DayOfWeek), used || omitted is null ? "" : Words.Say(omitted.Because));
     }
 
-    private static bool Has(HalfDay half, string product) => half.Steps.Any(step => step.Product == product && step.Action == StepAction.Apply);
+    private static bool Has(HalfDay half, string product) =>
+        half.Steps.Any(step => step.Product == product && step.Action == StepAction.Apply);
 }

@@ -7,7 +7,8 @@ using OatPath.Web.Phone;
 namespace OatPath.Web.Limits;
 
 /// <summary>
-/// How often something may be asked in a minute. A phone that is in is counted by itself, so that neither strangers behind its address nor other phones of a busy house stand in its way;
+/// How often something may be asked in a minute. A phone that is in is counted by itself, so that neither strangers behind its address nor
+/// other phones of a busy house stand in its way;
 /// everybody else by where they come from.
 /// </summary>
 public static class RequestLimits
@@ -35,21 +36,35 @@ public static class RequestLimits
         };
         limiter.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
             http.Features.Get<IStatusCodeReExecuteFeature>() is not null ? RateLimitPartition.GetNoLimiter("said")
-            : PhoneOf(http) is { } phone ? Window($"phone-{phone}", MostOfPhone) : Window($"all-{ComesFrom.Of(http)}", MostFromOne));
+            : PhoneOf(http) is { } phone ? Window($"phone-{phone}", MostOfPhone)
+            : Window($"all-{ComesFrom.Of(http)}", MostFromOne)
+        );
         limiter.AddPolicy(Strict, http => !HttpMethods.IsPost(http.Request.Method) ? RateLimitPartition.GetNoLimiter("reading")
-            : PhoneOf(http) is { } phone ? RateLimitPartition.GetNoLimiter($"page-{phone}") : Window($"strict-{ComesFrom.Of(http)}-{http.GetEndpoint()?.DisplayName}", MostPosts));
+            : PhoneOf(http) is { } phone ? RateLimitPartition.GetNoLimiter($"page-{phone}")
+            : Window($"strict-{ComesFrom.Of(http)}-{http.GetEndpoint()?.DisplayName}", MostPosts));
 
         // A guide sends every few seconds while something is on the skin.
-        limiter.AddPolicy(Session, http => PhoneOf(http) is { } phone ? Window($"session-phone-{phone}", MostOfPhone) : Window($"session-{ComesFrom.Of(http)}", MostOfPhone));
+        limiter.AddPolicy(Session, http =>
+            PhoneOf(http) is { } phone
+                ? Window($"session-phone-{phone}", MostOfPhone)
+                : Window($"session-{ComesFrom.Of(http)}", MostOfPhone)
+        );
 
         // An address that is guessed at finds nothing, and not often; a calendar service asks for many clients from one place.
-        limiter.AddPolicy(Feed, http => http.GetRouteValue("token") is string token && http.RequestServices.GetRequiredService<CalendarFeeds>().Find(token) is { } feed
-            ? Window($"feed-of-{feed.ClientId}", MostFeeds) : Window($"feed-{ComesFrom.Of(http)}", MostFeeds));
+        limiter.AddPolicy(Feed, http =>
+            http.GetRouteValue("token") is string token && http.RequestServices.GetRequiredService<CalendarFeeds>().Find(token) is { } feed
+                ? Window($"feed-of-{feed.ClientId}", MostFeeds)
+                : Window($"feed-{ComesFrom.Of(http)}", MostFeeds)
+        );
     }
 
-    /// <summary>The phone that a request below /my comes from, also one that was shut out since: what happened before is still sent.</summary>
+    /// <summary>
+    /// The phone that a request below /my comes from, also one that was shut out since: what happened before is still sent.
+    /// </summary>
     private static long? PhoneOf(HttpContext http) =>
-        http.Request.Path.StartsWithSegments("/my") ? PhoneDoor.Known(http, http.RequestServices.GetRequiredService<Links>())?.Device.Id : null;
+        http.Request.Path.StartsWithSegments("/my")
+            ? PhoneDoor.Known(http, http.RequestServices.GetRequiredService<Links>())?.Device.Id
+            : null;
 
     private static RateLimitPartition<string> Window(string key, int most) =>
         RateLimitPartition.GetFixedWindowLimiter(key, _ => new() { PermitLimit = most, Window = Minute });

@@ -22,7 +22,8 @@ public sealed class SimulatedGateway : IMessageGateway
 
     public string Name => "simulated gateway, nothing leaves this machine";
 
-    public Attempt Send(Message message) => message.Phone.Trim().Length == 0 ? new(false, "no phone number on record", Final: true)
+    public Attempt Send(Message message) =>
+        message.Phone.Trim().Length == 0 ? new(false, "no phone number on record", Final: true)
         : message.Id % BusyEvery == 0 && message.Attempts == 0 ? new(false, "line busy")
         : new(true);
 }

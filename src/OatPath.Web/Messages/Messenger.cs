@@ -5,8 +5,19 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Messages;
 
-/// <summary>Writes the messages that are due into the outbox, withdraws those that were answered, and hands the rest to the gateway outside the quiet hours.</summary>
-public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRoom room, Studio studio, Outbox outbox, IMessageGateway gateway, TimeProvider clock)
+/// <summary>
+/// Writes the messages that are due into the outbox, withdraws those that were answered, and hands the rest to the gateway outside the
+/// quiet hours.
+/// </summary>
+public sealed class Messenger(
+    ClientDigests digests,
+    DigestTable table,
+    RecordRoom room,
+    Studio studio,
+    Outbox outbox,
+    IMessageGateway gateway,
+    TimeProvider clock
+)
 {
     private const int MostTries = 3;
     private static readonly TimeSpan[] Waits = [TimeSpan.FromMinutes(5), TimeSpan.FromMinutes(30)];
@@ -51,7 +62,10 @@ public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRo
             }
             else
             {
-                DateTimeOffset? next = attempt.Final || message.Attempts + 1 >= MostTries ? null : Reminders.OutsideQuietHours(now + Waits[Math.Min(message.Attempts, Waits.Length - 1)], rules, zone);
+                DateTimeOffset? next =
+                    attempt.Final || message.Attempts + 1 >= MostTries
+                        ? null
+                        : Reminders.OutsideQuietHours(now + Waits[Math.Min(message.Attempts, Waits.Length - 1)], rules, zone);
                 outbox.Failed(message.Id, attempt.Reason, now, next);
             }
         }
@@ -62,7 +76,13 @@ public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRo
         foreach (var reminder in Wanted(record))
         {
             var at = reminder.NotBefore > now ? reminder.NotBefore : now;
-            outbox.Write(record.Client.Id, reminder.Key, reminder.Text, now, Reminders.OutsideQuietHours(at, record.Rules, record.Zone).ToUniversalTime());
+            outbox.Write(
+                record.Client.Id,
+                reminder.Key,
+                reminder.Text,
+                now,
+                Reminders.OutsideQuietHours(at, record.Rules, record.Zone).ToUniversalTime()
+            );
         }
     }
 
@@ -79,8 +99,10 @@ public sealed class Messenger(ClientDigests digests, DigestTable table, RecordRo
         }
     }
 
-    private bool IsStillWanted(Message message) => Readable(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
+    private bool IsStillWanted(Message message) =>
+        Readable(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
 
     /// <summary>Messages that a client's record asks for.</summary>
-    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) => Reminders.Of(DeskRows.PathOf(record).CheckIns, record.Today, record.Rules, record.Zone);
+    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) =>
+        Reminders.Of(DeskRows.PathOf(record).CheckIns, record.Today, record.Rules, record.Zone);
 }

@@ -1,6 +1,9 @@
 namespace OatPath.Web.Messages;
 
-/// <summary>The messenger's rounds in the background: it sends every minute and looks through the clients every quarter of an hour. A round that fails is logged and tried again at the next.</summary>
+/// <summary>
+/// The messenger's rounds in the background: it sends every minute and looks through the clients every quarter of an hour. A round that
+/// fails is logged and tried again at the next.
+/// </summary>
 public sealed partial class MessengerRounds(Messenger messenger, ILogger<MessengerRounds> log) : BackgroundService
 {
     private const int SendsBetweenLooks = 15;
@@ -15,12 +18,18 @@ public sealed partial class MessengerRounds(Messenger messenger, ILogger<Messeng
             {
                 if (round % SendsBetweenLooks == 0)
                 {
-                    await Task.Factory.StartNew(messenger.Write, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+                    await Task.Factory.StartNew(
+                        messenger.Write,
+                        CancellationToken.None,
+                        TaskCreationOptions.LongRunning,
+                        TaskScheduler.Default
+                    );
                 }
 
                 messenger.Send();
             }
-            catch (Exception fault) when (fault is Microsoft.Data.Sqlite.SqliteException or Store.StoreException or IOException or Store.ConflictException)
+            catch (Exception fault)
+                when (fault is Microsoft.Data.Sqlite.SqliteException or Store.StoreException or IOException or Store.ConflictException)
             {
                 RoundFailed(log, fault);
             }

@@ -8,8 +8,13 @@ public static class FactorGate
 
     public static Task Ask(HttpContext http, RequestDelegate next)
     {
-        if (http.Items[Needed] is true && http.GetEndpoint() is not null && !http.Request.Path.StartsWithSegments(Page, StringComparison.OrdinalIgnoreCase)
-            && !http.Request.Path.StartsWithSegments("/sign-out", StringComparison.OrdinalIgnoreCase) && !http.Request.Path.StartsWithSegments("/my", StringComparison.OrdinalIgnoreCase))
+        if (
+            http.Items[Needed] is true
+            && http.GetEndpoint() is not null
+            && !http.Request.Path.StartsWithSegments(Page, StringComparison.OrdinalIgnoreCase)
+            && !http.Request.Path.StartsWithSegments("/sign-out", StringComparison.OrdinalIgnoreCase)
+            && !http.Request.Path.StartsWithSegments("/my", StringComparison.OrdinalIgnoreCase)
+        )
         {
             http.Response.Redirect(Page);
             return Task.CompletedTask;

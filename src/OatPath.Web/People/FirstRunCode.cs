@@ -9,5 +9,8 @@ public sealed class FirstRunCode
     public string Code { get; } = ReadableCode.New(3, 4);
 
     public bool Matches(string? given) =>
-        CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes((given ?? "").Trim().ToUpperInvariant()), Encoding.UTF8.GetBytes(Code));
+        CryptographicOperations.FixedTimeEquals(
+            Encoding.UTF8.GetBytes((given ?? "").Trim().ToUpperInvariant()),
+            Encoding.UTF8.GetBytes(Code)
+        );
 }

@@ -7,5 +7,6 @@ internal static class ReadableCode
 {
     private const string Letters = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
 
-    public static string New(int groups, int lettersEach) => string.Join('-', Enumerable.Range(0, groups).Select(_ => RandomNumberGenerator.GetString(Letters, lettersEach)));
+    public static string New(int groups, int lettersEach) =>
+        string.Join('-', Enumerable.Range(0, groups).Select(_ => RandomNumberGenerator.GetString(Letters, lettersEach)));
 }

@@ -6,7 +6,9 @@ using OtpNet;
 
 namespace OatPath.Web.People;
 
-/// <summary>Codes of an authenticator app (RFC 6238: six digits, 30 seconds, SHA-1) and recovery codes for the day the phone is lost.</summary>
+/// <summary>
+/// Codes of an authenticator app (RFC 6238: six digits, 30 seconds, SHA-1) and recovery codes for the day the phone is lost.
+/// </summary>
 public sealed class SecondFactor(Store.People people, IDataProtectionProvider protection, MachineClock machine)
 {
     private const int SecretBytes = 20;
@@ -19,15 +21,23 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
 
     public static string NewSecret() => Base32Encoding.ToString(RandomNumberGenerator.GetBytes(SecretBytes));
 
-    public static IReadOnlyList<string> NewRecoveryCodes() =>
-        [.. Enumerable.Range(0, Codes).Select(_ => ReadableCode.New(2, 5))];
+    public static IReadOnlyList<string> NewRecoveryCodes() => [.. Enumerable.Range(0, Codes).Select(_ => ReadableCode.New(2, 5))];
 
     /// <summary>The address an authenticator app reads.</summary>
-    public static string Address(Person person, string secret) => $"otpauth://totp/Oat%20Path:{Uri.EscapeDataString(person.SignIn)}?secret={secret}&issuer=Oat%20Path";
+    public static string Address(Person person, string secret) =>
+        $"otpauth://totp/Oat%20Path:{Uri.EscapeDataString(person.SignIn)}?secret={secret}&issuer=Oat%20Path";
 
-    /// <summary>Whether a code belongs to a secret now, or half a minute before or after; and its time step. The app on the phone knows nothing of the record's time: the machine's counts.</summary>
+    /// <summary>
+    /// Whether a code belongs to a secret now, or half a minute before or after; and its time step. The app on the phone knows nothing of
+    /// the record's time: the machine's counts.
+    /// </summary>
     public bool Fits(string secret, string code, out long step) =>
-        new Totp(Base32Encoding.ToBytes(secret)).VerifyTotp(machine.Now.UtcDateTime, code.Trim(), out step, new VerificationWindow(previous: 1, future: 1));
+        new Totp(Base32Encoding.ToBytes(secret)).VerifyTotp(
+            machine.Now.UtcDateTime,
+            code.Trim(),
+            out step,
+            new VerificationWindow(previous: 1, future: 1)
+        );
 
     /// <summary>Sets the factor after a first code was right.</summary>
     /// <returns>The recovery codes, shown once.</returns>
@@ -61,8 +71,13 @@ public sealed class SecondFactor(Store.People people, IDataProtectionProvider pr
     {
         try
         {
-            return ticket is { Length: > 0 and < 1000 } && tickets.Unprotect(ticket).Split(' ') is [var id, var stamp]
-                && people.Find(long.Parse(id, System.Globalization.CultureInfo.InvariantCulture)) is { Active: true } person && person.Stamp == stamp ? person : null;
+            return
+                ticket is { Length: > 0 and < 1000 }
+                && tickets.Unprotect(ticket).Split(' ') is [var id, var stamp]
+                && people.Find(long.Parse(id, System.Globalization.CultureInfo.InvariantCulture)) is { Active: true } person
+                && person.Stamp == stamp
+                ? person
+                : null;
         }
         catch (CryptographicException)
         {

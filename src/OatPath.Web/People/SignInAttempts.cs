@@ -1,7 +1,8 @@
 namespace OatPath.Web.People;
 
 /// <summary>
-/// Failed attempts, counted by what is given and where it comes from, never by name alone: so a stranger slows down only themselves. From the sixth on each failure doubles the wait.
+/// Failed attempts, counted by what is given and where it comes from, never by name alone: so a stranger slows down only themselves. From
+/// the sixth on each failure doubles the wait.
 /// Names that do not exist are counted alike, so that a wait tells nothing.
 /// </summary>
 public sealed class SignInAttempts(TimeProvider clock)
@@ -24,7 +25,9 @@ public sealed class SignInAttempts(TimeProvider clock)
     {
         lock (gate)
         {
-            return counts.TryGetValue(key, out var count) && !(since >= count.Last) && count.Until > clock.GetUtcNow() ? count.Until - clock.GetUtcNow() : null;
+            return counts.TryGetValue(key, out var count) && !(since >= count.Last) && count.Until > clock.GetUtcNow()
+                ? count.Until - clock.GetUtcNow()
+                : null;
         }
     }
 
@@ -42,7 +45,10 @@ public sealed class SignInAttempts(TimeProvider clock)
                 }
             }
 
-            var failures = counts.TryGetValue(key, out var count) && now - count.Last < ForgottenAfter && !(since >= count.Last) ? count.Failures + 1 : 1;
+            var failures =
+                counts.TryGetValue(key, out var count) && now - count.Last < ForgottenAfter && !(since >= count.Last)
+                    ? count.Failures + 1
+                    : 1;
             var wait = failures < free ? TimeSpan.Zero : FirstWait * Math.Pow(2, Math.Min(failures - free, 10));
             counts[key] = new(failures, now, now + (wait < LongestWait ? wait : LongestWait));
         }

@@ -8,8 +8,19 @@ using OatPath.Web.Limits;
 
 namespace OatPath.Web.People;
 
-/// <summary>Checks passwords and codes, slows down whoever guesses, knows the browsers people signed in from, opens and ends sign-ins.</summary>
-public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttempts attempts, SecondFactor factor, ProgramSettings settings, IPasswordHasher<Person> hasher, ServeOptions options, TimeProvider clock)
+/// <summary>
+/// Checks passwords and codes, slows down whoever guesses, knows the browsers people signed in from, opens and ends sign-ins.
+/// </summary>
+public sealed class SignInDesk(
+    Store.People people,
+    SignIns signIns,
+    SignInAttempts attempts,
+    SecondFactor factor,
+    ProgramSettings settings,
+    IPasswordHasher<Person> hasher,
+    ServeOptions options,
+    TimeProvider clock
+)
 {
     public const string KnownCookie = "oatpath_known";
     private const string StampClaim = "stamp";
@@ -17,7 +28,17 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
     private static readonly TimeSpan KnownFor = TimeSpan.FromDays(180);
 
     // Hashing something for unknown names too keeps the answer's time from telling who exists.
-    private static readonly Person Nobody = new(0, "", "", Roles.Assistant, new PasswordHasher<Person>().HashPassword(null!, "nobody at all"), false, "", null, null);
+    private static readonly Person Nobody = new(
+        0,
+        "",
+        "",
+        Roles.Assistant,
+        new PasswordHasher<Person>().HashPassword(null!, "nobody at all"),
+        false,
+        "",
+        null,
+        null
+    );
 
     public string Hash(string password) => hasher.HashPassword(Nobody, password);
 
@@ -32,7 +53,10 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
             return (null, wait);
         }
 
-        var right = password.Length <= PasswordRules.Most && hasher.VerifyHashedPassword(person ?? Nobody, (person ?? Nobody).PasswordHash, password) != PasswordVerificationResult.Failed;
+        var right =
+            password.Length <= PasswordRules.Most
+            && hasher.VerifyHashedPassword(person ?? Nobody, (person ?? Nobody).PasswordHash, password)
+                != PasswordVerificationResult.Failed;
         if (person is null || !person.Active || !right)
         {
             attempts.Failed(one, SignInAttempts.FreeForOne, person?.ClearedAt);
@@ -45,7 +69,8 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
     }
 
     /// <summary>
-    /// Takes the second factor of somebody whose password was right. Whoever guesses is slowed down by where they come from, or by their browser where it is known;
+    /// Takes the second factor of somebody whose password was right. Whoever guesses is slowed down by where they come from, or by their
+    /// browser where it is known;
     /// what others guess elsewhere stands in nobody's way.
     /// </summary>
     public (bool IsRight, string? Refusal) CheckCode(HttpContext http, Person person, string? code)
@@ -80,7 +105,19 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
         var now = clock.GetUtcNow();
         if (!(KnownBrowser(http) is { } browser && signIns.Knows(browser, person.Id)) && signIns.Know(person.Id, now) is { } known)
         {
-            http.Response.Cookies.Append(KnownCookie, known, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = options.Trusted || http.Request.IsHttps, MaxAge = KnownFor, IsEssential = true, Path = "/" });
+            http.Response.Cookies.Append(
+                KnownCookie,
+                known,
+                new CookieOptions
+                {
+                    HttpOnly = true,
+                    SameSite = SameSiteMode.Strict,
+                    Secure = options.Trusted || http.Request.IsHttps,
+                    MaxAge = KnownFor,
+                    IsEssential = true,
+                    Path = "/",
+                }
+            );
         }
 
         var identity = new ClaimsIdentity(
@@ -91,7 +128,8 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
                 new Claim(StampClaim, person.Stamp),
                 new Claim(SignInClaim, signIns.Open(person.Id, now)),
             ],
-            CookieAuthenticationDefaults.AuthenticationScheme);
+            CookieAuthenticationDefaults.AuthenticationScheme
+        );
         return http.SignInAsync(new ClaimsPrincipal(identity));
     }
 
@@ -106,18 +144,23 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
     }
 
     /// <summary>Ends every sign-in of a person; one's own but this one.</summary>
-    public int EndOthers(HttpContext http, long person) => signIns.EndAll(person, IdOf(http.User) == person ? http.User.FindFirstValue(SignInClaim) : null, clock.GetUtcNow());
+    public int EndOthers(HttpContext http, long person) =>
+        signIns.EndAll(person, IdOf(http.User) == person ? http.User.FindFirstValue(SignInClaim) : null, clock.GetUtcNow());
 
     public Person? Me(HttpContext http) => IdOf(http.User) is { } id ? people.Find(id) : null;
 
     /// <summary>Whether the house asks this person for a second factor that is not set yet.</summary>
-    public bool NeedsFactor(Person person) => person is { Factor: null, Role: Roles.Owner or Roles.Practitioner } && settings.Current().Choices.SecondFactor;
+    public bool NeedsFactor(Person person) =>
+        person is { Factor: null, Role: Roles.Owner or Roles.Practitioner } && settings.Current().Choices.SecondFactor;
 
     /// <summary>Ends a session when the person left, lost the right, changed the password or signed out.</summary>
     public static Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var person = IdOf(context.Principal!) is { } number && context.Principal!.FindFirstValue(SignInClaim) is { } token ? services.GetRequiredService<SignIns>().Whose(token, number) : null;
+        var person =
+            IdOf(context.Principal!) is { } number && context.Principal!.FindFirstValue(SignInClaim) is { } token
+                ? services.GetRequiredService<SignIns>().Whose(token, number)
+                : null;
         if (person is null || !person.Active || person.Stamp != context.Principal!.FindFirstValue(StampClaim))
         {
             context.RejectPrincipal();
@@ -128,9 +171,11 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
         return Task.CompletedTask;
     }
 
-    private static long? IdOf(ClaimsPrincipal user) => long.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), CultureInfo.InvariantCulture, out var id) ? id : null;
+    private static long? IdOf(ClaimsPrincipal user) =>
+        long.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), CultureInfo.InvariantCulture, out var id) ? id : null;
 
-    private static string? KnownBrowser(HttpContext http) => http.Request.Cookies.TryGetValue(KnownCookie, out var token) && token.Length is > 20 and < 100 ? token : null;
+    private static string? KnownBrowser(HttpContext http) =>
+        http.Request.Cookies.TryGetValue(KnownCookie, out var token) && token.Length is > 20 and < 100 ? token : null;
 
     private static (string Address, string One) Keys(HttpContext http, string signIn, string? known)
     {
@@ -141,7 +186,19 @@ public sealed class SignInDesk(Store.People people, SignIns signIns, SignInAttem
 
     private string? Waits(string? address, string one, Person? person)
     {
-        var wait = new[] { attempts.Wait(one, person?.ClearedAt), address is null ? null : attempts.Wait(address, person?.ClearedAt) }.Max();
-        return wait is not { } left ? null : $"Too many attempts from here. Wait {(left > TimeSpan.FromSeconds(90) ? $"{Math.Ceiling(left.TotalMinutes)} minutes" : $"{Math.Ceiling(left.TotalSeconds)} seconds")} and try again.";
+        var wait = new[]
+        {
+            attempts.Wait(one, person?.ClearedAt),
+            address is null ? null : attempts.Wait(address, person?.ClearedAt),
+        }.Max();
+        return wait is not { } left
+            ? null
+            : $"Too many attempts from here. Wait "
+                + (
+                    left > TimeSpan.FromSeconds(90)
+                        ? $"{Math.Ceiling(left.TotalMinutes)} minutes"
+                        : $"{Math.Ceiling(left.TotalSeconds)} seconds"
+                )
+                + " and try again.";
     }
 }

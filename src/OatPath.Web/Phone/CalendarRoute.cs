@@ -12,12 +12,20 @@ public static class CalendarRoute
     public static void Map(WebApplication app)
     {
         app.MapGet("/calendar/{token}.ics", (string token, CalendarFeeds feeds, RecordRoom room, HttpContext http) =>
-            feeds.Find(token) is { } feed && room.Derive(feed.ClientId) is { Published: not null } record ? Send(record, feed.Named, http) : Results.NotFound())
-            .AllowAnonymous().RequireRateLimiting(RequestLimits.Feed);
+                feeds.Find(token) is { } feed && room.Derive(feed.ClientId) is { Published: not null } record
+                    ? Send(record, feed.Named, http)
+                    : Results.NotFound()
+            )
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Feed);
 
         app.MapGet("/my/calendar.ics", (string? titles, PhoneDoor door, RecordRoom room, HttpContext http) =>
-            door.Who(http) is { } device && room.Derive(device.ClientId) is { Published: not null } record ? Send(record, titles == "named", http) : Results.Redirect("/no-plan"))
-            .AllowAnonymous().RequireRateLimiting(RequestLimits.Feed);
+                door.Who(http) is { } device && room.Derive(device.ClientId) is { Published: not null } record
+                    ? Send(record, titles == "named", http)
+                    : Results.Redirect("/no-plan")
+            )
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Feed);
     }
 
     private static IResult Send(ClientRecord record, bool named, HttpContext http)

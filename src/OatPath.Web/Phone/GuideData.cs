@@ -12,25 +12,55 @@ public sealed record NumberUntil(long Until, string Title, string Number, string
 /// <summary>Everything a guide needs once it is loaded, so that it needs no network after.</summary>
 /// <param name="Grant">The signed grant; null where staff practise and nothing is sent.</param>
 /// <param name="Back">Where the guide leads when it is over.</param>
-/// <param name="Listens">Whether it listens to a device that tells of itself: in practice, and where the stand-in device ships with demo data.</param>
+/// <param name="Listens">Whether it listens to a device that tells of itself: in practice, and where the stand-in device ships with demo
+/// data.</param>
 /// <param name="Numbers">Who is called when, for the night ahead.</param>
 public sealed record GuideData(
-    string Id, string? Grant, bool Practice, string Back, SessionScript Script, string? Run, IReadOnlyList<SessionEvent> Events,
-    IReadOnlyDictionary<string, string> Zones, IReadOnlyList<NumberUntil> Numbers, string Emergency, bool Listens)
+    string Id,
+    string? Grant,
+    bool Practice,
+    string Back,
+    SessionScript Script,
+    string? Run,
+    IReadOnlyList<SessionEvent> Events,
+    IReadOnlyDictionary<string, string> Zones,
+    IReadOnlyList<NumberUntil> Numbers,
+    string Emergency,
+    bool Listens
+)
 {
     private const int HoursAhead = 26;
 
-    public static GuideData Of(SessionGrant grant, SessionProgress progress, string? signature, ClientRecord record, DateTimeOffset now, bool demo = false) => new(
-        grant.Id, signature, grant.Practice, BackOf(grant), grant.Script, progress.Run, progress.Events,
-        FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf), [.. NumbersOf(record, now)], record.Rules.Contacts.Emergency, grant.Script.Device is not null && (grant.Practice || demo));
+    public static GuideData Of(
+        SessionGrant grant,
+        SessionProgress progress,
+        string? signature,
+        ClientRecord record,
+        DateTimeOffset now,
+        bool demo = false
+    ) =>
+        new(
+            grant.Id,
+            signature,
+            grant.Practice,
+            BackOf(grant),
+            grant.Script,
+            progress.Run,
+            progress.Events,
+            FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf),
+            [.. NumbersOf(record, now)],
+            record.Rules.Contacts.Emergency,
+            grant.Script.Device is not null && (grant.Practice || demo)
+        );
 
-    private static string BackOf(SessionGrant grant) => (grant.DeviceId, grant.Script.Device) switch
-    {
-        (null, null) => $"/clients/{grant.ClientId}/peel",
-        (null, _) => $"/clients/{grant.ClientId}/routine",
-        (_, null) => "/my/peel",
-        _ => $"/my/device/{grant.Product}",
-    };
+    private static string BackOf(SessionGrant grant) =>
+        (grant.DeviceId, grant.Script.Device) switch
+        {
+            (null, null) => $"/clients/{grant.ClientId}/peel",
+            (null, _) => $"/clients/{grant.ClientId}/routine",
+            (_, null) => "/my/peel",
+            _ => $"/my/device/{grant.Product}",
+        };
 
     private static IEnumerable<NumberUntil> NumbersOf(ClientRecord record, DateTimeOffset now)
     {
@@ -39,8 +69,15 @@ public sealed record GuideData(
         {
             var at = now.AddMinutes(minutes);
             var contact = ContactNow.At(at, false, record.Rules, record.Zone);
-            var note = contact.NextOpening is { } opens ? $"The studio may not read this before {record.Local(opens, "dddd HH:mm")}." : "The studio is open now, but may not read this at once. To reach a person, call.";
-            var next = new NumberUntil(at.AddMinutes(15).ToUnixTimeMilliseconds(), contact.Kind == ContactKind.Studio ? "Studio" : "Out of hours", contact.Number, note);
+            var note = contact.NextOpening is { } opens
+                ? $"The studio may not read this before {record.Local(opens, "dddd HH:mm")}."
+                : "The studio is open now, but may not read this at once. To reach a person, call.";
+            var next = new NumberUntil(
+                at.AddMinutes(15).ToUnixTimeMilliseconds(),
+                contact.Kind == ContactKind.Studio ? "Studio" : "Out of hours",
+                contact.Number,
+                note
+            );
             if (last is not null && (last.Number, last.Note) != (next.Number, next.Note))
             {
                 yield return last;

@@ -7,7 +7,9 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
 {
     public const string CookieName = "oatpath_device";
 
-    /// <summary>Where the button of a link's page leads: below the path of the cookie, so that a phone that is in already is known.</summary>
+    /// <summary>
+    /// Where the button of a link's page leads: below the path of the cookie, so that a phone that is in already is known.
+    /// </summary>
     public const string KnockRoute = "/my/go/{token}";
 
     private static readonly object LookedAt = new();
@@ -26,19 +28,32 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
     }
 
     /// <summary>What a phone brings along, as far as it can be a cookie of ours.</summary>
-    public static string? CookieOf(HttpContext http) => http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? cookie : null;
+    public static string? CookieOf(HttpContext http) =>
+        http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? cookie : null;
 
-    /// <summary>Names the phone's leave in a page and in what the phone keeps, without giving it away: another link, another name. Null where it brings none along.</summary>
-    public static string? TagOf(HttpContext http) => CookieOf(http) is { } cookie
-        ? Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes("phone-tag " + cookie)))[..24] : null;
+    /// <summary>
+    /// Names the phone's leave in a page and in what the phone keeps, without giving it away: another link, another name. Null where it
+    /// brings none along.
+    /// </summary>
+    public static string? TagOf(HttpContext http) =>
+        CookieOf(http) is { } cookie
+            ? Convert.ToHexStringLower(
+                System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes("phone-tag " + cookie))
+            )[..24]
+            : null;
 
-    public void Remember(HttpContext http, string cookie) => http.Response.Cookies.Append(CookieName, cookie, new CookieOptions
-    {
-        HttpOnly = true,
-        SameSite = SameSiteMode.Lax,
-        Secure = options.Trusted || http.Request.IsHttps,
-        Path = "/my",
-        MaxAge = TimeSpan.FromDays(400),
-        IsEssential = true,
-    });
+    public void Remember(HttpContext http, string cookie) =>
+        http.Response.Cookies.Append(
+            CookieName,
+            cookie,
+            new CookieOptions
+            {
+                HttpOnly = true,
+                SameSite = SameSiteMode.Lax,
+                Secure = options.Trusted || http.Request.IsHttps,
+                Path = "/my",
+                MaxAge = TimeSpan.FromDays(400),
+                IsEssential = true,
+            }
+        );
 }

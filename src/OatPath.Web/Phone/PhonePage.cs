@@ -43,14 +43,20 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
         if (HttpMethods.IsPost(Request.Method) && (!Request.HasFormContentType || Request.Form["phone"] != PhoneDoor.TagOf(HttpContext)))
         {
             // A page of another link: its words belong in no other record.
-            TempData["Hint"] = "That page belonged to another link on this phone, and nothing of it was kept. Tell it again here, if it is about you.";
-            context.Result = Request.HasFormContentType && Request.Form.ContainsKey("told") ? new StatusCodeResult(StatusCodes.Status409Conflict) : new RedirectResult("/my");
+            TempData["Hint"] =
+                "That page belonged to another link on this phone, and nothing of it was kept. Tell it again here, if it is about you.";
+            context.Result =
+                Request.HasFormContentType && Request.Form.ContainsKey("told")
+                    ? new StatusCodeResult(StatusCodes.Status409Conflict)
+                    : new RedirectResult("/my");
             return;
         }
 
         Device = device;
         Show(record);
-        isCrowded = HttpMethods.IsPost(Request.Method) && !HttpContext.RequestServices.GetRequiredService<PhoneLimit>().Takes(device.Id, context.ActionDescriptor.ViewEnginePath);
+        isCrowded =
+            HttpMethods.IsPost(Request.Method)
+            && !HttpContext.RequestServices.GetRequiredService<PhoneLimit>().Takes(device.Id, context.ActionDescriptor.ViewEnginePath);
         if (isCrowded && !AnswersUnkept)
         {
             context.Result = new StatusCodeResult(StatusCodes.Status429TooManyRequests);
@@ -68,7 +74,10 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
     /// <summary>The answer to what could not be kept; set where the page shows it in the place of the form.</summary>
     public ReportAnswer? Unkept { get; private set; }
 
-    /// <summary>Writes down what was told and shows the answer. Where it cannot be written it is judged and answered all the same, and the phone goes on sending it.</summary>
+    /// <summary>
+    /// Writes down what was told and shows the answer. Where it cannot be written it is judged and answered all the same, and the phone
+    /// goes on sending it.
+    /// </summary>
     /// <param name="id">The report's id.</param>
     /// <param name="key">The form's id, which the phone knows it by.</param>
     protected IActionResult KeepAndAnswer(string id, string key, IReadOnlyList<Fact> told)
@@ -100,12 +109,17 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
         return Page();
     }
 
-    /// <summary>When something was first told, as the phone says where it had to send it again; a phone's clock is believed for some days back and never ahead.</summary>
+    /// <summary>
+    /// When something was first told, as the phone says where it had to send it again; a phone's clock is believed for some days back and
+    /// never ahead.
+    /// </summary>
     /// <param name="milliseconds">Of the Unix epoch.</param>
     protected DateTimeOffset FirstTold(long? milliseconds)
     {
         var earliest = Now - MostLate;
-        return milliseconds is { } at && at > earliest.ToUnixTimeMilliseconds() && at < Now.ToUnixTimeMilliseconds() - SameMoment ? DateTimeOffset.FromUnixTimeMilliseconds(at) : Now;
+        return milliseconds is { } at && at > earliest.ToUnixTimeMilliseconds() && at < Now.ToUnixTimeMilliseconds() - SameMoment
+            ? DateTimeOffset.FromUnixTimeMilliseconds(at)
+            : Now;
     }
 
     private static readonly TimeSpan MostLate = TimeSpan.FromDays(7);
@@ -113,12 +127,13 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     private void Show(ClientRecord record) => View = Seen(record);
 
-    private PhoneView Seen(ClientRecord record) => new()
-    {
-        Record = record,
-        Path = record.ClientPath(0, DaysShown),
-        Moment = CareDay.MomentOf(Now, record.Zone),
-        Preview = false,
-        Now = Now,
-    };
+    private PhoneView Seen(ClientRecord record) =>
+        new()
+        {
+            Record = record,
+            Path = record.ClientPath(0, DaysShown),
+            Moment = CareDay.MomentOf(Now, record.Zone),
+            Preview = false,
+            Now = Now,
+        };
 }

@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.Course;
@@ -16,7 +17,10 @@ public sealed class PhoneView
     private const int SaidDays = 1;
 
     /// <summary>What was used inside a rest, or stayed on too long, yesterday or today.</summary>
-    public IEnumerable<Question> TooSoon => Path.Questions.Where(question => question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && question.Since >= Day.AddDays(-SaidDays));
+    public IEnumerable<Question> TooSoon =>
+        Path.Questions.Where(question =>
+            question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && question.Since >= Day.AddDays(-SaidDays)
+        );
 
     public required ClientRecord Record { get; init; }
     public required CarePath Path { get; init; }
@@ -36,23 +40,30 @@ public sealed class PhoneView
 
     public Step? Current => SkippedAll ? null : Steps.FirstOrDefault(step => !IsDone(step));
 
-    public Step? After(Step current) => Steps.SkipWhile(step => step != current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
+    public Step? After(Step current) =>
+        Steps.SkipWhile(step => step != current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
 
     public string Studio => Record.Rules.StudioName.Length > 0 ? Record.Rules.StudioName : "Your studio";
 
-    public bool IsDone(Step step) => step.Action switch
-    {
-        StepAction.PatchTest => Here.Exists(entry => entry is PatchApplied put && put.Product == step.Product),
-        StepAction.ReadPatch => Here.Exists(entry => entry is PatchRead read && read.Product == step.Product && !CountsByNow(read)),
-        _ => Here.Exists(entry => entry is Applied applied && applied.Product == step.Key) || WasSkipped(step),
-    };
+    public bool IsDone(Step step) =>
+        step.Action switch
+        {
+            StepAction.PatchTest => Here.Exists(entry => entry is PatchApplied put && put.Product == step.Product),
+            StepAction.ReadPatch => Here.Exists(entry => entry is PatchRead read && read.Product == step.Product && !CountsByNow(read)),
+            _ => Here.Exists(entry => entry is Applied applied && applied.Product == step.Key) || WasSkipped(step),
+        };
 
     /// <summary>Whether a look came too early and another would count by now.</summary>
-    private bool CountsByNow(PatchRead read) => Record.Followed.Log.OfType<PatchApplied>().LastOrDefault(put => put.Product == read.Product && put.HappenedAt <= read.HappenedAt) is { } put
-        && read.Clear && read.HappenedAt < PatchHours.CountsFrom(put) && Now >= PatchHours.CountsFrom(put);
+    private bool CountsByNow(PatchRead read) =>
+        Record.Followed.Log.OfType<PatchApplied>().LastOrDefault(put => put.Product == read.Product && put.HappenedAt <= read.HappenedAt)
+            is { } put
+        && read.Clear
+        && read.HappenedAt < PatchHours.CountsFrom(put)
+        && Now >= PatchHours.CountsFrom(put);
 
     /// <summary>Patch tests that were looked at before their time, and from when a look counts.</summary>
-    public IEnumerable<Because> LookedEarly => Path.Questions.Where(question => question.Because.Rule == RuleBook.PatchEarly).Select(question => question.Because);
+    public IEnumerable<Because> LookedEarly =>
+        Path.Questions.Where(question => question.Because.Rule == RuleBook.PatchEarly).Select(question => question.Because);
 
     public bool WasSkipped(Step step) => Here.Exists(entry => entry is Skipped skipped && skipped.Product == step.Key);
 
@@ -60,13 +71,27 @@ public sealed class PhoneView
     public LogEntry? LastEntry => Here.Where(entry => Record.Followed.Log.Contains(entry)).MaxBy(entry => entry.HappenedAt);
 
     /// <summary>Products in use whose bottle is empty.</summary>
-    public IReadOnlyList<Core.Shelf.Product> Emptied => emptied ??= [.. BottleReading.Of(Record.Followed).Values
-        .Where(product => product.EmptyOn <= Day && Record.Followed.Shelf.Any(item => item.Product.Id == product.Id && item.State == ShelfState.InUse))];
+    public IReadOnlyList<Core.Shelf.Product> Emptied =>
+        emptied ??= [
+            .. BottleReading
+                .Of(Record.Followed)
+                .Values.Where(product =>
+                    product.EmptyOn <= Day
+                    && Record.Followed.Shelf.Any(item => item.Product.Id == product.Id && item.State == ShelfState.InUse)
+                ),
+        ];
 
     private IReadOnlyList<Core.Shelf.Product>? emptied;
 
     /// <summary>What the studio asks about: how the last uses of a product felt. Any report answers it.</summary>
-    public IReadOnlyList<string> Asked => asked ??= [.. Path.Ladders.SelectMany(ladder => ladder.Missing).Where(because => because.Rule == RuleBook.FeltAsked).Select(because => because.Values["product"]).Distinct()];
+    public IReadOnlyList<string> Asked =>
+        asked ??= [
+            .. Path
+                .Ladders.SelectMany(ladder => ladder.Missing)
+                .Where(because => because.Rule == RuleBook.FeltAsked)
+                .Select(because => because.Values["product"])
+                .Distinct(),
+        ];
 
     private IReadOnlyList<string>? asked;
 
@@ -79,12 +104,21 @@ public sealed class PhoneView
     public IReadOnlyList<DateOnly> MorningsLeftOut => SunscreenMornings.LeftOut(Record.Followed);
 
     /// <summary>The sunscreen that the plan has, or the first on the shelf.</summary>
-    public string? Sunscreen => Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
+    public string? Sunscreen =>
+        Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
         ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
     /// <summary>A guided session of this care day that was begun and is not over.</summary>
-    public string? Running => Record.Sessions.LastOrDefault(held => !held.Practice && held.Day == Day && (held.Script.Device is null || Core.Session.SessionReading.Of(held.Script, held.Events).Touched)
-        && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused))?.Id;
+    public string? Running =>
+        Record
+            .Sessions.LastOrDefault(held =>
+                !held.Practice
+                && held.Day == Day
+                && (held.Script.Device is null || Core.Session.SessionReading.Of(held.Script, held.Events).Touched)
+                && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase
+                    is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused)
+            )
+            ?.Id;
 
     /// <summary>Nicks and sides to compare.</summary>
     public DeviceDay Devices => devices ??= new(this);
@@ -92,21 +126,53 @@ public sealed class PhoneView
     private DeviceDay? devices;
 
     /// <summary>What has its last day today, tomorrow or the day after before a peel or a treatment.</summary>
-    public IEnumerable<string> LastEvenings => Path.Windows.Where(window => window.From > Day && window.From <= Day.AddDays(3) && (window.Kind == WindowKind.PeelStops || window.Because.Rule == RuleBook.TreatmentBefore))
-        .GroupBy(window => window.Because.Rule == RuleBook.TreatmentBefore ? (window.From, window.Because.Values["treatment"]) : (window.From, ""))
-        .SelectMany(group => group.Key.Item2.Length == 0 ? group.Select(window => Words.Say(window.Because)) : [$"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on {Words.Day(group.First().Because.Day("on"))}: {Words.List([.. group.Select(window => Core.Care.Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])}."]);
+    public IEnumerable<string> LastEvenings =>
+        Path
+            .Windows.Where(window =>
+                window.From > Day
+                && window.From <= Day.AddDays(3)
+                && (window.Kind == WindowKind.PeelStops || window.Because.Rule == RuleBook.TreatmentBefore)
+            )
+            .GroupBy(window =>
+                window.Because.Rule == RuleBook.TreatmentBefore ? (window.From, window.Because.Values["treatment"]) : (window.From, "")
+            )
+            .SelectMany(group =>
+                group.Key.Item2.Length == 0
+                    ? group.Select(window => Words.Say(window.Because))
+                    :
+                    [
+                        $"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on "
+                            + $"{Words.Day(group.First().Because.Day("on"))}: "
+                            + Words.List([.. group.Select(window => Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])
+                            + ".",
+                    ]
+            );
 
     /// <summary>Sittings of the next two weeks; one that stands against the facts is still to be confirmed.</summary>
-    public IEnumerable<(Core.Care.Sitting Sitting, bool Stands)> Coming => Core.Care.Sittings.Of(Record.Followed.Treatments.Where(treatment => treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null))
-        .Select(sitting => (sitting, sitting.Parts.Any(part => Path.Questions.Any(question => question.IsAgainst(part.Id)))));
+    public IEnumerable<(Core.Care.Sitting Sitting, bool Stands)> Coming =>
+        Core
+            .Care.Sittings.Of(
+                Record.Followed.Treatments.Where(treatment =>
+                    treatment.On >= Day && treatment.On <= Day.AddDays(14) && treatment.Peel is null
+                )
+            )
+            .Select(sitting => (sitting, sitting.Parts.Any(part => Path.Questions.Any(question => question.IsAgainst(part.Id)))));
 
     /// <summary>The sitting of today or tomorrow that has not begun, to get ready for; null where there is none.</summary>
-    public Core.Care.Sitting? GetReady => Coming.Select(coming => coming.Sitting)
-        .FirstOrDefault(sitting => sitting.On <= Day.AddDays(1) && sitting.On.ToDateTime(sitting.At ?? TimeOnly.MaxValue) > TimeZoneInfo.ConvertTime(Record.AsOf, Record.Zone).DateTime);
+    public Core.Care.Sitting? GetReady =>
+        Coming
+            .Select(coming => coming.Sitting)
+            .FirstOrDefault(sitting =>
+                sitting.On <= Day.AddDays(1)
+                && sitting.On.ToDateTime(sitting.At ?? TimeOnly.MaxValue) > TimeZoneInfo.ConvertTime(Record.AsOf, Record.Zone).DateTime
+            );
 
     /// <summary>A salon peel of today that was left on, and the hour at which it comes off at the latest where its own is known.</summary>
-    public (Core.Care.Treatment Treatment, TimeOnly? By)? LeftOn => Record.Followed.Treatments.Where(treatment => treatment.On == Day && treatment.Peel is { LeftOn: true })
-        .Select(treatment => ((Core.Care.Treatment, TimeOnly?)?)(treatment, treatment.At?.AddHours(Core.Care.SalonPeel.LongestHours))).FirstOrDefault();
+    public (Core.Care.Treatment Treatment, TimeOnly? By)? LeftOn =>
+        Record
+            .Followed.Treatments.Where(treatment => treatment.On == Day && treatment.Peel is { LeftOn: true })
+            .Select(treatment => ((Core.Care.Treatment, TimeOnly?)?)(treatment, treatment.At?.AddHours(Core.Care.SalonPeel.LongestHours)))
+            .FirstOrDefault();
 
     /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
     public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);
@@ -120,7 +186,10 @@ public sealed class PhoneView
     public IEnumerable<PathWindow> Rests => CareEnds.Open(Path);
 
     /// <summary>Whether tonight's step is a guided session.</summary>
-    public bool IsGuided(Step step) => step.Product is not null && Moment == Moment.Evening && Path.Ladders.Any(ladder => ladder.Product == step.Product && SessionDesk.IsGuided(ladder));
+    public bool IsGuided(Step step) =>
+        step.Product is not null
+        && Moment == Moment.Evening
+        && Path.Ladders.Any(ladder => ladder.Product == step.Product && SessionDesk.IsGuided(ladder));
 
     public string Name(Step step) => Record.NameOf(step.Product);
 
@@ -142,7 +211,8 @@ public sealed class PhoneView
             var actives = Drawing.Grains.Actives(Half).ToList();
             return (Moment, actives.Count) switch
             {
-                (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) => "A device evening",
+                (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) =>
+                    "A device evening",
                 (Moment.Evening, 0) => "A rest evening",
                 (Moment.Morning, 0) => "Good morning",
                 (Moment.Evening, _) when actives.Exists(step => step.ContactSeconds is not null) => "A peel evening",
@@ -162,12 +232,21 @@ public sealed class PhoneView
     {
         var takenBack = Record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
         var earliest = Now.AddDays(-2);
-        return [.. HeldSessions.Expand(Record.Followed.Log).Where(entry => entry.HappenedAt >= earliest && !takenBack.Contains(entry.Id) && entry switch
-        {
-            Applied applied => applied.Day == Day && applied.Moment == Moment,
-            Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,
-            PatchApplied or PatchRead => Moment == Moment.Evening && CareDay.Of(entry.HappenedAt, Record.Zone) == Day,
-            _ => false,
-        })];
+        return
+        [
+            .. HeldSessions
+                .Expand(Record.Followed.Log)
+                .Where(entry =>
+                    entry.HappenedAt >= earliest
+                    && !takenBack.Contains(entry.Id)
+                    && entry switch
+                    {
+                        Applied applied => applied.Day == Day && applied.Moment == Moment,
+                        Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,
+                        PatchApplied or PatchRead => Moment == Moment.Evening && CareDay.Of(entry.HappenedAt, Record.Zone) == Day,
+                        _ => false,
+                    }
+                ),
+        ];
     }
 }

@@ -41,9 +41,23 @@ public sealed class ReportAnswer
     /// <summary>False where it was judged and answered, but could not be written down.</summary>
     public bool Kept { get; init; } = true;
 
-    public string Title => Normal?.Verdict ?? Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "That was too soon" : "Carry on", Core.CheckIn.Outcome.EaseOff => "Ease off", Core.CheckIn.Outcome.Stop => "Stop, call the studio", _ => "Medical help now" };
+    public string Title =>
+        Normal?.Verdict
+        ?? Outcome.Outcome switch
+        {
+            Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "That was too soon" : "Carry on",
+            Core.CheckIn.Outcome.EaseOff => "Ease off",
+            Core.CheckIn.Outcome.Stop => "Stop, call the studio",
+            _ => "Medical help now",
+        };
 
-    public string Icon => Outcome.Outcome switch { Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "ease" : "leaf", Core.CheckIn.Outcome.EaseOff => "ease", _ => "stop" };
+    public string Icon =>
+        Outcome.Outcome switch
+        {
+            Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "ease" : "leaf",
+            Core.CheckIn.Outcome.EaseOff => "ease",
+            _ => "stop",
+        };
 
     /// <summary>The answer to a report of the record, or null where it has none of that id.</summary>
     public static ReportAnswer? Of(PhoneView view, string id, bool kept = true)
@@ -60,13 +74,37 @@ public sealed class ReportAnswer
             Kept = kept,
             Outcome = found,
             Contact = ContactNow.At(view.Now, found.Outcome == Core.CheckIn.Outcome.MedicalHelp, view.Record.Rules, view.Record.Zone),
-            Normal = log.Find(entry => entry.Id == id && entry.Asked is not null) is { } question ? IsThisNormal.Of(view.Record.Followed, view.Record.PublishedRules, question) : null,
+            Normal = log.Find(entry => entry.Id == id && entry.Asked is not null) is { } question
+                ? IsThisNormal.Of(view.Record.Followed, view.Record.PublishedRules, question)
+                : null,
             Replaced = log.Exists(entry => entry.Id == id && entry.Replaces is not null),
-            TooSoon = [.. view.Path.Questions.Where(question => question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong && (question.Since == found.Day || question.Report == id)).Select(question => question.Because)],
+            TooSoon =
+            [
+                .. view
+                    .Path.Questions.Where(question =>
+                        question.Kind is QuestionKind.TooSoon or QuestionKind.KitTooLong
+                        && (question.Since == found.Day || question.Report == id)
+                    )
+                    .Select(question => question.Because),
+            ],
             Picked = Nicks.Of(view.Record.Followed).Any(nick => nick.Id == id),
-            AsksMinutes = OutcomeTable.IsFor(found.Because, Sign.NeverAtHome) && log.Find(entry => entry.Id == id)?.Report.AlsoUsedMinutes is null,
-            Beside = [.. view.Path.Questions.Where(question => (question.Kind == QuestionKind.UsedElse && question.Report == id) || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)).Select(question => question.Because)],
-            Resting = [.. view.Path.Ladders.Where(ladder => ladder.OffUntil is not null).Select(ladder => (view.Record.NameOf(ladder.Product), ladder.OffUntil!.Value))],
+            AsksMinutes =
+                OutcomeTable.IsFor(found.Because, Sign.NeverAtHome) && log.Find(entry => entry.Id == id)?.Report.AlsoUsedMinutes is null,
+            Beside =
+            [
+                .. view
+                    .Path.Questions.Where(question =>
+                        (question.Kind == QuestionKind.UsedElse && question.Report == id)
+                        || (question.Kind == QuestionKind.Overuse && question.Since == found.Day)
+                    )
+                    .Select(question => question.Because),
+            ],
+            Resting =
+            [
+                .. view
+                    .Path.Ladders.Where(ladder => ladder.OffUntil is not null)
+                    .Select(ladder => (view.Record.NameOf(ladder.Product), ladder.OffUntil!.Value)),
+            ],
         };
     }
 }

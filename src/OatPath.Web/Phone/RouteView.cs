@@ -12,6 +12,12 @@ public sealed record RouteView(DeviceGuide Guide, IReadOnlyDictionary<GelCharge,
 {
     /// <summary>Null where the step is no device or tool that is led over the face.</summary>
     public static RouteView? Of(Step step, ClientRecord record) =>
-        step is { Action: StepAction.Apply, Product: { } id } && record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == id)?.Product is { } product && DeviceGuide.Of(product, step.Neck, step.LeaveOut, step.Level, record.PublishedRules.RazorOnDamp) is { } guide
-            ? new(step.Side is { } side ? guide.On(side) : guide, DeviceScript.Gels(record.Followed, product, record.Today).ToDictionary(gel => gel.Charge, gel => gel.Name)) : null;
+        step is { Action: StepAction.Apply, Product: { } id }
+        && record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == id)?.Product is { } product
+        && DeviceGuide.Of(product, step.Neck, step.LeaveOut, step.Level, record.PublishedRules.RazorOnDamp) is { } guide
+            ? new(
+                step.Side is { } side ? guide.On(side) : guide,
+                DeviceScript.Gels(record.Followed, product, record.Today).ToDictionary(gel => gel.Charge, gel => gel.Name)
+            )
+            : null;
 }

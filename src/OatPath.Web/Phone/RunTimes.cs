@@ -3,7 +3,9 @@ using OatPath.Web.Clock;
 
 namespace OatPath.Web.Phone;
 
-/// <summary>How long each guided run has been open, by what its guide said and the steady clock since: never by a clock of the studio that may jump.</summary>
+/// <summary>
+/// How long each guided run has been open, by what its guide said and the steady clock since: never by a clock of the studio that may jump.
+/// </summary>
 public sealed class RunTimes(MachineClock machine)
 {
     private const int MostKept = 5_000;
@@ -19,6 +21,10 @@ public sealed class RunTimes(MachineClock machine)
         }
 
         var stamp = machine.Time.GetTimestamp();
-        return runs.AddOrUpdate(grant, (elapsed, stamp), (_, known) => known.Elapsed + machine.Time.GetElapsedTime(known.Stamp, stamp) is var since && since > elapsed ? (since, stamp) : (elapsed, stamp)).Elapsed;
+        return runs.AddOrUpdate(grant, (elapsed, stamp), (_, known) =>
+            known.Elapsed + machine.Time.GetElapsedTime(known.Stamp, stamp) is var since && since > elapsed
+                ? (since, stamp)
+                : (elapsed, stamp)
+        ).Elapsed;
     }
 }

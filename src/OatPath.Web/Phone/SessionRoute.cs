@@ -27,9 +27,18 @@ public static class SessionRoute
     private const int MostEvents = 2000;
     private const long MostMilliseconds = SessionEventCheck.MostMilliseconds;
 
-    public static void Map(WebApplication app) => app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(RequestLimits.Session);
+    public static void Map(WebApplication app) =>
+        app.MapPost("/my/session", Keep).AllowAnonymous().DisableAntiforgery().RequireRateLimiting(RequestLimits.Session);
 
-    private static async Task<IResult> Keep(HttpContext http, Sessions sessions, SessionSigner signer, RecordRoom room, Links links, RunTimes runs, TimeProvider clock)
+    private static async Task<IResult> Keep(
+        HttpContext http,
+        Sessions sessions,
+        SessionSigner signer,
+        RecordRoom room,
+        Links links,
+        RunTimes runs,
+        TimeProvider clock
+    )
     {
         SessionLog? log;
         try
@@ -61,7 +70,10 @@ public static class SessionRoute
         var now = clock.GetUtcNow();
         if (now - grant.IssuedAt > LongestGrant)
         {
-            return Results.Json(new { problem = "This session is over by days. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status403Forbidden);
+            return Results.Json(
+                new { problem = "This session is over by days. Tell your studio what happened under How was it." },
+                statusCode: StatusCodes.Status403Forbidden
+            );
         }
 
         var shutOut = grant.DeviceId is not null && phone is not { IsIn: true };
@@ -71,31 +83,64 @@ public static class SessionRoute
         var sent = sessions.Keep(grant.Id, log.Run, openedAt, log.Events, now, most, shutOut);
         if (sent.Taking == SessionTaking.Full)
         {
-            return Results.Json(new { problem = "This session holds all it can. Tell your studio what happened, by phone." }, statusCode: StatusCodes.Status413PayloadTooLarge);
+            return Results.Json(
+                new { problem = "This session holds all it can. Tell your studio what happened, by phone." },
+                statusCode: StatusCodes.Status413PayloadTooLarge
+            );
         }
 
         if (sent.Taking == SessionTaking.TakenByAnother)
         {
-            return Results.Json(new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." }, statusCode: StatusCodes.Status409Conflict);
+            return Results.Json(
+                new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." },
+                statusCode: StatusCodes.Status409Conflict
+            );
         }
 
         (clock as RecordClock)?.Recorded(now);
         var untouched = log.Events.All(happened => happened.Kind is SessionEventKind.Ticked or SessionEventKind.Answered);
         var withdrawn = !grant.Practice && untouched && (phone is not { IsIn: true } || Withdrawn(grant, room));
-        return Results.Json(new { kept = sent.Ids, withdrawn, elapsedMilliseconds = (long)runs.Heard(grant.Id, elapsed).TotalMilliseconds });
+        return Results.Json(
+            new
+            {
+                kept = sent.Ids,
+                withdrawn,
+                elapsedMilliseconds = (long)runs.Heard(grant.Id, elapsed).TotalMilliseconds,
+            }
+        );
     }
 
     /// <summary>
-    /// Whether plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide itself the guide
+    /// Whether plan, shelf or answers given elsewhere make another script since it was granted, or none. What is answered in the guide
+    /// itself the guide
     /// acts on, and it may be taken back there. What is on the skin is guided to its end all the same.
     /// </summary>
     private static bool Withdrawn(SessionGrant grant, RecordRoom room) =>
         room.Derive(grant.ClientId) is not { Published: not null } record
-        || SessionCompiler.Compile(record.Followed with { Log = [.. record.Followed.Log.Where(entry => entry.Id != grant.Id)] }, record.PublishedRules, grant.Product, grant.Day).Script is not { } script || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
+        || SessionCompiler
+            .Compile(
+                record.Followed with
+                {
+                    Log = [.. record.Followed.Log.Where(entry => entry.Id != grant.Id)],
+                },
+                record.PublishedRules,
+                grant.Product,
+                grant.Day
+            )
+            .Script
+            is not { } script
+        || CaseAssembly.Write(script) != CaseAssembly.Write(grant.Script);
 
     private static string? Problem(SessionLog log) =>
         log.Events is null || log.Grant is null || log.Run is not { Length: > 7 and <= 64 } ? "grant, run and events are needed."
         : log.Events.Count > MostEvents ? $"Send at most {MostEvents} events at once."
-        : log.Events.Any(happened => happened?.Id is not { Length: > 0 and <= 64 } || happened.Item is { Length: > 64 } || happened.AtMilliseconds is < 0 or > MostMilliseconds || happened.Value is < 0 or > 1000 || !Enum.IsDefined(happened.Kind)) ? "An event has no id, or a time or value that cannot be."
+        : log.Events.Any(happened =>
+            happened?.Id is not { Length: > 0 and <= 64 }
+            || happened.Item is { Length: > 64 }
+            || happened.AtMilliseconds is < 0 or > MostMilliseconds
+            || happened.Value is < 0 or > 1000
+            || !Enum.IsDefined(happened.Kind)
+        )
+            ? "An event has no id, or a time or value that cannot be."
         : null;
 }

@@ -4,7 +4,10 @@ using OatPath.Store;
 
 namespace OatPath.Web.Phone;
 
-/// <summary>Signs the grant of a session, so that what comes back from a guide is known to belong to it. The signature also stands for the form token: nobody else can make one.</summary>
+/// <summary>
+/// Signs the grant of a session, so that what comes back from a guide is known to belong to it. The signature also stands for the form
+/// token: nobody else can make one.
+/// </summary>
 public sealed class SessionSigner(IDataProtectionProvider protection)
 {
     private readonly IDataProtector protector = protection.CreateProtector("oatpath.session-grant.1");

@@ -13,16 +13,35 @@ namespace OatPath.Web.Records;
 /// <param name="Next">Its next evening within five weeks, or null with <paramref name="WhyNot"/>.</param>
 /// <param name="Often">How often it may be used, by the index of its rung; empty where nothing is to be chosen.</param>
 /// <param name="Chosen">The rung in force.</param>
-public sealed record BenchDevice(Product Product, DateOnly? Next, FaceSide? Half, string? WhyNot, IReadOnlyList<(int Rung, string Words)> Often, int Chosen);
+public sealed record BenchDevice(
+    Product Product,
+    DateOnly? Next,
+    FaceSide? Half,
+    string? WhyNot,
+    IReadOnlyList<(int Rung, string Words)> Often,
+    int Chosen
+);
 
 /// <summary>Devices and tools in use, and what is tried on one side.</summary>
-public sealed record BenchDevices(IReadOnlyList<BenchDevice> Devices, IReadOnlyList<(string Name, TryHalf Trial)> Trials, IReadOnlyList<Product> MayBeTried)
+public sealed record BenchDevices(
+    IReadOnlyList<BenchDevice> Devices,
+    IReadOnlyList<(string Name, TryHalf Trial)> Trials,
+    IReadOnlyList<Product> MayBeTried
+)
 {
     public static BenchDevices Of(ClientRecord record, CarePath path)
     {
         var inUse = record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product).ToList();
-        var trials = record.Draft.Decisions.OfType<TryHalf>().Where(trial => trial.On.AddDays(trial.Days) > record.Today).Select(trial => (record.NameOf(trial.Product), trial)).ToList();
-        return new([.. inUse.Where(DeviceScript.Leads).Select(product => Read(record, path, product))], trials, [.. inUse.Where(product => product.Spf is null && !product.IsKit() && product.Traits.Use is KindUse.Daily or KindUse.Extra)]);
+        var trials = record
+            .Draft.Decisions.OfType<TryHalf>()
+            .Where(trial => trial.On.AddDays(trial.Days) > record.Today)
+            .Select(trial => (record.NameOf(trial.Product), trial))
+            .ToList();
+        return new(
+            [.. inUse.Where(DeviceScript.Leads).Select(product => Read(record, path, product))],
+            trials,
+            [.. inUse.Where(product => product.Spf is null && !product.IsKit() && product.Traits.Use is KindUse.Daily or KindUse.Extra)]
+        );
     }
 
     /// <summary>The rungs a client may choose among: on sensitive skin never more than usual.</summary>
@@ -37,7 +56,16 @@ public sealed record BenchDevices(IReadOnlyList<BenchDevice> Devices, IReadOnlyL
         var next = path.NextUse(product.Id);
         var ladder = Ladder.For(product, record.Draft.Intake, record.Rules);
         var shaped = record.Draft.Decisions.OfType<ShapeLadder>().LastOrDefault(shape => shape.Product == product.Id)?.Start;
-        var why = next is null ? path.On(path.Today)!.Evening.Omitted.FirstOrDefault(omission => omission.Product == product.Id)?.Because : null;
-        return new(product, next?.On, next?.Step.Side, why is null ? null : Words.Say(why), ladder is null || product.IsRaised() ? [] : Choices(ladder, record.Draft.Intake), shaped ?? ladder?.StartRung ?? 0);
+        var why = next is null
+            ? path.On(path.Today)!.Evening.Omitted.FirstOrDefault(omission => omission.Product == product.Id)?.Because
+            : null;
+        return new(
+            product,
+            next?.On,
+            next?.Step.Side,
+            why is null ? null : Words.Say(why),
+            ladder is null || product.IsRaised() ? [] : Choices(ladder, record.Draft.Intake),
+            shaped ?? ladder?.StartRung ?? 0
+        );
     }
 }

@@ -12,9 +12,7 @@ public sealed class BenchHistory
     private readonly Stack<List<Fact>> undo = [];
     private readonly Stack<List<Fact>> redo = [];
 
-    private BenchHistory()
-    {
-    }
+    private BenchHistory() { }
 
     /// <summary>The latest step, or null.</summary>
     public IReadOnlyList<Fact>? Undoable => undo.TryPeek(out var step) ? step : null;
@@ -34,9 +32,11 @@ public sealed class BenchHistory
     }
 
     /// <summary>What of each step is of the Bench, in the order they were saved.</summary>
-    private static IEnumerable<List<Fact>> Steps(IReadOnlyList<Fact> facts) => facts.Where(IsOfTheBench).GroupBy(fact => fact.StepId).Select(step => step.ToList());
+    private static IEnumerable<List<Fact>> Steps(IReadOnlyList<Fact> facts) =>
+        facts.Where(IsOfTheBench).GroupBy(fact => fact.StepId).Select(step => step.ToList());
 
-    private static bool IsOfTheBench(Fact fact) => fact.Kind is "shelf" or "shelf-removed" or "retract"
+    private static bool IsOfTheBench(Fact fact) =>
+        fact.Kind is "shelf" or "shelf-removed" or "retract"
         || (fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);
 
     private void Take(List<Fact> step)
@@ -56,7 +56,10 @@ public sealed class BenchHistory
             }
 
             // Something further back was taken out: what is left of it can still be undone.
-            var rest = undo.Select(earlier => earlier.Where(fact => !gone.Contains(fact.Id)).ToList()).Where(earlier => earlier.Count > 0).Reverse().ToList();
+            var rest = undo.Select(earlier => earlier.Where(fact => !gone.Contains(fact.Id)).ToList())
+                .Where(earlier => earlier.Count > 0)
+                .Reverse()
+                .ToList();
             undo.Clear();
             rest.ForEach(undo.Push);
             redo.Clear();

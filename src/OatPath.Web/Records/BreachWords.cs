@@ -9,6 +9,8 @@ public static class BreachWords
     public static string Say(Breach breach, ClientRecord record)
     {
         var title = RuleBook.Find(breach.Rule)?.Title;
-        return $"{(breach.Product is null ? "the plan" : record.NameOf(breach.Product))} on {Words.Day(breach.Date)}{(breach.Moment is { } moment ? $", {moment.ToString().ToLowerInvariant()}" : "")}, {breach.Detail}{(title is null ? "" : $" ({title})")}";
+        return $"{(breach.Product is null ? "the plan" : record.NameOf(breach.Product))} on "
+            + $"{Words.Day(breach.Date)}{(breach.Moment is { } moment ? $", {moment.ToString().ToLowerInvariant()}" : "")}, "
+            + $"{breach.Detail}{(title is null ? "" : $" ({title})")}";
     }
 }

@@ -11,8 +11,17 @@ public static class CaseChange
     {
         var before = record.Draft.Shelf.ToDictionary(item => item.Product.Id);
         var known = record.Draft.Decisions.Select(decision => decision.Id).ToHashSet();
-        List<Fact> facts = [.. after.Shelf.Where(item => !before.TryGetValue(item.Product.Id, out var old) || old != item).Select(item => room.Make(record.Client.Id, "shelf", item, by))];
-        facts.AddRange(after.Decisions.Where(decision => !known.Contains(decision.Id)).Select(decision => room.Decide(record.Client.Id, by, (id, now) => decision with { Id = id, RecordedAt = now, By = by })));
+        List<Fact> facts =
+        [
+            .. after
+                .Shelf.Where(item => !before.TryGetValue(item.Product.Id, out var old) || old != item)
+                .Select(item => room.Make(record.Client.Id, "shelf", item, by)),
+        ];
+        facts.AddRange(
+            after
+                .Decisions.Where(decision => !known.Contains(decision.Id))
+                .Select(decision => room.Decide(record.Client.Id, by, (id, now) => decision with { Id = id, RecordedAt = now, By = by }))
+        );
         return facts;
     }
 }

@@ -3,7 +3,9 @@ using OatPath.Core.House;
 
 namespace OatPath.Web.Records;
 
-/// <summary>The cautions every client is told, on the phone and on paper alike; signs and numbers are those by which a report is judged.</summary>
+/// <summary>
+/// The cautions every client is told, on the phone and on paper alike; signs and numbers are those by which a report is judged.
+/// </summary>
 public static class Cautions
 {
     private const int SignsALine = 4;
@@ -12,7 +14,11 @@ public static class Cautions
 
     public static IReadOnlyList<string> MedicalHelp { get; } =
     [
-        .. SignTable.Rows.Where(row => row.Cautioned).Select(row => row.Title).Chunk(SignsALine).Select(signs => $"{Words.Capital(string.Join(", ", signs))}."),
+        .. SignTable
+            .Rows.Where(row => row.Cautioned)
+            .Select(row => row.Title)
+            .Chunk(SignsALine)
+            .Select(signs => $"{Words.Capital(string.Join(", ", signs))}."),
         $"{FirstAid.Pain} {FirstAid.StillBurning}",
     ];
 

@@ -8,5 +8,10 @@ public static class ClientCalendar
     private const int Days = 84;
 
     public static string Of(ClientRecord record, bool named) =>
-        CalendarFile.Write(CalendarEntries.Of(record.Followed, record.ClientPath(0, Days), named), record.Rules.StudioName.Length > 0 ? record.Rules.StudioName : "Skin plan", record.Zone, record.AsOf);
+        CalendarFile.Write(
+            CalendarEntries.Of(record.Followed, record.ClientPath(0, Days), named),
+            record.Rules.StudioName.Length > 0 ? record.Rules.StudioName : "Skin plan",
+            record.Zone,
+            record.AsOf
+        );
 }

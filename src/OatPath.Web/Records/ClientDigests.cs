@@ -8,9 +8,16 @@ using OatPath.Store;
 namespace OatPath.Web.Records;
 
 /// <summary>
-/// Keeps the digest in step with the facts: whatever is written about a client makes their row old at once and is derived right after, so that no save waits for it; a new care day, other house rules or another engine bring all rows up to date in the background.
+/// Keeps the digest in step with the facts: whatever is written about a client makes their row old at once and is derived right after, so
+/// that no save waits for it; a new care day, other house rules or another engine bring all rows up to date in the background.
 /// </summary>
-public sealed partial class ClientDigests(Database database, ClientReading reading, DigestTable table, TimeProvider clock, ILogger<ClientDigests> log) : IDisposable
+public sealed partial class ClientDigests(
+    Database database,
+    ClientReading reading,
+    DigestTable table,
+    TimeProvider clock,
+    ILogger<ClientDigests> log
+) : IDisposable
 {
     /// <summary>So many rows are written at once: nobody waits long for a save of their own.</summary>
     private const int Batch = 40;
@@ -22,16 +29,19 @@ public sealed partial class ClientDigests(Database database, ClientReading readi
     private readonly ConcurrentDictionary<string, bool> touched = [];
     private readonly SemaphoreSlim wake = new(0);
 
-    /// <summary>From now on every write says whose rows it has made old. They are derived right after it, and by whoever looks before that.</summary>
-    public void Attach() => database.BeforeCommit = (_, clients) =>
-    {
-        foreach (var id in clients)
+    /// <summary>
+    /// From now on every write says whose rows it has made old. They are derived right after it, and by whoever looks before that.
+    /// </summary>
+    public void Attach() =>
+        database.BeforeCommit = (_, clients) =>
         {
-            touched[id] = true;
-        }
+            foreach (var id in clients)
+            {
+                touched[id] = true;
+            }
 
-        wake.Release();
-    };
+            wake.Release();
+        };
 
     public void Dispose() => wake.Dispose();
 

@@ -40,16 +40,17 @@ public sealed class ClientRecord
     public required Publication? Published { get; init; }
 
     /// <summary>The record as it would be with facts that are not written down.</summary>
-    public ClientRecord With(IReadOnlyList<Fact> told, DateTimeOffset asOf) => new()
-    {
-        Client = Client,
-        Facts = [.. Facts, .. told],
-        Rules = Rules,
-        Zone = Zone,
-        AsOf = asOf,
-        Sessions = Sessions,
-        Published = Published,
-    };
+    public ClientRecord With(IReadOnlyList<Fact> told, DateTimeOffset asOf) =>
+        new()
+        {
+            Client = Client,
+            Facts = [.. Facts, .. told],
+            Rules = Rules,
+            Zone = Zone,
+            AsOf = asOf,
+            Sessions = Sessions,
+            Published = Published,
+        };
 
     /// <summary>Facts that wait for the next publication.</summary>
     public IReadOnlyList<Fact> Waiting => waiting ??= CaseAssembly.Waiting(Facts);
@@ -58,16 +59,19 @@ public sealed class ClientRecord
     /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest.
     /// A changed choice reaches a client only by publishing.
     /// </summary>
-    public HouseRules PublishedRules => publishedRules ??= Published is null ? Rules : RulesRead.Of(Published.Rules) with
-    {
-        StudioName = Rules.StudioName,
-        Zone = Rules.Zone,
-        Contacts = Rules.Contacts,
-        Opening = Rules.Opening,
-        QuietFrom = Rules.QuietFrom,
-        QuietUntil = Rules.QuietUntil,
-        Currency = Rules.Currency,
-    };
+    public HouseRules PublishedRules =>
+        publishedRules ??= Published is null
+            ? Rules
+            : RulesRead.Of(Published.Rules) with
+            {
+                StudioName = Rules.StudioName,
+                Zone = Rules.Zone,
+                Contacts = Rules.Contacts,
+                Opening = Rules.Opening,
+                QuietFrom = Rules.QuietFrom,
+                QuietUntil = Rules.QuietUntil,
+                Currency = Rules.Currency,
+            };
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
 
@@ -103,14 +107,17 @@ public sealed class ClientRecord
     private readonly ConcurrentDictionary<CarePath, string> hashes = new(ReferenceEqualityComparer.Instance);
 
     /// <summary>Names what the days of a path show, so that it is known which path a phone was shown.</summary>
-    public string HashOf(CarePath path) => hashes.GetOrAdd(path, shown => Publication.HashOf(JsonSerializer.Serialize(shown.Days, CaseJson.Compact)));
+    public string HashOf(CarePath path) =>
+        hashes.GetOrAdd(path, shown => Publication.HashOf(JsonSerializer.Serialize(shown.Days, CaseJson.Compact)));
 
     public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
 
     public CarePath ClientPath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
 
     public Product? Product(string id) =>
-        (Followed.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id))?.Product;
+        (
+            Followed.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id)
+        )?.Product;
 
     /// <summary>A product of the draft shelf with what was seen of its bottle: empty since, opened, batch.</summary>
     public Product Seen(string product) => (seen ??= BottleReading.Of(Draft))[product];
@@ -124,6 +131,8 @@ public sealed class ClientRecord
 
     private CarePath Path(bool client, int daysBefore, int days)
     {
-        return planned.GetOrAdd((client, Today.AddDays(-daysBefore), days), key => PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.From, days));
+        return planned.GetOrAdd((client, Today.AddDays(-daysBefore), days), key =>
+            PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.From, days)
+        );
     }
 }

@@ -12,9 +12,22 @@ public sealed record ClientState(string Word, string Symbol, string Tone, string
     public static ClientState Of(ClientRecord record)
     {
         var (word, symbol, tone) = WordOf(record);
-        var found = string.Join(' ', record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product.Name)
-            .Concat(record.Draft.Intake.Flags.Where(flag => flag.Covers(record.Today)).Select(flag => FlagEffect.Of(flag.Kind).Title)).Append(record.Client.Name).Append(word));
-        return new(word, symbol, tone, record.Published is { } published ? $"published {record.Local(published.PublishedAt, "d MMM yyyy")}" : "", found.ToLowerInvariant());
+        var found = string.Join(
+            ' ',
+            record
+                .Draft.Shelf.Where(item => item.State == ShelfState.InUse)
+                .Select(item => item.Product.Name)
+                .Concat(record.Draft.Intake.Flags.Where(flag => flag.Covers(record.Today)).Select(flag => FlagEffect.Of(flag.Kind).Title))
+                .Append(record.Client.Name)
+                .Append(word)
+        );
+        return new(
+            word,
+            symbol,
+            tone,
+            record.Published is { } published ? $"published {record.Local(published.PublishedAt, "d MMM yyyy")}" : "",
+            found.ToLowerInvariant()
+        );
     }
 
     private static (string, string, string) WordOf(ClientRecord record)
@@ -33,7 +46,11 @@ public sealed record ClientState(string Word, string Symbol, string Tone, string
             _ when open.Exists(window => window.Kind == WindowKind.Care) => ("in care", "wait", "tone-blue"),
             _ when open.Exists(window => window.Kind == WindowKind.EaseOff) => ("eased off", "ease", "tone-ease"),
             _ when path.On(path.Today)!.Evening.Repair => ("in repair", "ease", "tone-ease"),
-            _ when open.Exists(window => window.Kind is WindowKind.BeforeTreatment or WindowKind.PeelStops) => ("preparing", "wait", "tone-blue"),
+            _ when open.Exists(window => window.Kind is WindowKind.BeforeTreatment or WindowKind.PeelStops) => (
+                "preparing",
+                "wait",
+                "tone-blue"
+            ),
             QuestionKind.StepUp => ("waits for your yes", "leaf", "tone-leaf"),
             _ when path.Ladders.Any(ladder => ladder.State == LadderState.PatchTest) => ("patch test", "patch", "tone-blue"),
             _ when path.Ladders.Any(ladder => ladder.State == LadderState.Climbing) => ("climbing", "grain", "tone-leaf"),

@@ -18,7 +18,11 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
         }
 
         var path = DeskRows.PathOf(record);
-        foreach (var (on, what) in Coming(record, path).Where(coming => coming.On >= path.Today && coming.On <= path.Today.AddDays(Days)).Distinct())
+        foreach (
+            var (on, what) in Coming(record, path)
+                .Where(coming => coming.On >= path.Today && coming.On <= path.Today.AddDays(Days))
+                .Distinct()
+        )
         {
             yield return new(record.Client.Id, record.Client.Name, on, what);
         }
@@ -31,23 +35,37 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
             yield return (day.Date, "a patch test is read");
         }
 
-        foreach (var window in path.Windows.Where(window => window.Until is not null && window.Until >= path.Today && window.Kind != WindowKind.CareRests))
+        foreach (
+            var window in path.Windows.Where(window =>
+                window.Until is not null && window.Until >= path.Today && window.Kind != WindowKind.CareRests
+            )
+        )
         {
-            yield return (window.Until!.Value.AddDays(1), window.Kind switch
-            {
-                WindowKind.EaseOff => "rest days are over",
-                WindowKind.Occasion => "the day after an occasion",
-                WindowKind.Peel => "the course of a peel is over",
-                WindowKind.PeelStops => "what stopped for a peel is back",
-                WindowKind.Care => "care is over, one rung lower",
-                WindowKind.BeforeTreatment => "the treatment",
-                _ => "a window is over",
-            });
+            yield return (
+                window.Until!.Value.AddDays(1),
+                window.Kind switch
+                {
+                    WindowKind.EaseOff => "rest days are over",
+                    WindowKind.Occasion => "the day after an occasion",
+                    WindowKind.Peel => "the course of a peel is over",
+                    WindowKind.PeelStops => "what stopped for a peel is back",
+                    WindowKind.Care => "care is over, one rung lower",
+                    WindowKind.BeforeTreatment => "the treatment",
+                    _ => "a window is over",
+                }
+            );
         }
 
-        foreach (var window in path.Windows.Where(window => window.Kind is WindowKind.PeelStops or WindowKind.BeforeTreatment && window.From > path.Today))
+        foreach (
+            var window in path.Windows.Where(window =>
+                window.Kind is WindowKind.PeelStops or WindowKind.BeforeTreatment && window.From > path.Today
+            )
+        )
         {
-            yield return (window.From.AddDays(-1), window.Kind == WindowKind.PeelStops ? "a last evening before a peel" : "a last evening before a treatment");
+            yield return (
+                window.From.AddDays(-1),
+                window.Kind == WindowKind.PeelStops ? "a last evening before a peel" : "a last evening before a treatment"
+            );
         }
 
         foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Ahead or CheckInState.Due))

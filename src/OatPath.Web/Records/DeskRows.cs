@@ -25,7 +25,14 @@ public static class DeskRows
         var path = PathOf(record);
         var notes = record.Live("note").Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
         var seen = notes.Select(note => note.Words).ToHashSet();
-        return [.. path.Questions.Select(question => Row(record, path, question, notes.FindLast(note => note.Words == Taken + DeskRow.KeyOf(question)).Fact)).Where(row => !row.IsOnlyRead || !seen.Contains(row.Key))];
+        return
+        [
+            .. path
+                .Questions.Select(question =>
+                    Row(record, path, question, notes.FindLast(note => note.Words == Taken + DeskRow.KeyOf(question)).Fact)
+                )
+                .Where(row => !row.IsOnlyRead || !seen.Contains(row.Key)),
+        ];
     }
 
     /// <summary>The one path that everything of the Desk and the Clients page is read from.</summary>
@@ -34,10 +41,27 @@ public static class DeskRows
     private static DeskRow Row(ClientRecord record, CarePath path, Question question, Store.Fact? taken)
     {
         var ladder = path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product);
-        var asksFirst = question.Kind == QuestionKind.StepUp && ladder is not null && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst;
-        return new(record.Client.Id, record.Client.Name, record.Client.Phone, record.Client.Version, question.Kind, DeskRow.KeyOf(question), question.Since, SubOf(record, question), ReasonOf(record, path, question),
-            question.Product, question.Rung, asksFirst, asksFirst ? ChanceWords.Doubt(ladder!, record.PublishedRules) ?? "" : "",
-            taken is null ? "" : $"{taken.RecordedBy}, {record.Local(taken.RecordedAt, "ddd HH:mm")}", taken?.Id ?? "");
+        var asksFirst =
+            question.Kind == QuestionKind.StepUp
+            && ladder is not null
+            && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst;
+        return new(
+            record.Client.Id,
+            record.Client.Name,
+            record.Client.Phone,
+            record.Client.Version,
+            question.Kind,
+            DeskRow.KeyOf(question),
+            question.Since,
+            SubOf(record, question),
+            ReasonOf(record, path, question),
+            question.Product,
+            question.Rung,
+            asksFirst,
+            asksFirst ? ChanceWords.Doubt(ladder!, record.PublishedRules) ?? "" : "",
+            taken is null ? "" : $"{taken.RecordedBy}, {record.Local(taken.RecordedAt, "ddd HH:mm")}",
+            taken?.Id ?? ""
+        );
     }
 
     private static string SubOf(ClientRecord record, Question question) =>
@@ -48,12 +72,17 @@ public static class DeskRows
         var report = path.Reports.FirstOrDefault(report => report.Id == question.Report);
         switch (question.Kind)
         {
-            case QuestionKind.EasedOff when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:
-                return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: {record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then {ladder.HowOften}.";
+            case QuestionKind.EasedOff
+                when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:
+                return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: "
+                    + $"{record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then "
+                    + $"{ladder.HowOften}.";
             case QuestionKind.MedicalHelp when report is not null:
-                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. The client was told to get medical help; everything is off.";
+                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. The client was told to "
+                    + $"get medical help; everything is off.";
             case QuestionKind.ClearRed when report is not null:
-                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. Repair only, until you clear it.";
+                return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. Repair only, until "
+                    + $"you clear it.";
             default:
                 return Words.Say(question.Because);
         }

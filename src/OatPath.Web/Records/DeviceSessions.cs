@@ -11,7 +11,16 @@ namespace OatPath.Web.Records;
 /// <param name="Ways">Each way with its time and what was planned, in the order made.</param>
 /// <param name="Faults">What went otherwise.</param>
 /// <param name="Felt">The worst sting told; null where nobody asked.</param>
-public sealed record DeviceSession(string Product, DateOnly Day, FaceSide? Half, string Time, string Planned, IReadOnlyList<(string Title, string Time, string Planned)> Ways, IReadOnlyList<string> Faults, int? Felt);
+public sealed record DeviceSession(
+    string Product,
+    DateOnly Day,
+    FaceSide? Half,
+    string Time,
+    string Planned,
+    IReadOnlyList<(string Title, string Time, string Planned)> Ways,
+    IReadOnlyList<string> Faults,
+    int? Felt
+);
 
 /// <summary>Device sessions and comparisons of a client, the latest first.</summary>
 public static class DeviceSessions
@@ -19,19 +28,34 @@ public static class DeviceSessions
     private const int Most = 20;
 
     public static IReadOnlyList<DeviceSession> Of(ClientRecord record) =>
-        [.. record.Sessions.Where(held => !held.Practice && held.Script.Device is not null).OrderByDescending(held => held.HappenedAt).Select(held => Read(record, held)).OfType<DeviceSession>().Take(Most)];
+        [
+            .. record
+                .Sessions.Where(held => !held.Practice && held.Script.Device is not null)
+                .OrderByDescending(held => held.HappenedAt)
+                .Select(held => Read(record, held))
+                .OfType<DeviceSession>()
+                .Take(Most),
+        ];
 
     /// <summary>What was compared, side against side, without what was taken back.</summary>
     public static IReadOnlyList<Compared> Comparisons(ClientRecord record)
     {
         var back = record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
-        return [.. record.Followed.Log.OfType<Compared>().Where(entry => !back.Contains(entry.Id)).OrderByDescending(entry => entry.HappenedAt).Take(Most)];
+        return
+        [
+            .. record
+                .Followed.Log.OfType<Compared>()
+                .Where(entry => !back.Contains(entry.Id))
+                .OrderByDescending(entry => entry.HappenedAt)
+                .Take(Most),
+        ];
     }
 
     /// <summary>"feels better on the treated side, looks the same, ...".</summary>
     public static string InWords(Compared compared)
     {
-        string Say(string verb, BetterSide side) => side == BetterSide.Same ? $"{verb} no different" : $"{verb} better on the {EnumName.Of(side)} side";
+        string Say(string verb, BetterSide side) =>
+            side == BetterSide.Same ? $"{verb} no different" : $"{verb} better on the {EnumName.Of(side)} side";
         return $"{Say("feels", compared.Feel)}; {Say("looks", compared.Look)}; {Say("to touch", compared.Touch)}";
     }
 
@@ -43,9 +67,26 @@ public static class DeviceSessions
             return null;
         }
 
-        var ways = held.Script.Device!.Guide.Passes.SelectMany(pass => pass.Strokes.Select(stroke => (Pass: pass, Stroke: stroke)))
-            .Zip(device.WayMilliseconds, (way, time) => ($"{way.Pass.Title}: {way.Stroke.Title.ToLowerInvariant()}", Clock(time), way.Stroke.Seconds > 0 ? Clock(way.Stroke.Seconds * 1000L) : "")).ToList();
-        return new(record.NameOf(held.Product), held.Day, held.Script.Device.Half, Clock(device.WayMilliseconds.Sum()), Clock(held.Script.Device.Guide.Seconds * 1000L), ways, SessionReading.Faults(held.Script, reading.Last), reading.Stings.Count == 0 ? null : reading.Last.WorstSting);
+        var ways = held
+            .Script.Device!.Guide.Passes.SelectMany(pass => pass.Strokes.Select(stroke => (Pass: pass, Stroke: stroke)))
+            .Zip(device.WayMilliseconds, (way, time) =>
+                (
+                    $"{way.Pass.Title}: {way.Stroke.Title.ToLowerInvariant()}",
+                    Clock(time),
+                    way.Stroke.Seconds > 0 ? Clock(way.Stroke.Seconds * 1000L) : ""
+                )
+            )
+            .ToList();
+        return new(
+            record.NameOf(held.Product),
+            held.Day,
+            held.Script.Device.Half,
+            Clock(device.WayMilliseconds.Sum()),
+            Clock(held.Script.Device.Guide.Seconds * 1000L),
+            ways,
+            SessionReading.Faults(held.Script, reading.Last),
+            reading.Stings.Count == 0 ? null : reading.Last.WorstSting
+        );
     }
 
     private static string Clock(long milliseconds) => $"{milliseconds / 60_000}:{milliseconds / 1000 % 60:00}";

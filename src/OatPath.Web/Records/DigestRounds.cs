@@ -1,6 +1,9 @@
 namespace OatPath.Web.Records;
 
-/// <summary>Brings the digest up to date in the background: after every write those of whom it told, and all at the start, at the turn of the care day, after a change of the house rules. A round that fails is logged and tried again.</summary>
+/// <summary>
+/// Brings the digest up to date in the background: after every write those of whom it told, and all at the start, at the turn of the care
+/// day, after a change of the house rules. A round that fails is logged and tried again.
+/// </summary>
 public sealed partial class DigestRounds(ClientDigests digests, ILogger<DigestRounds> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromSeconds(20);
@@ -28,14 +31,16 @@ public sealed partial class DigestRounds(ClientDigests digests, ILogger<DigestRo
                     await OnItsOwn(() => digests.Settle(stoppingToken));
                 }
             }
-            catch (Exception fault) when (fault is Microsoft.Data.Sqlite.SqliteException or Store.StoreException or IOException or AggregateException)
+            catch (Exception fault)
+                when (fault is Microsoft.Data.Sqlite.SqliteException or Store.StoreException or IOException or AggregateException)
             {
                 RoundFailed(log, fault);
             }
         }
     }
 
-    private static Task OnItsOwn(Action work) => Task.Factory.StartNew(work, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+    private static Task OnItsOwn(Action work) =>
+        Task.Factory.StartNew(work, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
     [LoggerMessage(Level = LogLevel.Warning, Message = "The digest could not be brought up to date and is tried again.")]
     private static partial void RoundFailed(ILogger log, Exception fault);

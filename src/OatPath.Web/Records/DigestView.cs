@@ -4,14 +4,18 @@ using OatPath.Store;
 namespace OatPath.Web.Records;
 
 /// <summary>
-/// The digest as of now, for reading: rows that are not of now are derived on the spot where they are few, and said to be coming where they are many. Reading writes nothing.
+/// The digest as of now, for reading: rows that are not of now are derived on the spot where they are few, and said to be coming where they
+/// are many. Reading writes nothing.
 /// </summary>
 public sealed class DigestView(ClientDigests digests, DigestTable table)
 {
     /// <summary>As many rows as are derived while somebody waits for the page.</summary>
     private const int MostDerived = 40;
 
-    /// <summary>As long as somebody waits for those of an earlier day; what is not derived by then is said to be coming. What was told is always here at once.</summary>
+    /// <summary>
+    /// As long as somebody waits for those of an earlier day; what is not derived by then is said to be coming. What was told is always
+    /// here at once.
+    /// </summary>
     private static readonly TimeSpan LongestWait = TimeSpan.FromMilliseconds(600);
 
     /// <summary>So many names stand behind an entry of the next days.</summary>
@@ -26,23 +30,58 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
 
     /// <summary>The most urgent first.</summary>
     public IReadOnlyList<DigestRow> Urgent(int most) =>
-        [.. With(table.Urgent(most + Fresh.Count), row => row.Urgency is not null).OrderBy(row => row.Urgency).ThenByDescending(row => row.Since).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+        [
+            .. With(table.Urgent(most + Fresh.Count), row => row.Urgency is not null)
+                .OrderBy(row => row.Urgency)
+                .ThenByDescending(row => row.Since)
+                .ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase)
+                .Take(most),
+        ];
 
     public int CountUrgent => Count(table.CountUrgent(), row => row.Urgency is not null);
 
-    public IReadOnlyList<DigestRow> Waiting(int most) => [.. With(table.Waiting(most + Fresh.Count), row => row.Waiting != 0).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)];
+    public IReadOnlyList<DigestRow> Waiting(int most) =>
+        [
+            .. With(table.Waiting(most + Fresh.Count), row => row.Waiting != 0)
+                .OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase)
+                .Take(most),
+        ];
 
     public int CountWaiting => Count(table.CountWaiting(), row => row.Waiting != 0);
 
-    public IReadOnlyList<VisitToday> Visits => [.. With(table.Visiting(), row => row.Visit is not null).Select(row => row.Visit!).OrderBy(visit => visit.At ?? TimeOnly.MaxValue).ThenBy(visit => visit.Client, StringComparer.OrdinalIgnoreCase)];
+    public IReadOnlyList<VisitToday> Visits =>
+        [
+            .. With(table.Visiting(), row => row.Visit is not null)
+                .Select(row => row.Visit!)
+                .OrderBy(visit => visit.At ?? TimeOnly.MaxValue)
+                .ThenBy(visit => visit.Client, StringComparer.OrdinalIgnoreCase),
+        ];
 
     public IReadOnlyList<StoredAhead> Ahead(DateOnly today)
     {
         var kept = table.Ahead(today, MostAhead, Names, [.. Fresh.Select(row => row.ClientId)]);
-        return Fresh.Count == 0 ? kept : [.. kept
-            .Concat(Fresh.SelectMany(row => row.Ahead.Select(entry => (entry.On, entry.What)).Distinct().Select(entry => new StoredAhead(entry.On, entry.What, 1, [(row.ClientId, row.Name)]))))
-            .GroupBy(entry => (entry.On, entry.What)).Select(group => new StoredAhead(group.Key.On, group.Key.What, group.Sum(entry => entry.Count), [.. group.SelectMany(entry => entry.Who).OrderBy(who => who.Name, StringComparer.OrdinalIgnoreCase).Take(Names)]))
-            .OrderBy(entry => entry.On).ThenBy(entry => entry.What, StringComparer.Ordinal).Take(MostAhead)];
+        return Fresh.Count == 0
+            ? kept
+            :
+            [
+                .. kept.Concat(
+                        Fresh.SelectMany(row =>
+                            row.Ahead.Select(entry => (entry.On, entry.What))
+                                .Distinct()
+                                .Select(entry => new StoredAhead(entry.On, entry.What, 1, [(row.ClientId, row.Name)]))
+                        )
+                    )
+                    .GroupBy(entry => (entry.On, entry.What))
+                    .Select(group => new StoredAhead(
+                        group.Key.On,
+                        group.Key.What,
+                        group.Sum(entry => entry.Count),
+                        [.. group.SelectMany(entry => entry.Who).OrderBy(who => who.Name, StringComparer.OrdinalIgnoreCase).Take(Names)]
+                    ))
+                    .OrderBy(entry => entry.On)
+                    .ThenBy(entry => entry.What, StringComparer.Ordinal)
+                    .Take(MostAhead),
+            ];
     }
 
     /// <summary>Whom a rule held back in the last week, the most often first, and how many they are.</summary>
@@ -51,8 +90,16 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
         var ids = Fresh.Select(row => row.ClientId).ToHashSet();
         var kept = table.Held(rule, most + Fresh.Count);
         var fresh = Fresh.SelectMany(row => row.Held).Where(held => held.Rule == rule).ToList();
-        return ([.. kept.Where(held => !ids.Contains(held.ClientId)).Concat(fresh).OrderByDescending(held => held.Times).ThenBy(held => held.Name, StringComparer.OrdinalIgnoreCase).Take(most)],
-            Math.Max(fresh.Count, table.CountHeld(rule) - kept.Count(held => ids.Contains(held.ClientId)) + fresh.Count));
+        return (
+            [
+                .. kept.Where(held => !ids.Contains(held.ClientId))
+                    .Concat(fresh)
+                    .OrderByDescending(held => held.Times)
+                    .ThenBy(held => held.Name, StringComparer.OrdinalIgnoreCase)
+                    .Take(most),
+            ],
+            Math.Max(fresh.Count, table.CountHeld(rule) - kept.Count(held => ids.Contains(held.ClientId)) + fresh.Count)
+        );
     }
 
     /// <param name="parts">Words to find, in lower case; none finds everybody.</param>
@@ -60,7 +107,15 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
     {
         bool IsFound(DigestRow row) => parts.All(part => row.Found.Contains(part, StringComparison.Ordinal));
         bool IsNamed(DigestRow row) => parts.All(part => row.Name.Contains(part, StringComparison.OrdinalIgnoreCase));
-        return ([.. With(table.Search(parts, most + Fresh.Count), IsFound).OrderByDescending(IsNamed).ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase).Take(most)], Count(table.CountFound(parts), IsFound));
+        return (
+            [
+                .. With(table.Search(parts, most + Fresh.Count), IsFound)
+                    .OrderByDescending(IsNamed)
+                    .ThenBy(row => row.Name, StringComparer.OrdinalIgnoreCase)
+                    .Take(most),
+            ],
+            Count(table.CountFound(parts), IsFound)
+        );
     }
 
     private IReadOnlyList<DigestRow> Fresh
@@ -82,7 +137,10 @@ public sealed class DigestView(ClientDigests digests, DigestTable table)
 
     private int derived;
 
-    /// <summary>The rows of those about whom something was told, always; and of the others, the most urgent first, as many as can be derived while somebody waits.</summary>
+    /// <summary>
+    /// The rows of those about whom something was told, always; and of the others, the most urgent first, as many as can be derived while
+    /// somebody waits.
+    /// </summary>
     private List<DigestRow> Derived(IReadOnlyList<string> told, IReadOnlyList<string> others)
     {
         var (rows, since) = (new List<DigestRow>(), Stopwatch.GetTimestamp());

@@ -7,7 +7,9 @@ namespace OatPath.Web.Records;
 /// <summary>What a unit handed to a client means for the client's record.</summary>
 public static class Dispensing
 {
-    /// <summary>A product the client has already: a new package is opened. Else it comes onto the shelf, parked when it does not suit.</summary>
+    /// <summary>
+    /// A product the client has already: a new package is opened. Else it comes onto the shelf, parked when it does not suit.
+    /// </summary>
     public static List<Fact> Facts(RecordRoom room, ClientRecord record, Product product, string batch, string by)
     {
         var client = record.Client.Id;
@@ -24,9 +26,33 @@ public static class Dispensing
     public static Fact Opened(RecordRoom room, ClientRecord record, string product, string batch, string by) =>
         Seen(room, record, product, 1, by, opened: true, batch);
 
-    public static Fact Seen(RecordRoom room, ClientRecord record, string product, decimal share, string by, bool opened = false, string batch = "")
+    public static Fact Seen(
+        RecordRoom room,
+        ClientRecord record,
+        string product,
+        decimal share,
+        string by,
+        bool opened = false,
+        string batch = ""
+    )
     {
         var id = Fact.NewId();
-        return room.Make<LogEntry>(record.Client.Id, "log", new BottleSeen { Id = id, HappenedAt = room.Now, RecordedAt = room.Now, By = by, Product = product, Share = share, Opened = opened, Batch = batch }, by, id);
+        return room.Make<LogEntry>(
+            record.Client.Id,
+            "log",
+            new BottleSeen
+            {
+                Id = id,
+                HappenedAt = room.Now,
+                RecordedAt = room.Now,
+                By = by,
+                Product = product,
+                Share = share,
+                Opened = opened,
+                Batch = batch,
+            },
+            by,
+            id
+        );
     }
 }

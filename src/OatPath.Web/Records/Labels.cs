@@ -6,7 +6,8 @@ namespace OatPath.Web.Records;
 public static class Labels
 {
     public static string Of<T>(T value)
-        where T : struct, Enum => value switch
+        where T : struct, Enum =>
+        value switch
         {
             Core.Skin.Sensitivity sensitivity => sensitivity switch
             {

@@ -10,11 +10,20 @@ namespace OatPath.Web.Records;
 public static class OwnItem
 {
     /// <summary>In use, or parked with the reason why it does not suit this client.</summary>
-    public static ShelfItem Of(Product product, ClientRecord record) => Suitability.Judge(product, record.Draft.Intake, record.Today).FirstOrDefault(verdict => verdict.Refuses) is { } refused
-        ? new ShelfItem { Product = product, State = ShelfState.Parked, Reason = Words.Say(refused.Because) }
-        : new ShelfItem { Product = product };
+    public static ShelfItem Of(Product product, ClientRecord record) =>
+        Suitability.Judge(product, record.Draft.Intake, record.Today).FirstOrDefault(verdict => verdict.Refuses) is { } refused
+            ? new ShelfItem
+            {
+                Product = product,
+                State = ShelfState.Parked,
+                Reason = Words.Say(refused.Because),
+            }
+            : new ShelfItem { Product = product };
 
-    /// <summary>The facts that bring a product in, and the sentence that says what happened. An active is asked for at the same time by who may decide.</summary>
+    /// <summary>
+    /// The facts that bring a product in, and the sentence that says what happened. An active is asked for at the same time by who may
+    /// decide.
+    /// </summary>
     public static string BringIn(RecordRoom room, ClientRecord record, Product product, string by, bool mayDecide, List<Fact> facts)
     {
         var item = Of(product, record);
@@ -35,7 +44,14 @@ public static class OwnItem
             return $"{product.Name} is on the shelf.";
         }
 
-        facts.Add(room.Decide(record.Client.Id, by, (id, now) => new StartActive { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product.Id }));
+        facts.Add(room.Decide(record.Client.Id, by, (id, now) => new StartActive
+        {
+            Id = id,
+            On = record.Today,
+            RecordedAt = now,
+            By = by,
+            Product = product.Id,
+        }));
         return $"{product.Name} is on the shelf. It is asked for: patch test first, then its ladder.";
     }
 }

@@ -7,6 +7,10 @@ public static class PhoneLink
 
     /// <summary>A square code of an address as SVG, its sides in CSS pixels.</summary>
     public static string Square(string address, int side) =>
-        new QRCoder.SvgQRCode(new QRCoder.QRCodeGenerator().CreateQrCode(address, QRCoder.QRCodeGenerator.ECCLevel.M))
-            .GetGraphic(new System.Drawing.Size(side, side), "#000000", "#ffffff", sizingMode: QRCoder.SvgQRCode.SizingMode.WidthHeightAttribute);
+        new QRCoder.SvgQRCode(new QRCoder.QRCodeGenerator().CreateQrCode(address, QRCoder.QRCodeGenerator.ECCLevel.M)).GetGraphic(
+            new System.Drawing.Size(side, side),
+            "#000000",
+            "#ffffff",
+            sizingMode: QRCoder.SvgQRCode.SizingMode.WidthHeightAttribute
+        );
 }

@@ -11,7 +11,11 @@ public static class ProductWords
     public static string Describe(Product product)
     {
         var parts = new List<string> { product.Traits.Title };
-        parts.AddRange(product.Actives.Select(active => SubstanceTraits.Of(active.Substance).Title + (active.Percent is { } percent ? $" {Number(percent)} %" : "")));
+        parts.AddRange(
+            product.Actives.Select(active =>
+                SubstanceTraits.Of(active.Substance).Title + (active.Percent is { } percent ? $" {Number(percent)} %" : "")
+            )
+        );
         if (product.Ph is { } ph)
         {
             parts.Add($"pH {Number(ph)}");
@@ -26,9 +30,11 @@ public static class ProductWords
     }
 
     /// <summary>"glycolic acid 7 %", or the kind where there is no active.</summary>
-    public static string InBrief(Product product) => product.Actives.Count == 0
-        ? product.Traits.Title + (product.Spf is { } spf ? $" SPF {spf}" : "")
-        : SubstanceTraits.Of(product.Actives[0].Substance).Title + (product.Actives[0].Percent is { } percent ? $" {Number(percent)} %" : "");
+    public static string InBrief(Product product) =>
+        product.Actives.Count == 0
+            ? product.Traits.Title + (product.Spf is { } spf ? $" SPF {spf}" : "")
+            : SubstanceTraits.Of(product.Actives[0].Substance).Title
+                + (product.Actives[0].Percent is { } percent ? $" {Number(percent)} %" : "");
 
     public static string Number(decimal value) => value.ToString("0.###", CultureInfo.InvariantCulture);
 }

@@ -4,7 +4,10 @@ using OatPath.Store;
 
 namespace OatPath.Web.Records;
 
-/// <summary>Derived records, kept while nothing they follow from has changed: the client's facts, the house rules, the quarter of an hour. The engine changes only with the program.</summary>
+/// <summary>
+/// Derived records, kept while nothing they follow from has changed: the client's facts, the house rules, the quarter of an hour. The
+/// engine changes only with the program.
+/// </summary>
 public sealed class RecordKept
 {
     /// <summary>A record with its paths is some hundred kilobytes; so many are the busy ones of a large studio.</summary>
@@ -22,7 +25,12 @@ public sealed class RecordKept
 
     public ClientRecord? Find(string id, ClientStamp stamp, DateTimeOffset now)
     {
-        if (kept.TryGetValue(id, out var entry) && entry.Stamp == stamp && entry.Quarter == QuarterOf(now) && CareDay.Of(now, entry.Record.Zone) == entry.Record.Today)
+        if (
+            kept.TryGetValue(id, out var entry)
+            && entry.Stamp == stamp
+            && entry.Quarter == QuarterOf(now)
+            && CareDay.Of(now, entry.Record.Zone) == entry.Record.Today
+        )
         {
             entry.LastUse = Interlocked.Increment(ref uses);
             return entry.Record;

@@ -13,7 +13,16 @@ namespace OatPath.Web.Records;
 
 /// <summary>Where client records are opened, added to and published.</summary>
 /// <param name="plan">The planner; what it plans is audited before anything is published.</param>
-public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog views, Facts facts, Publications publications, Studio studio, TimeProvider clock, PlanPath plan)
+public sealed class RecordRoom(
+    ClientReading reading,
+    RecordKept kept,
+    ViewLog views,
+    Facts facts,
+    Publications publications,
+    Studio studio,
+    TimeProvider clock,
+    PlanPath plan
+)
 {
     private const int PublishedDays = 84;
 
@@ -55,22 +64,31 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     }
 
     /// <summary>A record of what was told, as of a moment.</summary>
-    public static ClientRecord Of(ClientTold told, DateTimeOffset asOf) => new()
-    {
-        Client = told.Client,
-        Facts = told.Facts,
-        Rules = told.Rules,
-        Zone = CareDay.ZoneOf(told.Rules.Zone),
-        AsOf = asOf,
-        Sessions = told.Sessions,
-        Published = told.Published,
-    };
+    public static ClientRecord Of(ClientTold told, DateTimeOffset asOf) =>
+        new()
+        {
+            Client = told.Client,
+            Facts = told.Facts,
+            Rules = told.Rules,
+            Zone = CareDay.ZoneOf(told.Rules.Zone),
+            AsOf = asOf,
+            Sessions = told.Sessions,
+            Published = told.Published,
+        };
 
     /// <summary>The moment of what is written down now; a record's own moment may be some minutes old.</summary>
     public DateTimeOffset Now => clock.GetUtcNow();
 
     /// <summary>A fact about now, ready to append.</summary>
-    public Fact Make<T>(string clientId, string kind, T body, string by, string? id = null, string? supersedes = null, DateTimeOffset? happenedAt = null)
+    public Fact Make<T>(
+        string clientId,
+        string kind,
+        T body,
+        string by,
+        string? id = null,
+        string? supersedes = null,
+        DateTimeOffset? happenedAt = null
+    )
     {
         var now = clock.GetUtcNow();
         return new(id ?? Fact.NewId(), clientId, kind, happenedAt ?? now, now, by, supersedes, CaseAssembly.Write(body));
@@ -83,8 +101,17 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     }
 
     /// <summary>The next step of an active waits a week, or for the client's answer; acts at once when it is appended.</summary>
-    public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) => Decide(record.Client.Id, by, (id, now) =>
-        new WaitBeforeStep { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Until = record.Today.AddDays(StepAdvices.WaitDays), AsksClient = ask });
+    public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) =>
+        Decide(record.Client.Id, by, (id, now) => new WaitBeforeStep
+        {
+            Id = id,
+            On = record.Today,
+            RecordedAt = now,
+            By = by,
+            Product = product,
+            Until = record.Today.AddDays(StepAdvices.WaitDays),
+            AsksClient = ask,
+        });
 
     public bool Append(string clientId, long? version, params IReadOnlyList<Fact> added)
     {
@@ -100,10 +127,26 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     /// <summary>A unit from the cupboard goes to a client, with what that means for their record, in one step.</summary>
     /// <returns>The entries, or null where no unit is left.</returns>
     /// <exception cref="ConflictException">Somebody changed the client in the meantime; no unit left.</exception>
-    public (string Batch, IReadOnlyList<Fact> Facts)? Dispense(Stock stock, string product, string? batch, string clientId, long version, Func<string, IReadOnlyList<Fact>> entries, string by)
+    public (string Batch, IReadOnlyList<Fact> Facts)? Dispense(
+        Stock stock,
+        string product,
+        string? batch,
+        string clientId,
+        long version,
+        Func<string, IReadOnlyList<Fact>> entries,
+        string by
+    )
     {
         var now = clock.GetUtcNow();
-        var taken = stock.Dispense(product, batch, clientId, version, held => [.. entries(held).Select(fact => fact with { RecordedAt = now })], now, by);
+        var taken = stock.Dispense(
+            product,
+            batch,
+            clientId,
+            version,
+            held => [.. entries(held).Select(fact => fact with { RecordedAt = now })],
+            now,
+            by
+        );
         if (taken is not null)
         {
             Recorded(now);
@@ -121,7 +164,8 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     public static string? PublishObstacle(ClientRecord record) =>
         !record.Rules.Contacts.Complete ? "The House page needs the studio, out-of-hours and emergency numbers first."
         : record.Draft.Shelf.Count == 0 ? "The shelf is empty; bring in at least one product first."
-        : PathAuditor.Audit(record.Draft, record.Rules, record.DraftPath()) is { Count: > 0 } breaches ? $"The plan breaks a safety rule: {BreachWords.Say(breaches[0], record)}. Change it first."
+        : PathAuditor.Audit(record.Draft, record.Rules, record.DraftPath()) is { Count: > 0 } breaches
+            ? $"The plan breaks a safety rule: {BreachWords.Say(breaches[0], record)}. Change it first."
         : null;
 
     /// <summary>Publishes everything that waits.</summary>
@@ -133,7 +177,10 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication PublishOne(ClientRecord record, string by, long version, Fact decision)
     {
-        var inputs = record.FollowedAsDecided with { Decisions = [.. record.FollowedAsDecided.Decisions, CaseAssembly.Body<Decision>(decision)] };
+        var inputs = record.FollowedAsDecided with
+        {
+            Decisions = [.. record.FollowedAsDecided.Decisions, CaseAssembly.Body<Decision>(decision)],
+        };
         return Publish(record, by, version, [decision], [decision], inputs, record.PublishedRules, record.Raises);
     }
 
@@ -142,12 +189,25 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
     public Publication PublishUndo(ClientRecord record, string by, long version, string decisionId)
     {
         var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
-        var inputs = record.FollowedAsDecided with { Decisions = [.. record.FollowedAsDecided.Decisions.Where(decision => decision.Id != decisionId)] };
+        var inputs = record.FollowedAsDecided with
+        {
+            Decisions = [.. record.FollowedAsDecided.Decisions.Where(decision => decision.Id != decisionId)],
+        };
         return Publish(record, by, version, [undo], [undo], inputs, record.PublishedRules, record.Raises);
     }
 
-    /// <param name="held">What a change of the engine would raise and nobody looked at yet: it stays held, under the engine it was published by.</param>
-    private Publication Publish(ClientRecord record, string by, long version, IReadOnlyList<Fact> added, IReadOnlyList<Fact> covered, CaseFile inputs, HouseRules rules, IReadOnlyList<EngineRaise> held)
+    /// <param name="held">What a change of the engine would raise and nobody looked at yet: it stays held, under the engine it was
+    /// published by.</param>
+    private Publication Publish(
+        ClientRecord record,
+        string by,
+        long version,
+        IReadOnlyList<Fact> added,
+        IReadOnlyList<Fact> covered,
+        CaseFile inputs,
+        HouseRules rules,
+        IReadOnlyList<EngineRaise> held
+    )
     {
         var now = clock.GetUtcNow();
         var file = EngineUpgrade.Hold(inputs with { AsOf = now }, held);
@@ -160,9 +220,21 @@ public sealed class RecordRoom(ClientReading reading, RecordKept kept, ViewLog v
         var path = JsonSerializer.Serialize(planned, CaseJson.Compact);
         Recorded(now);
         return publications.Publish(
-            new Publication(0, record.Client.Id, now, by, JsonSerializer.Serialize(inputs, CaseJson.Compact), JsonSerializer.Serialize(rules, CaseJson.Compact),
-                held.Count > 0 ? record.Published!.Engine : EngineVersion.Current, path, Publication.HashOf(path)),
-            version, added, [.. covered.Select(fact => fact.Id)]);
+            new Publication(
+                0,
+                record.Client.Id,
+                now,
+                by,
+                JsonSerializer.Serialize(inputs, CaseJson.Compact),
+                JsonSerializer.Serialize(rules, CaseJson.Compact),
+                held.Count > 0 ? record.Published!.Engine : EngineVersion.Current,
+                path,
+                Publication.HashOf(path)
+            ),
+            version,
+            added,
+            [.. covered.Select(fact => fact.Id)]
+        );
     }
 }
 

@@ -13,30 +13,46 @@ public static class SavedInBetween
     /// <param name="saves">How many saves were missed, by the client's row version.</param>
     public static string Of(ClientRecord record, long saves)
     {
-        var steps = record.Facts.Where(fact => fact.RecordedBy != "client").GroupBy(fact => fact.StepId).Select(step => step.ToList()).TakeLast((int)Math.Clamp(saves, 1, MostSteps)).ToList();
-        return steps.Count == 0 ? "" : string.Join("; ", steps.Select(step => $"{step[0].RecordedBy} at {record.Local(step[0].RecordedAt, "HH:mm")}: {Words.List([.. step.Select(fact => What(record, fact)).Distinct()])}"));
+        var steps = record
+            .Facts.Where(fact => fact.RecordedBy != "client")
+            .GroupBy(fact => fact.StepId)
+            .Select(step => step.ToList())
+            .TakeLast((int)Math.Clamp(saves, 1, MostSteps))
+            .ToList();
+        return steps.Count == 0
+            ? ""
+            : string.Join(
+                "; ",
+                steps.Select(step =>
+                    $"{step[0].RecordedBy} at {record.Local(step[0].RecordedAt, "HH:mm")}: "
+                        + $"{Words.List([.. step.Select(fact => What(record, fact)).Distinct()])}"
+                )
+            );
     }
 
-    private static string What(ClientRecord record, Fact fact) => fact.Kind switch
-    {
-        "intake" => "answers at Meet",
-        "shelf" => $"{CaseAssembly.Body<ShelfItem>(fact).Product.Name} on the shelf",
-        "shelf-removed" => $"{record.NameOf(CaseAssembly.Body<string>(fact))} off the shelf",
-        "decision" => CaseAssembly.Body<Decision>(fact) switch
+    private static string What(ClientRecord record, Fact fact) =>
+        fact.Kind switch
         {
-            StartActive start => $"a start of {record.NameOf(start.Product)}",
-            StopActive stop => $"a stop of {record.NameOf(stop.Product)}",
-            StepUp step => $"a step up of {record.NameOf(step.Product)}",
-            WaitBeforeStep wait => $"waiting with {record.NameOf(wait.Product)}",
-            ClearRed or ClearScreening => "a clearing",
-            SetOrder or ShapeWeek => "the order on the Bench or the week",
-            _ => "a decision on the ramp",
-        },
-        "treatment" => CaseAssembly.Body<Treatment>(fact) is var treatment ? $"{TreatmentTimes.Of(treatment).Title} on {Words.Day(treatment.On)}{(treatment.CalledOff ? ", taken out" : "")}" : "",
-        "occasion" => CaseAssembly.Body<Occasion>(fact).Title,
-        "visit" => "a visit",
-        "note" => "a note",
-        "retract" => "something taken back",
-        _ => "an entry of the log",
-    };
+            "intake" => "answers at Meet",
+            "shelf" => $"{CaseAssembly.Body<ShelfItem>(fact).Product.Name} on the shelf",
+            "shelf-removed" => $"{record.NameOf(CaseAssembly.Body<string>(fact))} off the shelf",
+            "decision" => CaseAssembly.Body<Decision>(fact) switch
+            {
+                StartActive start => $"a start of {record.NameOf(start.Product)}",
+                StopActive stop => $"a stop of {record.NameOf(stop.Product)}",
+                StepUp step => $"a step up of {record.NameOf(step.Product)}",
+                WaitBeforeStep wait => $"waiting with {record.NameOf(wait.Product)}",
+                ClearRed or ClearScreening => "a clearing",
+                SetOrder or ShapeWeek => "the order on the Bench or the week",
+                _ => "a decision on the ramp",
+            },
+            "treatment" => CaseAssembly.Body<Treatment>(fact) is var treatment
+                ? $"{TreatmentTimes.Of(treatment).Title} on {Words.Day(treatment.On)}{(treatment.CalledOff ? ", taken out" : "")}"
+                : "",
+            "occasion" => CaseAssembly.Body<Occasion>(fact).Title,
+            "visit" => "a visit",
+            "note" => "a note",
+            "retract" => "something taken back",
+            _ => "an entry of the log",
+        };
 }

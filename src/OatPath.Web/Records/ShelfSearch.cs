@@ -5,7 +5,19 @@ using OatPath.Store;
 namespace OatPath.Web.Records;
 
 /// <summary>A role to filter the shelf by, in the words of the page.</summary>
-public enum ShelfRole { Acid, Exfoliates, Retinoid, LightSensitising, ByHand, Cleanses, Sunscreen, StaysOn, OnlyInSessions, NotForHome }
+public enum ShelfRole
+{
+    Acid,
+    Exfoliates,
+    Retinoid,
+    LightSensitising,
+    ByHand,
+    Cleanses,
+    Sunscreen,
+    StaysOn,
+    OnlyInSessions,
+    NotForHome,
+}
 
 /// <summary>What somebody looks for on the studio's shelf.</summary>
 public sealed record ShelfQuery(string Words, ProductKind? Kind, ShelfRole? Role, Substance? Active, bool Archived = false)
@@ -51,20 +63,29 @@ public sealed class ShelfSearch(StudioShelf shelf)
         && (query.Active is null || product.Actives.Any(active => active.Substance == query.Active))
         && (query.Role is not { } role || Plays(product, role));
 
-    public static bool Plays(Product product, ShelfRole role) => role switch
-    {
-        ShelfRole.Acid => product.IsAcid(),
-        ShelfRole.Exfoliates => product.Exfoliates(),
-        ShelfRole.Retinoid => product.Has(Family.Retinoid),
-        ShelfRole.LightSensitising => product.LightSensitising() != Degree.No,
-        ShelfRole.ByHand => product.Traits.ByHand,
-        ShelfRole.Cleanses => product.Kind is ProductKind.EyeMakeUpRemover or ProductKind.OilCleanser or ProductKind.BalmCleanser or ProductKind.MicellarWater or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser or ProductKind.ExfoliatingCleanser,
-        ShelfRole.Sunscreen => product.Spf is not null,
-        ShelfRole.StaysOn => product.Traits.LeaveOn,
-        ShelfRole.OnlyInSessions => product.Traits.Use == KindUse.Session,
-        ShelfRole.NotForHome => HardLimits.Check(product).Count > 0,
-        _ => false,
-    };
+    public static bool Plays(Product product, ShelfRole role) =>
+        role switch
+        {
+            ShelfRole.Acid => product.IsAcid(),
+            ShelfRole.Exfoliates => product.Exfoliates(),
+            ShelfRole.Retinoid => product.Has(Family.Retinoid),
+            ShelfRole.LightSensitising => product.LightSensitising() != Degree.No,
+            ShelfRole.ByHand => product.Traits.ByHand,
+            ShelfRole.Cleanses => product.Kind
+                is ProductKind.EyeMakeUpRemover
+                    or ProductKind.OilCleanser
+                    or ProductKind.BalmCleanser
+                    or ProductKind.MicellarWater
+                    or ProductKind.GelCleanser
+                    or ProductKind.FoamCleanser
+                    or ProductKind.CreamCleanser
+                    or ProductKind.ExfoliatingCleanser,
+            ShelfRole.Sunscreen => product.Spf is not null,
+            ShelfRole.StaysOn => product.Traits.LeaveOn,
+            ShelfRole.OnlyInSessions => product.Traits.Use == KindUse.Session,
+            ShelfRole.NotForHome => HardLimits.Check(product).Count > 0,
+            _ => false,
+        };
 
     private (StudioProduct Item, string Text)[] Entries()
     {
@@ -73,10 +94,20 @@ public sealed class ShelfSearch(StudioShelf shelf)
         {
             if (kept.Stamp != stamp)
             {
-                kept = (stamp, [.. all.Select(item => (item, $"{item.Product.Name} {item.Product.Line} {item.Product.Supplier} {ProductWords.Describe(item.Product)}".ToLowerInvariant()))]);
+                kept = (
+                    stamp,
+                    [
+                        .. all.Select(item =>
+                            (item, WordsOf(item.Product))
+                        ),
+                    ]
+                );
             }
 
             return kept.Entries;
         }
     }
+
+    private static string WordsOf(Product product) =>
+        $"{product.Name} {product.Line} {product.Supplier} {ProductWords.Describe(product)}".ToLowerInvariant();
 }

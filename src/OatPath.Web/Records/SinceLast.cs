@@ -19,10 +19,17 @@ public static class SinceLast
         var log = record.Followed.Log;
         var days = path.Days.Where(day => day.Date > since && day.Date <= path.Today).ToList();
         var lines = new List<string>();
-        var reports = path.Reports.Where(report => report.Day > since || (report.Day == since && report.HappenedAt.Date > since.ToDateTime(TimeOnly.MinValue))).ToList();
+        var reports = path
+            .Reports.Where(report =>
+                report.Day > since || (report.Day == since && report.HappenedAt.Date > since.ToDateTime(TimeOnly.MinValue))
+            )
+            .ToList();
         foreach (var report in reports.Where(report => report.Outcome >= Outcome.Stop))
         {
-            lines.Add($"{(report.Outcome == Outcome.MedicalHelp ? "Medical help" : "Stop")} on {Words.Day(report.Day)}: {Words.Say(report.Because)}");
+            lines.Add(
+                $"{(report.Outcome == Outcome.MedicalHelp ? "Medical help" : "Stop")} on {Words.Day(report.Day)}: "
+                    + $"{Words.Say(report.Because)}"
+            );
         }
 
         foreach (var decision in record.Followed.Decisions.OfType<ClearRed>().Where(clear => clear.On > since))
@@ -36,7 +43,9 @@ public static class SinceLast
             lines.Add($"Eased off {Times(eased.Count)}, last on {Words.Day(eased[^1].Day)} with sting {eased[^1].Sting}.");
         }
 
-        foreach (var sitting in Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On > since && treatment.On <= path.Today)))
+        foreach (
+            var sitting in Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On > since && treatment.On <= path.Today))
+        )
         {
             lines.Add($"{Words.Capital(sitting.Title)} on {Words.Day(sitting.On)}.");
         }
@@ -49,16 +58,25 @@ public static class SinceLast
         var asks = log.OfType<CheckedIn>().Where(entry => entry.Asked is not null && entry.Day > since).ToList();
         if (asks.Count > 0)
         {
-            lines.Add($"Asked \"is this normal?\" {Times(asks.Count)}: {Words.List([.. asks.Select(entry => SignTable.Of(entry.Asked!.Sign).Asked).Distinct().Take(4)])}.");
+            lines.Add(
+                $"Asked \"is this normal?\" {Times(asks.Count)}: "
+                    + $"{Words.List([.. asks.Select(entry => SignTable.Of(entry.Asked!.Sign).Asked).Distinct().Take(4)])}."
+            );
         }
 
         foreach (var ladder in path.Ladders)
         {
-            var planned = days.Count(day => Grains.Actives(day.Morning).Concat(Grains.Actives(day.Evening)).Any(step => step.Product == ladder.Product) || day.Log?.Applied.Contains(ladder.Product) == true);
+            var planned = days.Count(day =>
+                Grains.Actives(day.Morning).Concat(Grains.Actives(day.Evening)).Any(step => step.Product == ladder.Product)
+                || day.Log?.Applied.Contains(ladder.Product) == true
+            );
             var used = days.Count(day => day.Log?.Applied.Contains(ladder.Product) == true);
             if (planned > 0)
             {
-                lines.Add($"{record.NameOf(ladder.Product)}: used on {used} of {planned} days, now {ladder.HowOften}{(ladder.State is LadderState.Paused or LadderState.Off or LadderState.Stopped ? ", rests" : "")}.");
+                lines.Add(
+                    $"{record.NameOf(ladder.Product)}: used on {used} of {planned} days, now {ladder.HowOften}"
+                        + $"{(ladder.State is LadderState.Paused or LadderState.Off or LadderState.Stopped ? ", rests" : "")}."
+                );
             }
         }
 
@@ -70,7 +88,10 @@ public static class SinceLast
         var calm = reports.Count(report => report.Outcome == Outcome.CarryOn);
         if (calm > 0)
         {
-            lines.Add($"{calm} calm {(calm == 1 ? "report" : "reports")}, worst sting {reports.Where(report => report.Outcome == Outcome.CarryOn).Max(report => report.Sting)}.");
+            lines.Add(
+                $"{calm} calm {(calm == 1 ? "report" : "reports")}, worst sting "
+                    + $"{reports.Where(report => report.Outcome == Outcome.CarryOn).Max(report => report.Sting)}."
+            );
         }
 
         foreach (var line in path.Supply.Where(line => line.RunsOutOn is { } ends && ends <= path.Today.AddDays(14)))
@@ -78,8 +99,13 @@ public static class SinceLast
             lines.Add($"{record.NameOf(line.Product)} runs out on {Words.Day(line.RunsOutOn!.Value)}.");
         }
 
-        return lines.Count <= Most ? lines : [.. lines.Take(Most - 1), $"And {lines.Count - Most + 1} smaller things; they stand at Look back."];
+        return lines.Count <= Most
+            ? lines
+            : [.. lines.Take(Most - 1), $"And {lines.Count - Most + 1} smaller things; they stand at Look back."];
     }
 
-    private static string Times(int count) => count == 1 ? "once" : count == 2 ? "twice" : $"{count} times";
+    private static string Times(int count) =>
+        count == 1 ? "once"
+        : count == 2 ? "twice"
+        : $"{count} times";
 }

@@ -12,7 +12,14 @@ public static class Visits
 {
     /// <summary>Visits that count, each with its fact, by day.</summary>
     public static IReadOnlyList<(string Fact, Visit Visit)> Of(ClientRecord record) =>
-        [.. record.Live("visit").Select(fact => (fact.Id, Visit: CaseAssembly.Body<Visit>(fact))).Where(pair => !pair.Visit.CalledOff).OrderBy(pair => pair.Visit.On).ThenBy(pair => pair.Visit.At)];
+        [
+            .. record
+                .Live("visit")
+                .Select(fact => (fact.Id, Visit: CaseAssembly.Body<Visit>(fact)))
+                .Where(pair => !pair.Visit.CalledOff)
+                .OrderBy(pair => pair.Visit.On)
+                .ThenBy(pair => pair.Visit.At),
+        ];
 
     /// <summary>The last visit that was held, or null.</summary>
     public static Visit? Last(ClientRecord record) => Of(record).Select(pair => pair.Visit).LastOrDefault(visit => visit.Held);
@@ -22,20 +29,27 @@ public static class Visits
     {
         var all = Of(record);
         var heldToday = all.Any(pair => pair.Visit.Held && pair.Visit.On == record.Today);
-        return all.Where(pair => !pair.Visit.Held && pair.Visit.On >= record.Today && !(heldToday && pair.Visit.On == record.Today)).Select(pair => ((string, Visit)?)pair).FirstOrDefault();
+        return all.Where(pair => !pair.Visit.Held && pair.Visit.On >= record.Today && !(heldToday && pair.Visit.On == record.Today))
+            .Select(pair => ((string, Visit)?)pair)
+            .FirstOrDefault();
     }
 
     /// <summary>The line of a client who comes today, by visit or treatment; null for everybody else.</summary>
     public static VisitToday? Today(ClientRecord record)
     {
-        var sitting = Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On == record.Today)) is [var first, ..] ? first : null;
+        var sitting = Sittings.Of(record.Followed.Treatments.Where(treatment => treatment.On == record.Today)) is [var first, ..]
+            ? first
+            : null;
         var visit = Next(record) is { } next && next.Visit.On == record.Today ? next.Visit : null;
         if (sitting is null && visit is null)
         {
             return null;
         }
 
-        var state = record.Published is null ? "nothing published yet" : DeskRows.Of(record) is [var row, ..] ? row.Reason : "walks on alone";
+        var state =
+            record.Published is null ? "nothing published yet"
+            : DeskRows.Of(record) is [var row, ..] ? row.Reason
+            : "walks on alone";
         return new(record.Client.Id, record.Client.Name, sitting?.At ?? visit?.At, sitting?.Title ?? "visit", state);
     }
 }

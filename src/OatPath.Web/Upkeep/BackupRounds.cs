@@ -4,7 +4,14 @@ using OatPath.Store;
 namespace OatPath.Web.Upkeep;
 
 /// <summary>Writes the daily backup where the house chose so. What fails is kept in sight at the House page and tried again.</summary>
-public sealed partial class BackupRounds(DataFolder folder, ProgramSettings settings, Studio studio, BackupState state, TimeProvider clock, ILogger<BackupRounds> log) : BackgroundService
+public sealed partial class BackupRounds(
+    DataFolder folder,
+    ProgramSettings settings,
+    Studio studio,
+    BackupState state,
+    TimeProvider clock,
+    ILogger<BackupRounds> log
+) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(10);
 
@@ -36,7 +43,13 @@ public sealed partial class BackupRounds(DataFolder folder, ProgramSettings sett
             var now = clock.GetUtcNow();
             if (choices.DailyBackup || anew)
             {
-                Backup.WriteDaily(folder.Folder, CareDay.Of(now, CareDay.ZoneOf(studio.Current().Rules.Zone)), choices.BackupsKept, now, anew);
+                Backup.WriteDaily(
+                    folder.Folder,
+                    CareDay.Of(now, CareDay.ZoneOf(studio.Current().Rules.Zone)),
+                    choices.BackupsKept,
+                    now,
+                    anew
+                );
             }
 
             state.Problem = null;

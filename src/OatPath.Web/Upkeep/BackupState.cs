@@ -14,5 +14,13 @@ public sealed class BackupState(DataFolder folder)
     public string Folder => folder.Folder;
 
     /// <summary>The age of the last backup in words.</summary>
-    public string AgeAt(DateOnly today) => Daily is [var (_, day), ..] ? (today.DayNumber - day.DayNumber) switch { <= 0 => "The last backup is of today.", 1 => "The last backup is of yesterday.", var days => $"The last backup is {days} days old, of {Words.Day(day)}." } : "There is no daily backup yet.";
+    public string AgeAt(DateOnly today) =>
+        Daily is [var (_, day), ..]
+            ? (today.DayNumber - day.DayNumber) switch
+            {
+                <= 0 => "The last backup is of today.",
+                1 => "The last backup is of yesterday.",
+                var days => $"The last backup is {days} days old, of {Words.Day(day)}.",
+            }
+            : "There is no daily backup yet.";
 }

@@ -7,7 +7,15 @@ namespace OatPath.Core.Planner.Climb;
 /// <summary>What a day does to a ladder by itself: gaps, the rung that a suspension costs, the hold that a stop restarts.</summary>
 /// <param name="suspends">What suspends a ladder, so that a day off is no gap.</param>
 /// <param name="peelRest">Resting for a peel is no gap either, but pays what is due.</param>
-internal sealed class Ageing(KnownFacts facts, HouseRules rules, RuleSwitch rule, Reactions reactions, Suspensions suspensions, IKeepsOff suspends, IKeepsOff peelRest)
+internal sealed class Ageing(
+    KnownFacts facts,
+    HouseRules rules,
+    RuleSwitch rule,
+    Reactions reactions,
+    Suspensions suspensions,
+    IKeepsOff suspends,
+    IKeepsOff peelRest
+)
 {
     public void Age(Track track, DateOnly day)
     {

@@ -62,11 +62,22 @@ internal sealed class Decided(KnownFacts facts, HouseRules rules, RuleSwitch rul
 
     private void Start(Track track, StartActive said, DateOnly day)
     {
-        var (start, doubt) = rule.On(RuleBook.StartDoubted) ? DoubtedStarts.Weigh(said, track.Product, facts.File.Intake, rules, facts.Established) : (said, null);
-        track.Begin(start, doubt, PatchCountsFrom(track, start), track.NeedsPatch && rule.On(RuleBook.PatchFirst) ? null : start.On, tender, day);
+        var (start, doubt) = rule.On(RuleBook.StartDoubted)
+            ? DoubtedStarts.Weigh(said, track.Product, facts.File.Intake, rules, facts.Established)
+            : (said, null);
+        track.Begin(
+            start,
+            doubt,
+            PatchCountsFrom(track, start),
+            track.NeedsPatch && rule.On(RuleBook.PatchFirst) ? null : start.On,
+            tender,
+            day
+        );
     }
 
-    /// <summary>A patch test of the same formula read shortly before the start was decided counts too; one from before a stop does not.</summary>
+    /// <summary>
+    /// A patch test of the same formula read shortly before the start was decided counts too; one from before a stop does not.
+    /// </summary>
     private DateOnly PatchCountsFrom(Track track, StartActive start)
     {
         var from = start.On.AddDays(-PatchTests.CountsBeforeDays);

@@ -17,12 +17,19 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
 
     /// <summary>Whether the patch test stands on this evening, done or still to do.</summary>
     public bool TestOn(Track track, DateOnly day) =>
-        track.Active && track.NeedsPatch && track.Start is not null && !track.Started
+        track.Active
+        && track.NeedsPatch
+        && track.Start is not null
+        && !track.Started
         && (track.Patch.On == day || (track.Patch.ReadyFrom is null && !track.Patch.Done && Due(track, day)));
 
     public bool ReadingOn(Track track, DateOnly day) =>
-        track.Patch.Done && track.Stopped is null && track.Patch.On is { } on && day > on
-        && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > day || day <= on.AddDays(2)) && !IsRead(track, day)
+        track.Patch.Done
+        && track.Stopped is null
+        && track.Patch.On is { } on
+        && day > on
+        && (track.Patch.ReadyFrom is null || track.Patch.ReadyFrom > day || day <= on.AddDays(2))
+        && !IsRead(track, day)
         && (day <= facts.Today || day <= on.AddDays(2));
 
     private static bool IsRead(Track track, DateOnly day) => track.Patch.ReadyFrom is { } ready && day >= ready;
@@ -48,7 +55,12 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
                     break;
                 }
 
-                if (entry is PatchApplied put && put.Product == track.Product.Id && on >= track.Patch.CountsFrom && !(track.Patch.Done && on <= track.Patch.On))
+                if (
+                    entry is PatchApplied put
+                    && put.Product == track.Product.Id
+                    && on >= track.Patch.CountsFrom
+                    && !(track.Patch.Done && on <= track.Patch.On)
+                )
                 {
                     track.Patch.PutOn(on);
                 }
@@ -69,7 +81,9 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
             return;
         }
 
-        var put = facts.Log.OfType<PatchApplied>().First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.Patch.On);
+        var put = facts
+            .Log.OfType<PatchApplied>()
+            .First(entry => entry.Product == track.Product.Id && facts.DayOf(entry.HappenedAt) == track.Patch.On);
         if (read.HappenedAt < PatchHours.CountsFrom(put))
         {
             track.Patch.LookedEarly(read.HappenedAt, PatchHours.CountsFrom(put));
@@ -94,7 +108,13 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
 
     private bool Due(Track track, DateOnly day)
     {
-        if (track.Start is null || track.Patch.Done || track.Stopped is not null || day < track.Start.On || (track.Patch.On is { } on && on < day))
+        if (
+            track.Start is null
+            || track.Patch.Done
+            || track.Stopped is not null
+            || day < track.Start.On
+            || (track.Patch.On is { } on && on < day)
+        )
         {
             return false;
         }
@@ -105,9 +125,27 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
         }
 
         // One patch test at a time, so that a reaction has one cause.
-        return !tracks.Any(other => other != track && other.Active && !other.Started && other.Stopped is null && other.Start is not null
-            && ((other.Patch.On is { } patched && (day < patched.AddDays(PatchDays) || (other.Patch.Done && other.Patch.ReadyFrom is null && day <= facts.Today)) && patched <= day)
-                || (other.Index < track.Index && other.Patch.On is null && other.Patch.ReadyFrom is null && other.NeedsPatch && Due(other, day))));
+        return !tracks.Any(other =>
+            other != track
+            && other.Active
+            && !other.Started
+            && other.Stopped is null
+            && other.Start is not null
+            && (
+                (
+                    other.Patch.On is { } patched
+                    && (day < patched.AddDays(PatchDays) || (other.Patch.Done && other.Patch.ReadyFrom is null && day <= facts.Today))
+                    && patched <= day
+                )
+                || (
+                    other.Index < track.Index
+                    && other.Patch.On is null
+                    && other.Patch.ReadyFrom is null
+                    && other.NeedsPatch
+                    && Due(other, day)
+                )
+            )
+        );
     }
 
     /// <summary>Fixes a patch test that is due to a day still to come, so that what follows can be planned.</summary>
@@ -115,7 +153,15 @@ internal sealed class PatchTests(KnownFacts facts, List<Track> tracks, Func<Trac
     {
         foreach (var track in tracks)
         {
-            if (day >= facts.Today && track.Active && track.NeedsPatch && !track.Started && track.Patch.ReadyFrom is null && track.Patch.On is null && Due(track, day))
+            if (
+                day >= facts.Today
+                && track.Active
+                && track.NeedsPatch
+                && !track.Started
+                && track.Patch.ReadyFrom is null
+                && track.Patch.On is null
+                && Due(track, day)
+            )
             {
                 track.Patch.PlanFor(day);
             }

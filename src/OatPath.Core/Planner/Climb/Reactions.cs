@@ -8,10 +8,19 @@ using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.Climb;
 
-/// <summary>Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the stop that pauses everything.</summary>
+/// <summary>
+/// Takes in what the client reported, in order of time: outcomes, rest days, rungs down, and the stop that pauses everything.
+/// </summary>
 /// <param name="inCourse">Whether tightness and flaking are expected on a day, after a treatment or a peel.</param>
 /// <param name="pinkInCourse">Whether a little redness is, after a treatment.</param>
-internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch rule, Func<DateOnly, bool> inCourse, Func<DateOnly, bool> pinkInCourse, List<Track> tracks)
+internal sealed class Reactions(
+    KnownFacts facts,
+    HouseRules rules,
+    RuleSwitch rule,
+    Func<DateOnly, bool> inCourse,
+    Func<DateOnly, bool> pinkInCourse,
+    List<Track> tracks
+)
 {
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
     private const int LooksBackDays = 7;
@@ -52,8 +61,16 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     /// <summary>Why a report of a day, given before a moment of it, put the skin into repair; null where none did.</summary>
     public Because? RepairFrom(DateOnly day, DateTimeOffset moment)
     {
-        var before = Reports.FindLast(report => report.Outcome >= Outcome.EaseOff && report.HappenedAt < moment && facts.DayOf(report.HappenedAt) == day);
-        return before is null ? null : Because.Of(before.Outcome >= Outcome.Stop ? RuleBook.RedPause : RuleBook.RepairTonight, ("since", day), ("sign", before.Because.Values["sign"]));
+        var before = Reports.FindLast(report =>
+            report.Outcome >= Outcome.EaseOff && report.HappenedAt < moment && facts.DayOf(report.HappenedAt) == day
+        );
+        return before is null
+            ? null
+            : Because.Of(
+                before.Outcome >= Outcome.Stop ? RuleBook.RedPause : RuleBook.RepairTonight,
+                ("since", day),
+                ("sign", before.Because.Values["sign"])
+            );
     }
 
     /// <summary>Takes in every report given up to the end of a care day.</summary>
@@ -89,7 +106,8 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return;
         }
 
-        // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it. What stung beside it counts all the same.
+        // What was picked is nobody's reaction: the skin is left in peace there, and no active pays for it. What stung beside it counts all
+        // the same.
         var implicated = Implicated(entry.Day);
         implicated.ForEach(track => Weigh(track, entry));
         var touched = OutcomeTable.IsForPicking(entry.Report, context) && judged.Outcome == Outcome.EaseOff ? [] : implicated;
@@ -127,7 +145,10 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     private OutcomeContext ContextOf(CheckedIn entry)
     {
         var (before, after) = (facts.IrritantBefore(entry.Day), facts.IrritantAfter(entry.Day));
-        var neighbour = Math.Max(before is { } b ? worstStingOf.GetValueOrDefault(b) : 0, after is { } a ? worstStingOf.GetValueOrDefault(a) : 0);
+        var neighbour = Math.Max(
+            before is { } b ? worstStingOf.GetValueOrDefault(b) : 0,
+            after is { } a ? worstStingOf.GetValueOrDefault(a) : 0
+        );
         DateTimeOffset? applied = null;
         foreach (var use in facts.TickedOn(entry.Day))
         {
@@ -137,7 +158,12 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
         }
 
-        return new(neighbour > 0 ? neighbour : null, applied is null ? null : entry.HappenedAt - applied, inCourse(entry.Day), pinkInCourse(entry.Day));
+        return new(
+            neighbour > 0 ? neighbour : null,
+            applied is null ? null : entry.HappenedAt - applied,
+            inCourse(entry.Day),
+            pinkInCourse(entry.Day)
+        );
     }
 
     /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
@@ -155,7 +181,9 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             return planned;
         }
 
-        return facts.IrritantBefore(day) is { } found && found >= day.AddDays(-LooksBackDays) ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList() : [];
+        return facts.IrritantBefore(day) is { } found && found >= day.AddDays(-LooksBackDays)
+            ? tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, found)).ToList()
+            : [];
     }
 
     private DateOnly LastUse(Track track, DateOnly day)
@@ -172,16 +200,17 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
     }
 
     /// <summary>With a kit a sting of 2 or 3 is what contact feels like, not a sign of its end.</summary>
-    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) => report.Sting switch
-    {
-        >= 5 => Felt.Strong,
-        _ when outcome >= Outcome.Stop => Felt.Strong,
-        2 or 3 when track.Kit is not null && outcome == Outcome.CarryOn => Felt.Calm,
-        _ when report.Sting >= 3 || outcome == Outcome.EaseOff => Felt.Mild,
-        2 => Felt.Tingle,
-        1 => Felt.Calm,
-        _ => Felt.Nothing,
-    };
+    private static Felt FeltOf(Track track, SkinReport report, Outcome outcome) =>
+        report.Sting switch
+        {
+            >= 5 => Felt.Strong,
+            _ when outcome >= Outcome.Stop => Felt.Strong,
+            2 or 3 when track.Kit is not null && outcome == Outcome.CarryOn => Felt.Calm,
+            _ when report.Sting >= 3 || outcome == Outcome.EaseOff => Felt.Mild,
+            2 => Felt.Tingle,
+            1 => Felt.Calm,
+            _ => Felt.Nothing,
+        };
 
     private static void Weigh(Track track, CheckedIn entry)
     {
@@ -199,7 +228,9 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
         track.Evidence.Stung(report.Sting);
     }
 
-    /// <summary>A booster takes one unit more while the worst that was told of its last use stays under 2; a worse word takes that unit back.</summary>
+    /// <summary>
+    /// A booster takes one unit more while the worst that was told of its last use stays under 2; a worse word takes that unit back.
+    /// </summary>
     private static void Units(Track track, DateOnly used, int sting, Outcome outcome)
     {
         if (track.BoosterFor is null || !track.Started)
@@ -233,7 +264,10 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
 
         var until = used.AddDays(rules.ReactionRestDays);
         track.Easing.Told(used, told, report);
-        if (rule.On(RuleBook.Skip7) && track.Easing.Rest(until, Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until))))
+        if (
+            rule.On(RuleBook.Skip7)
+            && track.Easing.Rest(until, Because.Of(RuleBook.Skip7, ("product", track.Product.Name), ("since", used), ("until", until)))
+        )
         {
             Windows.Add(new(WindowKind.EaseOff, used.AddDays(1), until, track.Product.Id, track.Easing.Because!));
         }
@@ -250,7 +284,11 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
             else if (track.Started)
             {
-                track.Enter(Math.Max(0, track.Rung - 1), until.AddDays(1), Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used)));
+                track.Enter(
+                    Math.Max(0, track.Rung - 1),
+                    until.AddDays(1),
+                    Because.Of(RuleBook.RungDown, ("product", track.Product.Name), ("on", used))
+                );
             }
             else
             {
@@ -271,16 +309,18 @@ internal sealed class Reactions(KnownFacts facts, HouseRules rules, RuleSwitch r
             }
         }
 
-        var because = judged.Outcome == Outcome.MedicalHelp
-            ? Because.Of(RuleBook.MedicalPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]))
-            : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
+        var because =
+            judged.Outcome == Outcome.MedicalHelp
+                ? Because.Of(RuleBook.MedicalPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]))
+                : Because.Of(RuleBook.RedPause, ("since", reportDay), ("sign", judged.Because.Values["sign"]));
         stopFrom = stopFrom is null || reportDay > stopUntil ? reportDay : stopFrom;
         stopUntil = cleared is { } until ? (until > stopUntil ? until : stopUntil) : DateOnly.MaxValue;
         stopped = Off.ByHand(because);
         Windows.Add(new(WindowKind.Stop, reportDay, cleared, null, because));
         if (cleared is null)
         {
-            (OpenStop, OpenStopReport) = OpenStop is null || judged.Outcome > OpenStop.Outcome ? (judged, entry.Id) : (OpenStop, OpenStopReport);
+            (OpenStop, OpenStopReport) =
+                OpenStop is null || judged.Outcome > OpenStop.Outcome ? (judged, entry.Id) : (OpenStop, OpenStopReport);
         }
     }
 }

@@ -13,13 +13,31 @@ namespace OatPath.Core.Planner.Climb;
 /// <param name="asked">An open question about the active, and a rest for a booking that is near.</param>
 /// <param name="answered">Whether the client has told of a use since being asked.</param>
 internal sealed class StepsUp(
-    HouseRules rules, RuleSwitch rule, Standing standing, ToleranceRecord tolerances, KitRestarts kits, IKeepsOff sunscreen, IKeepsOff spacing, IKeepsOff season, IKeepsOff paused, IKeepsOff asked, Func<WaitBeforeStep, bool> answered, bool climbs)
+    HouseRules rules,
+    RuleSwitch rule,
+    Standing standing,
+    ToleranceRecord tolerances,
+    KitRestarts kits,
+    IKeepsOff sunscreen,
+    IKeepsOff spacing,
+    IKeepsOff season,
+    IKeepsOff paused,
+    IKeepsOff asked,
+    Func<WaitBeforeStep, bool> answered,
+    bool climbs
+)
 {
     /// <summary>Takes an approved step if it is due; else nothing changes.</summary>
     public bool Take(Track track, StepUp step, DateOnly day)
     {
-        if (!track.Started || track.Stopped is not null || step.Rung != track.Rung + 1 || step.Rung > track.Ladder.Top || track.Easing.Covers(day)
-            || Missing(track, day).Exists(missing => !(step.DespiteEstimate && StepAdvices.IsAJudgement(missing))))
+        if (
+            !track.Started
+            || track.Stopped is not null
+            || step.Rung != track.Rung + 1
+            || step.Rung > track.Ladder.Top
+            || track.Easing.Covers(day)
+            || Missing(track, day).Exists(missing => !(step.DespiteEstimate && StepAdvices.IsAJudgement(missing)))
+        )
         {
             return false;
         }
@@ -33,15 +51,24 @@ internal sealed class StepsUp(
     {
         foreach (var track in standing.Tracks)
         {
-            if (track.Active && track.Started && !track.Level && track.Stopped is null && track.Rung < track.Ladder.Top && track.Ladder.Climbs
-                && !track.Easing.Covers(day) && Missing(track, day).Count == 0)
+            if (
+                track.Active
+                && track.Started
+                && !track.Level
+                && track.Stopped is null
+                && track.Rung < track.Ladder.Top
+                && track.Ladder.Climbs
+                && !track.Easing.Covers(day)
+                && Missing(track, day).Count == 0
+            )
             {
                 Up(track, day);
             }
         }
     }
 
-    public static Because NotDue(Track track, StepUp step) => Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On));
+    public static Because NotDue(Track track, StepUp step) =>
+        Because.Of(RuleBook.StepNotDue, ("product", track.Product.Name), ("on", step.On));
 
     /// <summary>What still stands between an active and its next rung on a day; empty when a step up may be asked.</summary>
     public List<Because> Missing(Track track, DateOnly day)
@@ -65,8 +92,11 @@ internal sealed class StepsUp(
         Add(TooFew(track) ?? Untold(track));
         Add(TooSilent(track, day));
         Add(sunscreen.Of(track, day)?.Because);
-        Add(track.Evidence.Uses * 100 < track.Evidence.Planned * rules.StepUpSharePercent && rule.On(RuleBook.SeventyPercent)
-            ? Because.Of(RuleBook.SeventyPercent, ("uses", track.Evidence.Uses), ("planned", track.Evidence.Planned)) : null);
+        Add(
+            track.Evidence.Uses * 100 < track.Evidence.Planned * rules.StepUpSharePercent && rule.On(RuleBook.SeventyPercent)
+                ? Because.Of(RuleBook.SeventyPercent, ("uses", track.Evidence.Uses), ("planned", track.Evidence.Planned))
+                : null
+        );
         Add(spacing.Of(track, day)?.Because);
         Add(season.Of(track, day)?.Because);
         Add(paused.Of(track, day)?.Because);
@@ -90,21 +120,39 @@ internal sealed class StepsUp(
     {
         var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
         return track.Evidence.Uses < needed && rule.On(RuleBook.EnoughUses)
-            ? Because.Of(RuleBook.EnoughUses, ("more", needed - track.Evidence.Uses), ("need", needed), ("by", "as they are planned")) : null;
+            ? Because.Of(RuleBook.EnoughUses, ("more", needed - track.Evidence.Uses), ("need", needed), ("by", "as they are planned"))
+            : null;
     }
 
     /// <summary>A use nobody told about is not calm, only silent: some reports since the last step, one of them of the last days.</summary>
     private Because? TooSilent(Track track, DateOnly day)
     {
         var told = track.Evidence.ToldOn.Where(on => on <= day).ToList();
-        return climbs || track.Ladder.PerUse || !rule.On(RuleBook.FewReports) || (told.Count >= HouseRules.ReportsForAStep && told.Max() >= day.AddDays(-HouseRules.ReportDays)) ? null
-            : Because.Of(RuleBook.FewReports, ("product", track.Product.Name), ("count", told.Count), ("need", HouseRules.ReportsForAStep), ("days", HouseRules.ReportDays), ("last", told.Count == 0 ? "none yet" : $"the last on {Words.Day(told.Max())}"));
+        return
+            climbs
+            || track.Ladder.PerUse
+            || !rule.On(RuleBook.FewReports)
+            || (told.Count >= HouseRules.ReportsForAStep && told.Max() >= day.AddDays(-HouseRules.ReportDays))
+            ? null
+            : Because.Of(
+                RuleBook.FewReports,
+                ("product", track.Product.Name),
+                ("count", told.Count),
+                ("need", HouseRules.ReportsForAStep),
+                ("days", HouseRules.ReportDays),
+                ("last", told.Count == 0 ? "none yet" : $"the last on {Words.Day(told.Max())}")
+            );
     }
 
     /// <summary>Where each use is weighed by itself, nothing is raised before the latest was told of on a later day.</summary>
     private Because? Untold(Track track) =>
-        track.Ladder.PerUse && !climbs && track.Evidence.UsedOn is [.., var last] && !(track.Peels.ToldOn >= last) && rule.On(RuleBook.PeelTold)
-            ? Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last)) : null;
+        track.Ladder.PerUse
+        && !climbs
+        && track.Evidence.UsedOn is [.., var last]
+        && !(track.Peels.ToldOn >= last)
+        && rule.On(RuleBook.PeelTold)
+            ? Because.Of(RuleBook.PeelTold, ("product", track.Product.Name), ("on", last))
+            : null;
 
     /// <summary>The practitioner chose to wait, or asked the client, who has not answered yet.</summary>
     private Because? ByChoice(Track track, DateOnly day)
@@ -121,12 +169,23 @@ internal sealed class StepsUp(
     /// <summary>The step up waits while the estimate is sure enough that a strong reaction is too likely there.</summary>
     private Because? TooLikely(Track track, DateOnly day)
     {
-        if (!rule.On(RuleBook.Tolerance) || track.Rung >= track.Ladder.Top || Expects(track, track.Rung + 1, day) is not { } expected || expected.SureOver <= HouseRules.SureEnough)
+        if (
+            !rule.On(RuleBook.Tolerance)
+            || track.Rung >= track.Ladder.Top
+            || Expects(track, track.Rung + 1, day) is not { } expected
+            || expected.SureOver <= HouseRules.SureEnough
+        )
         {
             return null;
         }
 
-        return Because.Of(RuleBook.Tolerance, ("product", track.Product.Name), ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(standing.MomentOf(track) == Moment.Morning)),
-            ("chance", Math.Round(expected.Chance * 100)), ("sure", Math.Round(expected.SureOver * 100)), ("limit", rules.StepUpChancePercent));
+        return Because.Of(
+            RuleBook.Tolerance,
+            ("product", track.Product.Name),
+            ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(standing.MomentOf(track) == Moment.Morning)),
+            ("chance", Math.Round(expected.Chance * 100)),
+            ("sure", Math.Round(expected.SureOver * 100)),
+            ("limit", rules.StepUpChancePercent)
+        );
     }
 }

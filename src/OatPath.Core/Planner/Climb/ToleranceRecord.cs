@@ -46,7 +46,11 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         {
             if (used < day && !(silent.Contains(used) && track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold) <= Felt.Untold))
             {
-                tolerance.See(Tolerance.DemandOf(loadOf[used], Week(used)), track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold), day.DayNumber - used.DayNumber);
+                tolerance.See(
+                    Tolerance.DemandOf(loadOf[used], Week(used)),
+                    track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold),
+                    day.DayNumber - used.DayNumber
+                );
             }
         }
 
@@ -61,7 +65,10 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
 
         // The other actives go on as in the last 7 days.
         var yesterday = day.AddDays(-1);
-        var others = Math.Max(0, Week(yesterday) - (track.Evidence.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load));
+        var others = Math.Max(
+            0,
+            Week(yesterday) - (track.Evidence.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load)
+        );
         var demand = Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
         return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
     }

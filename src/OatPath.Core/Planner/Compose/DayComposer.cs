@@ -22,9 +22,17 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
     private readonly HalfFaces halves = new(facts);
     private readonly EverydayShelf everyday = new(facts, run, rule);
-    private readonly ILookup<DateOnly, LogEntry> logByDay = facts.Log
-        .Where(entry => entry is Applied or Skipped or CheckedIn)
-        .ToLookup(entry => entry switch { Applied applied => applied.Day, Skipped skipped => skipped.Day, CheckedIn checkedIn => checkedIn.Day, _ => default });
+    private readonly ILookup<DateOnly, LogEntry> logByDay = facts
+        .Log.Where(entry => entry is Applied or Skipped or CheckedIn)
+        .ToLookup(entry =>
+            entry switch
+            {
+                Applied applied => applied.Day,
+                Skipped skipped => skipped.Day,
+                CheckedIn checkedIn => checkedIn.Day,
+                _ => default,
+            }
+        );
 
     /// <summary>Plans one day; builds its steps only when they are wanted.</summary>
     public DayPath? Compose(DateOnly day, bool wanted)
@@ -42,19 +50,30 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         foreach (var track in run.Standing.Tracks)
         {
             // The past counts what was done, the rest what is planned.
-            var counts = day < facts.Today ? facts.WasApplied(track.Product.Id, day)
-                : morning.Tracks.Contains(track) || evening.Tracks.Contains(track) || facts.WasApplied(track.Product.Id, day);
+            var counts =
+                day < facts.Today
+                    ? facts.WasApplied(track.Product.Id, day)
+                    : morning.Tracks.Contains(track) || evening.Tracks.Contains(track) || facts.WasApplied(track.Product.Id, day);
             load += counts ? track.Load : 0;
         }
 
-        return new DayPath(day, Half(day, Moment.Morning, morning, repair), Half(day, Moment.Evening, evening, repair), Avoid(day, repair), Math.Round(load, 2), LogOf(day));
+        return new DayPath(
+            day,
+            Half(day, Moment.Morning, morning, repair),
+            Half(day, Moment.Evening, evening, repair),
+            Avoid(day, repair),
+            Math.Round(load, 2),
+            LogOf(day)
+        );
     }
 
     /// <summary>Things the practitioner should see about the planned routine as a whole.</summary>
     public IEnumerable<Because> Warnings(IReadOnlyList<DayPath> days)
     {
-        var busiest = days.Where(day => day.Date >= facts.Today).SelectMany(day => new[] { (day.Morning, Moment.Morning), (day.Evening, Moment.Evening) })
-            .Select(half => (half.Item2, Count: half.Item1.Steps.Count(step => step.Action == StepAction.Apply))).ToList();
+        var busiest = days.Where(day => day.Date >= facts.Today)
+            .SelectMany(day => new[] { (day.Morning, Moment.Morning), (day.Evening, Moment.Evening) })
+            .Select(half => (half.Item2, Count: half.Item1.Steps.Count(step => step.Action == StepAction.Apply)))
+            .ToList();
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
             var most = busiest.Where(half => half.Item1 == moment).Select(half => half.Count).DefaultIfEmpty().Max();
@@ -68,21 +87,33 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         {
             foreach (var (first, second) in RoutineBuilder.Impossible(Ordered(moment), order))
             {
-                yield return Because.Of(RuleBook.ByHandImpossible, ("first", first.Product.Name), ("second", second.Product.Name),
-                    ("why", first.Slot == RoutineSlot.Sunscreen ? "sunscreen goes on last of all" : "rinsing would take it off again"));
+                yield return Because.Of(
+                    RuleBook.ByHandImpossible,
+                    ("first", first.Product.Name),
+                    ("second", second.Product.Name),
+                    ("why", first.Slot == RoutineSlot.Sunscreen ? "sunscreen goes on last of all" : "rinsing would take it off again")
+                );
             }
         }
 
-        foreach (var pair in days.Where(day => day.Date == facts.Today).SelectMany(day => RoutineBuilder.OutOfOrder(day.Morning.Steps).Concat(RoutineBuilder.OutOfOrder(day.Evening.Steps))))
+        foreach (
+            var pair in days.Where(day => day.Date == facts.Today)
+                .SelectMany(day => RoutineBuilder.OutOfOrder(day.Morning.Steps).Concat(RoutineBuilder.OutOfOrder(day.Evening.Steps)))
+        )
         {
             yield return Because.Of(RuleBook.ByHandOrder, ("first", NameOf(pair.Earlier)), ("second", NameOf(pair.Later)));
         }
     }
 
     /// <summary>Everything on the shelf that has a place in one moment's order.</summary>
-    private List<RoutineItem> Ordered(Moment moment) => [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.In(moment) && RoutineSlots.Of(item.Product.Kind) is not null)
-        .Select(item => new RoutineItem(item.Product, RoutineSlots.Of(item.Product.Kind)!.Value, []))];
+    private List<RoutineItem> Ordered(Moment moment) =>
+        [
+            .. facts
+                .File.Shelf.Where(item =>
+                    item.State == ShelfState.InUse && item.Product.Traits.In(moment) && RoutineSlots.Of(item.Product.Kind) is not null
+                )
+                .Select(item => new RoutineItem(item.Product, RoutineSlots.Of(item.Product.Kind)!.Value, [])),
+        ];
 
     private HalfDay Half(DateOnly day, Moment moment, Placed actives, Because? repair)
     {
@@ -98,7 +129,10 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             omitted.Add(new(track.Product.Id, because));
         }
 
-        var steps = actives.Tracks.Count == 0 ? half.Steps ??= Build(half.Items, moment, open ?? repair, day, open: open is not null) : Together(half, actives.Tracks, serum, day, moment);
+        var steps =
+            actives.Tracks.Count == 0
+                ? half.Steps ??= Build(half.Items, moment, open ?? repair, day, open: open is not null)
+                : Together(half, actives.Tracks, serum, day, moment);
         return new HalfDay(moment == Moment.Evening ? WithPatchSteps(day, steps) : steps, omitted, repair is not null);
     }
 
@@ -113,7 +147,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         if (serum is not null)
         {
-            items[^1] = glides.TryGetValue(serum, out var glide) ? glide
+            items[^1] = glides.TryGetValue(serum, out var glide)
+                ? glide
                 : glides[serum] = new(serum, RoutineSlot.Glide, [Because.Of(RuleBook.NeedleGlide, ("product", serum.Name))], neck: false);
         }
 
@@ -125,7 +160,14 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             }
         }
 
-        var steps = Build([.. half.Items, .. items], moment, null, day, placed.Exists(track => track.Acid), placed.Exists(track => track.Kit is not null));
+        var steps = Build(
+            [.. half.Items, .. items],
+            moment,
+            null,
+            day,
+            placed.Exists(track => track.Acid),
+            placed.Exists(track => track.Kit is not null)
+        );
         if (!Array.Exists(items, item => item.LeaveOut.Count > 0))
         {
             // With zones left out an item is made for its day, and never met again.
@@ -135,15 +177,31 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         return steps;
     }
 
-    private List<Step> Build(IReadOnlyList<RoutineItem> items, Moment moment, Because? repair, DateOnly day, bool acid = false, bool peel = false, bool open = false) => RoutineBuilder.Build(
-        new RoutineRequest(
-            moment, items,
-            WaterOnly: open || (moment == Moment.Morning && everyday.UsesWater(repair is not null)),
-            CleanseTwice: moment == Moment.Evening && repair is null && (peel || !everyday.HasFirstCleanse(day, repair: false)),
-            MoisturiserOptional: moment == Moment.Evening && acid && !peel && !rules.MoisturiserAfterAcidAlways && facts.File.Intake.SkinType == SkinType.Oily,
-            moment == Moment.Morning ? morningOrder : eveningOrder,
-            facts.File.Intake.ChestToo),
-        rules);
+    private List<Step> Build(
+        IReadOnlyList<RoutineItem> items,
+        Moment moment,
+        Because? repair,
+        DateOnly day,
+        bool acid = false,
+        bool peel = false,
+        bool open = false
+    ) =>
+        RoutineBuilder.Build(
+            new RoutineRequest(
+                moment,
+                items,
+                WaterOnly: open || (moment == Moment.Morning && everyday.UsesWater(repair is not null)),
+                CleanseTwice: moment == Moment.Evening && repair is null && (peel || !everyday.HasFirstCleanse(day, repair: false)),
+                MoisturiserOptional: moment == Moment.Evening
+                    && acid
+                    && !peel
+                    && !rules.MoisturiserAfterAcidAlways
+                    && facts.File.Intake.SkinType == SkinType.Oily,
+                moment == Moment.Morning ? morningOrder : eveningOrder,
+                facts.File.Intake.ChestToo
+            ),
+            rules
+        );
 
     private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment)
     {
@@ -155,7 +213,9 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         }
 
         var neck = track.Active
-            ? track.Kit is null && !product.Traits.ByHand && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
+            ? track.Kit is null
+                && !product.Traits.ByHand
+                && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
                 && (!product.Has(Family.Retinoid) || run.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
         var side = rule.On(RuleBook.HalfFace) ? halves.Of(product, day, track.Placed.LastBefore(day) >= facts.Today) : null;
@@ -164,13 +224,35 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
             return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side
                 ? kept
-                : shared[track] = new(product, slot, [Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)), .. OneSide(product, side), .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : []], track.Frequency, neck && !product.IsDevice(), spared, side: side, everyDays: track.Held.EveryDays);
+                : shared[track] = new(
+                    product,
+                    slot,
+                    [
+                        Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)),
+                        .. OneSide(product, side),
+                        .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : [],
+                    ],
+                    track.Frequency,
+                    neck && !product.IsDevice(),
+                    spared,
+                    side: side,
+                    everyDays: track.Held.EveryDays
+                );
         }
 
         var because = track.Words.RungOf(moment == Moment.Morning, day);
         var leaveOut = run.ZonesLeftOut.Of(product, day);
         var every = track.Kit is null ? track.Held.EveryDays : run.Peels.EveryDays(track);
-        if (leaveOut.Count == 0 && shared.TryGetValue(track, out var same) && same.Because == because && same.EveryDays == every && same.Neck == neck && same.Units == track.Held.Units && side is null && same.Side is null)
+        if (
+            leaveOut.Count == 0
+            && shared.TryGetValue(track, out var same)
+            && same.Because == because
+            && same.EveryDays == every
+            && same.Neck == neck
+            && same.Units == track.Held.Units
+            && side is null
+            && same.Side is null
+        )
         {
             return same;
         }
@@ -180,12 +262,27 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             because = [.. because, LeftOut(leaveOut, day)];
         }
 
-        return shared[track] = new(product, slot, [.. because, .. OneSide(product, side)], track.Frequency, neck, leaveOut, track.Held.Level, track.Held.Units, track.Held.ContactSeconds, track.Held.Layers, side, every);
+        return shared[track] = new(
+            product,
+            slot,
+            [.. because, .. OneSide(product, side)],
+            track.Frequency,
+            neck,
+            leaveOut,
+            track.Held.Level,
+            track.Held.Units,
+            track.Held.ContactSeconds,
+            track.Held.Layers,
+            side,
+            every
+        );
     }
 
-    private static Because LeftOut(IReadOnlyList<FaceZone> zones, DateOnly day) => Because.Of(RuleBook.ZoneLeftOut, ("zones", Words.List([.. zones.Select(FaceZones.TitleOf)])), ("on", day));
+    private static Because LeftOut(IReadOnlyList<FaceZone> zones, DateOnly day) =>
+        Because.Of(RuleBook.ZoneLeftOut, ("zones", Words.List([.. zones.Select(FaceZones.TitleOf)])), ("on", day));
 
-    private static Because[] OneSide(Product product, FaceSide? side) => side is { } one ? [Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(one)))] : [];
+    private static Because[] OneSide(Product product, FaceSide? side) =>
+        side is { } one ? [Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(one)))] : [];
 
     /// <summary>Reading stands first, a new patch test last.</summary>
     private IReadOnlyList<Step> WithPatchSteps(DateOnly day, IReadOnlyList<Step> steps)
@@ -200,11 +297,21 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
             if (run.Patches.TestOn(track, day))
             {
-                (changed ??= [.. steps]).Add(PatchStep(track, "patch", StepAction.PatchTest, Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name))));
+                (changed ??= [.. steps]).Add(
+                    PatchStep(track, "patch", StepAction.PatchTest, Because.Of(RuleBook.PatchFirst, ("product", track.Product.Name)))
+                );
             }
             else if (run.Patches.ReadingOn(track, day))
             {
-                (changed ??= [.. steps]).Insert(0, PatchStep(track, "read", StepAction.ReadPatch, Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.Patch.On!.Value))));
+                (changed ??= [.. steps]).Insert(
+                    0,
+                    PatchStep(
+                        track,
+                        "read",
+                        StepAction.ReadPatch,
+                        Because.Of(RuleBook.PatchRead, ("product", track.Product.Name), ("on", track.Patch.On!.Value))
+                    )
+                );
             }
         }
 
@@ -212,7 +319,14 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     }
 
     private static Step PatchStep(Track track, string word, StepAction action, Because because) =>
-        new() { Key = $"{word}-{track.Product.Id}", Action = action, Product = track.Product.Id, Kind = track.Product.Kind, Because = [because] };
+        new()
+        {
+            Key = $"{word}-{track.Product.Id}",
+            Action = action,
+            Product = track.Product.Id,
+            Kind = track.Product.Kind,
+            Because = [because],
+        };
 
     private List<Because> Avoid(DateOnly day, Because? repair)
     {
@@ -229,7 +343,13 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         foreach (var track in run.Standing.Tracks)
         {
-            if (track.Active && track.Started && repair is null && (run.Calendar.Of(track, day) ?? run.PeelRest.Of(track, day)) is { } off && !avoid.Contains(off.Because))
+            if (
+                track.Active
+                && track.Started
+                && repair is null
+                && (run.Calendar.Of(track, day) ?? run.PeelRest.Of(track, day)) is { } off
+                && !avoid.Contains(off.Because)
+            )
             {
                 avoid.Add(off.Because);
             }
@@ -250,9 +370,18 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
 
         var entries = logByDay[day];
         var applied = entries.OfType<Applied>().Select(entry => entry.Product).Distinct().ToList();
-        var skipped = entries.OfType<Skipped>().Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}").Distinct().ToList();
+        var skipped = entries
+            .OfType<Skipped>()
+            .Select(entry => entry.Product ?? $"all-{entry.Moment.ToString().ToLowerInvariant()}")
+            .Distinct()
+            .ToList();
         var reports = entries.OfType<CheckedIn>().ToList();
-        return new(applied, skipped, reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting), run.Reactions.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null);
+        return new(
+            applied,
+            skipped,
+            reports.Count == 0 ? null : reports.Max(entry => entry.Report.Sting),
+            run.Reactions.Outcomes.TryGetValue(day, out var judged) ? judged.Outcome : null
+        );
     }
 
     private string NameOf(Step step) => facts.File.Shelf.First(item => item.Product.Id == step.Product).Product.Name;

@@ -9,18 +9,40 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Compose;
 
-/// <summary>Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as they are.</summary>
+/// <summary>
+/// Chooses, for one half day, which of the products without a ladder are used: one cleanser, one moisturiser, one sunscreen, the rest as
+/// they are.
+/// </summary>
 internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch rule)
 {
-    private readonly List<Product> everyday = [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && item.Product.Traits.Use == KindUse.Daily && !item.Product.IsActive() && !item.Product.IsNeedleSerum())
-        .Select(item => item.Product).Order(ProductOrder.ByContent)];
+    private readonly List<Product> everyday =
+    [
+        .. facts
+            .File.Shelf.Where(item =>
+                item.State == ShelfState.InUse
+                && item.Product.Traits.Use == KindUse.Daily
+                && !item.Product.IsActive()
+                && !item.Product.IsNeedleSerum()
+            )
+            .Select(item => item.Product)
+            .Order(ProductOrder.ByContent),
+    ];
 
-    private readonly List<Product> aside = [.. facts.File.Shelf
-        .Where(item => item.State == ShelfState.InUse && (item.Product.Traits.Use is KindUse.Session or KindUse.OnHand || item.Product.IsNeedleSerum()) && !item.Product.IsKit())
-        .Select(item => item.Product)];
+    private readonly List<Product> aside =
+    [
+        .. facts
+            .File.Shelf.Where(item =>
+                item.State == ShelfState.InUse
+                && (item.Product.Traits.Use is KindUse.Session or KindUse.OnHand || item.Product.IsNeedleSerum())
+                && !item.Product.IsKit()
+            )
+            .Select(item => item.Product),
+    ];
 
-    private readonly Dictionary<(Moment, bool Repair, bool Open, int Spf, long Usable, int Epoch, string? Sensitising), EverydayHalf> chosen = [];
+    private readonly Dictionary<
+        (Moment, bool Repair, bool Open, int Spf, long Usable, int Epoch, string? Sensitising),
+        EverydayHalf
+    > chosen = [];
 
     private (DateOnly Day, long Bits) usableOn = (DateOnly.MaxValue, 0);
 
@@ -49,7 +71,10 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             long usable = 0;
             for (var i = 0; i < everyday.Count && i < 62; i++)
             {
-                usable |= everyday[i].UsableOn(day) && run.PeelRest.Of(everyday[i], day) is null && run.Needles.Of(everyday[i], day) is null ? 1L << i : 0;
+                usable |=
+                    everyday[i].UsableOn(day) && run.PeelRest.Of(everyday[i], day) is null && run.Needles.Of(everyday[i], day) is null
+                        ? 1L << i
+                        : 0;
             }
 
             usableOn = (day, usable);
@@ -58,7 +83,15 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         return usableOn.Bits;
     }
 
-    private void Choose(DateOnly day, Moment moment, bool repair, Because? open, List<RoutineItem> items, List<Omission> omitted, HalfFaces halves)
+    private void Choose(
+        DateOnly day,
+        Moment moment,
+        bool repair,
+        Because? open,
+        List<RoutineItem> items,
+        List<Omission> omitted,
+        HalfFaces halves
+    )
     {
         var allowed = new List<Product>(everyday.Count);
         foreach (var product in everyday)
@@ -93,7 +126,15 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         {
             foreach (var product in aside)
             {
-                omitted.Add(new(product.Id, Because.Of(product.Traits.Use == KindUse.Session || product.IsNeedleSerum() ? RuleBook.SessionOnly : RuleBook.OnHand, ("product", product.Name))));
+                omitted.Add(
+                    new(
+                        product.Id,
+                        Because.Of(
+                            product.Traits.Use == KindUse.Session || product.IsNeedleSerum() ? RuleBook.SessionOnly : RuleBook.OnHand,
+                            ("product", product.Name)
+                        )
+                    )
+                );
             }
         }
 
@@ -114,12 +155,26 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
 
             if (product == sunscreen)
             {
-                items.Add(new(product, RoutineSlot.Sunscreen, [product.IsUsableSunscreen(run.SpfNeeded.On(day), day) ? SunscreenReason(day)
-                    : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", run.SpfNeeded.On(day)))]));
+                items.Add(
+                    new(
+                        product,
+                        RoutineSlot.Sunscreen,
+                        [
+                            product.IsUsableSunscreen(run.SpfNeeded.On(day), day)
+                                ? SunscreenReason(day)
+                                : Because.Of(RuleBook.SunscreenBetterThanNone, ("product", product.Name), ("spf", run.SpfNeeded.On(day))),
+                        ]
+                    )
+                );
             }
             else if (slot == RoutineSlot.Sunscreen)
             {
-                omitted.Add(new(product.Id, Because.Of(product.UsableOn(day) ? RuleBook.OneOfAKind : RuleBook.SunscreenUnusable, ("product", product.Name))));
+                omitted.Add(
+                    new(
+                        product.Id,
+                        Because.Of(product.UsableOn(day) ? RuleBook.OneOfAKind : RuleBook.SunscreenUnusable, ("product", product.Name))
+                    )
+                );
             }
             else if (water && slot is RoutineSlot.Cleanse)
             {
@@ -132,30 +187,64 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             else
             {
                 var side = halves.Of(product, day, usedBefore: true);
-                items.Add(new(product, slot, side is { } half ? [Because.Of(RuleBook.Everyday), Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(half)))] : [Because.Of(RuleBook.Everyday)], null, product.Kind != ProductKind.EyeGel, side: side));
+                items.Add(
+                    new(
+                        product,
+                        slot,
+                        side is { } half
+                            ?
+                            [
+                                Because.Of(RuleBook.Everyday),
+                                Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(half))),
+                            ]
+                            : [Because.Of(RuleBook.Everyday)],
+                        null,
+                        product.Kind != ProductKind.EyeGel,
+                        side: side
+                    )
+                );
             }
         }
     }
 
     /// <summary>Morning water instead of a cleanser on dry skin and in repair.</summary>
-    public bool UsesWater(bool repair) => repair || facts.File.Intake.SkinType == SkinType.Dry || !everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.Cleanse);
+    public bool UsesWater(bool repair) =>
+        repair
+        || facts.File.Intake.SkinType == SkinType.Dry
+        || !everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.Cleanse);
 
     public bool HasFirstCleanse(DateOnly day, bool repair) =>
         !repair && everyday.Any(product => RoutineSlots.Of(product.Kind) == RoutineSlot.FirstCleanse && Refusal(product, day) is null);
 
     private Because? Refusal(Product product, DateOnly day)
     {
-        return run.Verdicts.Refusal(product, day) ?? run.PeelRest.Of(product, day)?.Because ?? run.Needles.Of(product, day)?.Because ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
+        return run.Verdicts.Refusal(product, day)
+            ?? run.PeelRest.Of(product, day)?.Because
+            ?? run.Needles.Of(product, day)?.Because
+            ?? (product.UsableOn(day) ? null : Because.Of(RuleBook.Empty, ("product", product.Name)));
     }
 
-    private static bool FitsRepair(Product product) => IsSunscreen(product) || (!product.Contains.Contains(Allergen.Fragrance) && !product.StrongSulphate && product.Kind is
-        ProductKind.CreamCleanser or ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.HydratingSerum or ProductKind.Moisturiser
-        or ProductKind.OcclusiveBalm or ProductKind.LipBalm);
+    private static bool FitsRepair(Product product) =>
+        IsSunscreen(product)
+        || (
+            !product.Contains.Contains(Allergen.Fragrance)
+            && !product.StrongSulphate
+            && product.Kind
+                is ProductKind.CreamCleanser
+                    or ProductKind.GelCleanser
+                    or ProductKind.FoamCleanser
+                    or ProductKind.HydratingSerum
+                    or ProductKind.Moisturiser
+                    or ProductKind.OcclusiveBalm
+                    or ProductKind.LipBalm
+        );
 
-    private static bool IsPlainOintment(Product product) => product.Kind == ProductKind.OcclusiveBalm && !product.Contains.Contains(Allergen.Fragrance);
+    private static bool IsPlainOintment(Product product) =>
+        product.Kind == ProductKind.OcclusiveBalm && !product.Contains.Contains(Allergen.Fragrance);
 
     /// <summary>Sunscreen is never left out, but on skin that is open, also where the only one there has a fragrance.</summary>
-    private static bool IsSunscreen(Product product) => product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf;
+    private static bool IsSunscreen(Product product) =>
+        product.Kind is ProductKind.SunscreenFluid or ProductKind.SunscreenTinted or ProductKind.MoisturiserWithSpf;
 
     private Product? Sunscreen(List<Product> allowed, DateOnly day, bool repair)
     {
@@ -164,7 +253,11 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
         Product? best = null;
         foreach (var product in allowed)
         {
-            if (product.IsUsableSunscreen(spf, day) && rule.On(RuleBook.SunscreenMorning) && (best is null || Rank(product).CompareTo(Rank(best)) > 0))
+            if (
+                product.IsUsableSunscreen(spf, day)
+                && rule.On(RuleBook.SunscreenMorning)
+                && (best is null || Rank(product).CompareTo(Rank(best)) > 0)
+            )
             {
                 best = product;
             }
@@ -172,18 +265,36 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
 
         return best;
 
-        (bool, bool, bool, int) Rank(Product product) => (!repair || !product.Contains.Contains(Allergen.Fragrance), product.Kind != ProductKind.MoisturiserWithSpf, tinted && product.Kind == ProductKind.SunscreenTinted, product.Spf ?? 0);
+        (bool, bool, bool, int) Rank(Product product) =>
+            (
+                !repair || !product.Contains.Contains(Allergen.Fragrance),
+                product.Kind != ProductKind.MoisturiserWithSpf,
+                tinted && product.Kind == ProductKind.SunscreenTinted,
+                product.Spf ?? 0
+            );
     }
 
-    /// <summary>The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.</summary>
-    private Product? BetterThanNone(List<Product> allowed, DateOnly day) => rule.On(RuleBook.SunscreenBetterThanNone)
-        ? allowed.Where(product => IsSunscreen(product) && product.Spf is not null && product.UsableOn(day) && !product.IsUsableSunscreen(run.SpfNeeded.On(day), day))
-            .OrderByDescending(product => product.BroadSpectrum).ThenByDescending(product => product.Spf).FirstOrDefault()
-        : null;
+    /// <summary>
+    /// The strongest of those that do not count for actives; powder is only a top-up, and what is empty or spoiled is none.
+    /// </summary>
+    private Product? BetterThanNone(List<Product> allowed, DateOnly day) =>
+        rule.On(RuleBook.SunscreenBetterThanNone)
+            ? allowed
+                .Where(product =>
+                    IsSunscreen(product)
+                    && product.Spf is not null
+                    && product.UsableOn(day)
+                    && !product.IsUsableSunscreen(run.SpfNeeded.On(day), day)
+                )
+                .OrderByDescending(product => product.BroadSpectrum)
+                .ThenByDescending(product => product.Spf)
+                .FirstOrDefault()
+            : null;
 
-    private Because SunscreenReason(DateOnly day) => LightSensitising() is { } product
-        ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", run.SpfNeeded.On(day)))
-        : Because.Of(RuleBook.SunscreenEveryday, ("spf", run.SpfNeeded.On(day)));
+    private Because SunscreenReason(DateOnly day) =>
+        LightSensitising() is { } product
+            ? Because.Of(RuleBook.SunscreenMorning, ("product", product.Name), ("spf", run.SpfNeeded.On(day)))
+            : Because.Of(RuleBook.SunscreenEveryday, ("spf", run.SpfNeeded.On(day)));
 
     private Product? LightSensitising()
     {

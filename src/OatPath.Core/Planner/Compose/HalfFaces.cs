@@ -18,7 +18,11 @@ internal sealed class HalfFaces(KnownFacts facts)
     {
         var trial = Array.FindLast(trials, trial => trial.Product == product.Id && trial.On <= day);
         return trial is not null && Covers(trial, day) ? trial.Side
-            : product.Kind == ProductKind.GalvanicDevice && !usedBefore && !facts.Log.OfType<Applied>().Any(use => use.Product == product.Id && use.Day < day) ? trial?.Side ?? FaceSide.Left : null;
+            : product.Kind == ProductKind.GalvanicDevice
+            && !usedBefore
+            && !facts.Log.OfType<Applied>().Any(use => use.Product == product.Id && use.Day < day)
+                ? trial?.Side ?? FaceSide.Left
+            : null;
     }
 
     private static bool Covers(TryHalf trial, DateOnly day) => day >= trial.On && day < trial.On.AddDays(trial.Days);

@@ -1,5 +1,5 @@
-using OatPath.Core.CheckIn;
 using OatPath.Core.Care;
+using OatPath.Core.CheckIn;
 using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Days;

@@ -5,7 +5,10 @@ using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Days;
 
-/// <summary>What was used beyond the rung, or together although the plan kept it apart. Read off the uses alone, so that a fact told late blames nobody.</summary>
+/// <summary>
+/// What was used beyond the rung, or together although the plan kept it apart. Read off the uses alone, so that a fact told late blames
+/// nobody.
+/// </summary>
 internal sealed class Overuse(KnownFacts facts, Clashes clashes)
 {
     /// <summary>What is told of is of the last days; before that it only is no evidence.</summary>
@@ -17,7 +20,8 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
     private readonly List<(DateOnly Day, string Product)> all = [];
 
     /// <summary>The latest such day of a product in the days up to one, or null.</summary>
-    public DateOnly? Latest(string product, DateOnly from, DateOnly until) => all.Where(over => over.Product == product && over.Day >= from && over.Day <= until).Select(over => (DateOnly?)over.Day).Max();
+    public DateOnly? Latest(string product, DateOnly from, DateOnly until) =>
+        all.Where(over => over.Product == product && over.Day >= from && over.Day <= until).Select(over => (DateOnly?)over.Day).Max();
 
     /// <summary>Looks over the uses of one day.</summary>
     /// <returns>Whether anything on it was more than planned, so that none of it is evidence of calm.</returns>
@@ -34,11 +38,16 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             }
             else if (Between(track, day) is { } days && days < (track.Held.EveryDays ?? track.Peels.EveryDays))
             {
-                Add(track, () => $"{days} {(days == 1 ? "day" : "days")} after the last, where it is planned {FrequencyTraits.Every(track.Held.EveryDays ?? track.Peels.EveryDays)}");
+                Add(track, () =>
+                    $"{days} {(days == 1 ? "day" : "days")} after the last, where it is planned "
+                        + $"{FrequencyTraits.Every(track.Held.EveryDays ?? track.Peels.EveryDays)}"
+                );
             }
             else if (track.BoosterFor is not null && Between(track, day) is { } apart and < 7)
             {
-                Add(track, () => $"a booster on two evenings, {Words.Day(day.AddDays(-apart))} and {Words.Day(day)}, where one a week is planned at most");
+                Add(track, () =>
+                    $"a booster on two evenings, {Words.Day(day.AddDays(-apart))} and {Words.Day(day)}, where one a week is planned at most"
+                );
             }
             else if (track.Kit is null && !track.Placed.On(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
@@ -63,22 +72,36 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             all.Add((day, track.Product.Id));
             if (day >= facts.Today.AddDays(-ToldDays))
             {
-                Found.Add((day, track.Product.Id, Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", what()))));
+                Found.Add(
+                    (day, track.Product.Id, Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", what())))
+                );
             }
         }
     }
 
     /// <summary>Days since the use before, within half a year; null where there was none.</summary>
-    private int? Between(Track track, DateOnly day) => track.Evidence.UsedOn.Where(used => used < day).Select(used => (int?)(day.DayNumber - used.DayNumber)).Min()
-        ?? (track.Active ? null : Enumerable.Range(1, MostApart).Where(back => facts.WasApplied(track.Product.Id, day.AddDays(-back))).Select(back => (int?)back).FirstOrDefault());
+    private int? Between(Track track, DateOnly day) =>
+        track.Evidence.UsedOn.Where(used => used < day).Select(used => (int?)(day.DayNumber - used.DayNumber)).Min()
+        ?? (
+            track.Active
+                ? null
+                : Enumerable
+                    .Range(1, MostApart)
+                    .Where(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)))
+                    .Select(back => (int?)back)
+                    .FirstOrDefault()
+        );
 
     private const int MostApart = 180;
 
-    private int UsesIn7(Track track, DateOnly day) => Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
+    private int UsesIn7(Track track, DateOnly day) =>
+        Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
 
     private static int MostOf(Track track) => Math.Max(track.AtDawn.MaxPer7Days(), track.Frequency.MaxPer7Days());
 
-    private bool SameHalf(Track track, Track other, DateOnly day) => Both(track, other, day, Moment.Morning) || Both(track, other, day, Moment.Evening);
+    private bool SameHalf(Track track, Track other, DateOnly day) =>
+        Both(track, other, day, Moment.Morning) || Both(track, other, day, Moment.Evening);
 
-    private bool Both(Track track, Track other, DateOnly day, Moment moment) => facts.WasApplied(track.Product.Id, day, moment) && facts.WasApplied(other.Product.Id, day, moment);
+    private bool Both(Track track, Track other, DateOnly day, Moment moment) =>
+        facts.WasApplied(track.Product.Id, day, moment) && facts.WasApplied(other.Product.Id, day, moment);
 }

@@ -13,7 +13,18 @@ internal sealed record Placed(List<Track> Tracks, List<(Track Track, Because Bec
 /// <summary>Places everything with a ladder, greedy under its rung: whoever has waited longest goes first.</summary>
 /// <param name="mornings">What else keeps something off a morning: the week, the rung, boosters.</param>
 /// <param name="evenings">The same of an evening.</param>
-internal sealed class Placement(KnownFacts facts, Standing standing, PeelDays peels, Beginnings beginnings, Company company, RepairRest repair, IKeepsOff obstacles, IKeepsOff ready, IKeepsOff mornings, IKeepsOff evenings)
+internal sealed class Placement(
+    KnownFacts facts,
+    Standing standing,
+    PeelDays peels,
+    Beginnings beginnings,
+    Company company,
+    RepairRest repair,
+    IKeepsOff obstacles,
+    IKeepsOff ready,
+    IKeepsOff mornings,
+    IKeepsOff evenings
+)
 {
     public Placed Place(DateOnly day, Moment moment)
     {
@@ -90,7 +101,10 @@ internal sealed class Placement(KnownFacts facts, Standing standing, PeelDays pe
         return candidates;
     }
 
-    /// <summary>What a clinician prescribed keeps its evenings, the others plan around it; then whoever has waited longest, so that no active starves another.</summary>
+    /// <summary>
+    /// What a clinician prescribed keeps its evenings, the others plan around it; then whoever has waited longest, so that no active
+    /// starves another.
+    /// </summary>
     private static int LongestWait(Track a, Track b)
     {
         if (a.Prescription != b.Prescription)
@@ -110,7 +124,8 @@ internal sealed class Placement(KnownFacts facts, Standing standing, PeelDays pe
             return waits.Because;
         }
 
-        return (track.Kit is null ? (moment == Moment.Morning ? mornings : evenings).Of(track, day)?.Because : PeelEvenings.Tonight(track, day))
-            ?? company.Of(track, day)?.Because;
+        return (
+            track.Kit is null ? (moment == Moment.Morning ? mornings : evenings).Of(track, day)?.Because : PeelEvenings.Tonight(track, day)
+        ) ?? company.Of(track, day)?.Because;
     }
 }

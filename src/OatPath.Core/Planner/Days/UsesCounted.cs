@@ -9,7 +9,19 @@ namespace OatPath.Core.Planner.Days;
 
 /// <summary>Counts in what was used on a day, planned or not: evidence, load, distance.</summary>
 /// <param name="climbs">Whether planned uses still to come are taken as made.</param>
-internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays peels, Beginnings beginnings, ToleranceRecord tolerances, KitRestarts kits, Company company, Overuse overuse, InsideRest tooSoon, ToldUse told, bool climbs)
+internal sealed class UsesCounted(
+    KnownFacts facts,
+    Standing standing,
+    PeelDays peels,
+    Beginnings beginnings,
+    ToleranceRecord tolerances,
+    KitRestarts kits,
+    Company company,
+    Overuse overuse,
+    InsideRest tooSoon,
+    ToldUse told,
+    bool climbs
+)
 {
     /// <summary>What left the plan, or never was in it, and was used all the same; before the day's own are placed.</summary>
     public void CountGone(DateOnly day)
@@ -107,7 +119,9 @@ internal sealed class UsesCounted(KnownFacts facts, Standing standing, PeelDays 
 
     /// <summary>A kit washed off early says nothing of the contact it was to have.</summary>
     private bool LongEnough(Track track, DateOnly day) =>
-        track.Held.ContactSeconds is not { } planned || (climbs && day > facts.Today) || facts.ContactOf(track.Product.Id, day) * 10 >= planned * 8;
+        track.Held.ContactSeconds is not { } planned
+        || (climbs && day > facts.Today)
+        || facts.ContactOf(track.Product.Id, day) * 10 >= planned * 8;
 
     private void Place(Track track, DateOnly day)
     {

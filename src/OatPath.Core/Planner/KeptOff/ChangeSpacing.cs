@@ -8,6 +8,9 @@ internal sealed class ChangeSpacing(HouseRules rules, RuleSwitch rule, Standing 
 {
     public Off? Of(Track track, DateOnly day) =>
         standing.LastChange is { } changed && day < changed.AddDays(rules.ChangeSpacingDays) && rule.On(RuleBook.ChangeSpacing)
-            ? Off.Through(changed.AddDays(rules.ChangeSpacingDays - 1), Because.Of(RuleBook.ChangeSpacing, ("until", changed.AddDays(rules.ChangeSpacingDays))))
+            ? Off.Through(
+                changed.AddDays(rules.ChangeSpacingDays - 1),
+                Because.Of(RuleBook.ChangeSpacing, ("until", changed.AddDays(rules.ChangeSpacingDays)))
+            )
             : null;
 }

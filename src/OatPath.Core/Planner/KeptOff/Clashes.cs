@@ -18,7 +18,12 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
         static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
 
         // A gentle mask may close a device's evening; otherwise one extra is enough.
-        if (!track.Active && !other.Active && !Either(t => t.Product.IsDevice(), t => t.Product.Kind is ProductKind.SoothingMask or ProductKind.HydratingMask) && rule.On(RuleBook.OneExtra))
+        if (
+            !track.Active
+            && !other.Active
+            && !Either(t => t.Product.IsDevice(), t => t.Product.Kind is ProductKind.SoothingMask or ProductKind.HydratingMask)
+            && rule.On(RuleBook.OneExtra)
+        )
         {
             return Say(RuleBook.OneExtra);
         }
@@ -39,14 +44,24 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return null;
         }
 
-        if (bothEstablished && rules.NanoAfterRazor && Either(t => t.Product.Kind == ProductKind.Razor, t => t.Product.Kind == ProductKind.NanoTip))
+        if (
+            bothEstablished
+            && rules.NanoAfterRazor
+            && Either(t => t.Product.Kind == ProductKind.Razor, t => t.Product.Kind == ProductKind.NanoTip)
+        )
         {
             return null;
         }
 
-        // Established skin may follow the blade with something mild, once dry; two strong exfoliants stay apart by the budget of the evening.
-        var bladeAlone = bothEstablished && Either(t => t.Product.Kind == ProductKind.UltrasonicBlade, t => !t.Product.Traits.ByHand && !Retinoid(t));
-        if (!bladeAlone && Either(t => t.Product.Traits.ByHand, t => t.Acid || Retinoid(t) || t.Product.Traits.ByHand) && rule.On(RuleBook.ByHandAlone))
+        // Established skin may follow the blade with something mild, once dry; two strong exfoliants stay apart by the budget of the
+        // evening.
+        var bladeAlone =
+            bothEstablished && Either(t => t.Product.Kind == ProductKind.UltrasonicBlade, t => !t.Product.Traits.ByHand && !Retinoid(t));
+        if (
+            !bladeAlone
+            && Either(t => t.Product.Traits.ByHand, t => t.Acid || Retinoid(t) || t.Product.Traits.ByHand)
+            && rule.On(RuleBook.ByHandAlone)
+        )
         {
             return Say(RuleBook.ByHandAlone);
         }
@@ -66,7 +81,13 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
             return Say(RuleBook.OverAcid);
         }
 
-        if (track.Exfoliates && other.Exfoliates && track.Irritancy == Degree.Yes && other.Irritancy == Degree.Yes && rule.On(RuleBook.TwoExfoliants))
+        if (
+            track.Exfoliates
+            && other.Exfoliates
+            && track.Irritancy == Degree.Yes
+            && other.Irritancy == Degree.Yes
+            && rule.On(RuleBook.TwoExfoliants)
+        )
         {
             return Say(RuleBook.TwoExfoliants);
         }

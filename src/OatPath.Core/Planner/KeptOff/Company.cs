@@ -5,7 +5,9 @@ using OatPath.Core.Ramp;
 
 namespace OatPath.Core.Planner.KeptOff;
 
-/// <summary>What stands on the half day already, and what stood on the days before: pairs, acid evenings running, the exfoliation budget.</summary>
+/// <summary>
+/// What stands on the half day already, and what stood on the days before: pairs, acid evenings running, the exfoliation budget.
+/// </summary>
 internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment established, Standing standing, Clashes clashes) : IKeepsOff
 {
     private readonly List<(DateOnly Day, Track Track)> exfoliations = [];
@@ -39,8 +41,14 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
         }
 
         var isEstablished = established.Is(track, day);
-        if (moment == Moment.Evening && track.Acid && !isEstablished && track.Frequency < Frequency.EveryOther
-            && acidEvenings.Contains(day.AddDays(-1)) && rule.On(RuleBook.NoTwoAcidEvenings))
+        if (
+            moment == Moment.Evening
+            && track.Acid
+            && !isEstablished
+            && track.Frequency < Frequency.EveryOther
+            && acidEvenings.Contains(day.AddDays(-1))
+            && rule.On(RuleBook.NoTwoAcidEvenings)
+        )
         {
             return Off.Through(day, Because.Of(RuleBook.NoTwoAcidEvenings, ("product", track.Product.Name)));
         }
@@ -86,7 +94,9 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
             }
         }
 
-        return used >= limit ? Off.Through(day, Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit))) : null;
+        return used >= limit
+            ? Off.Through(day, Because.Of(RuleBook.ExfoliationBudget, ("product", track.Product.Name), ("limit", limit)))
+            : null;
     }
 
     /// <summary>Exfoliations in the 7 days that end with a day, of one role or of all.</summary>

@@ -11,8 +11,11 @@ internal sealed class EmptyBottle(KnownFacts facts, RuleSwitch rule) : IKeepsOff
     public Off? Of(Track track, DateOnly day) =>
         !rule.On(RuleBook.Empty) || track.Placed.On(day) ? null
         : !track.Product.UsableOn(day) ? Off.ByHand(Because.Of(RuleBook.Empty, ("product", track.Product.Name)))
-        : PiecesUsedUp(track, day) ? Off.ByHand(Because.Of(RuleBook.UsedUp, ("product", track.Product.Name))) : null;
+        : PiecesUsedUp(track, day) ? Off.ByHand(Because.Of(RuleBook.UsedUp, ("product", track.Product.Name)))
+        : null;
 
     private bool PiecesUsedUp(Track track, DateOnly day) =>
-        day >= facts.Today && track.PiecesLeft is { } left && track.Placed.CountFrom(facts.Today) >= left + (facts.WasApplied(track.Product.Id, facts.Today) ? 1 : 0);
+        day >= facts.Today
+        && track.PiecesLeft is { } left
+        && track.Placed.CountFrom(facts.Today) >= left + (facts.WasApplied(track.Product.Id, facts.Today) ? 1 : 0);
 }

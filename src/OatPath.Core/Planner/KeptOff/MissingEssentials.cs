@@ -20,10 +20,17 @@ internal sealed class MissingEssentials(KnownFacts facts, RuleSwitch rule, Verdi
 
         if (lackingOn.Day != day)
         {
-            lackingOn = (day, Essentials.Lacking(essentials.Where(product => product.UsableOn(day) && verdicts.RefusalAhead(product, day) is null)));
+            lackingOn = (
+                day,
+                Essentials.Lacking(essentials.Where(product => product.UsableOn(day) && verdicts.RefusalAhead(product, day) is null))
+            );
         }
 
         return lackingOn.What.Count > 0
-            ? Off.Through(day, Because.Of(RuleBook.EssentialsFirst, ("product", track.Product.Name), ("what", string.Join(" and ", lackingOn.What)))) : null;
+            ? Off.Through(
+                day,
+                Because.Of(RuleBook.EssentialsFirst, ("product", track.Product.Name), ("what", string.Join(" and ", lackingOn.What)))
+            )
+            : null;
     }
 }

@@ -12,5 +12,8 @@ internal sealed class MissingGel(KnownFacts facts, RuleSwitch rule) : IKeepsOff
 
     public Off? Of(Track track, DateOnly day) =>
         rule.On(RuleBook.DeviceGel) && DeviceGels.Lacks(track.Product, facts.InUse, day) is { } lacks
-            ? Off.ByHand(Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name), ("what", lacks), ("kind", track.Product.Traits.Title))) : null;
+            ? Off.ByHand(
+                Because.Of(RuleBook.DeviceGel, ("product", track.Product.Name), ("what", lacks), ("kind", track.Product.Traits.Title))
+            )
+            : null;
 }

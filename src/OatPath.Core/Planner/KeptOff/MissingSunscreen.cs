@@ -12,7 +12,8 @@ internal sealed class MissingSunscreen(KnownFacts facts, RuleSwitch rule, Verdic
 
     public Off? Of(Track track, DateOnly day) =>
         track.LightSensitising && rule.On(RuleBook.SunscreenRequired) && !IsThere(day)
-            ? Off.ByHand(Because.Of(RuleBook.SunscreenRequired, ("product", track.Product.Name), ("spf", needed.On(day)))) : null;
+            ? Off.ByHand(Because.Of(RuleBook.SunscreenRequired, ("product", track.Product.Name), ("spf", needed.On(day))))
+            : null;
 
     /// <summary>Asked often, so the day's answer is kept.</summary>
     private bool IsThere(DateOnly day)

@@ -9,7 +9,8 @@ namespace OatPath.Core.Planner.KeptOff;
 /// <param name="starts">What an active waits for besides before its first use.</param>
 /// <param name="extras">What keeps off whatever is no active.</param>
 /// <param name="devices">What keeps a device off besides.</param>
-internal sealed class Obstacles(Verdicts verdicts, FlagRest flags, IKeepsOff actives, IKeepsOff starts, IKeepsOff extras, IKeepsOff devices) : IKeepsOff
+internal sealed class Obstacles(Verdicts verdicts, FlagRest flags, IKeepsOff actives, IKeepsOff starts, IKeepsOff extras, IKeepsOff devices)
+    : IKeepsOff
 {
     public Off? Of(Track track, DateOnly day) => verdicts.Of(track, day) ?? (track.Active ? OfActive(track, day) : OfExtra(track, day));
 

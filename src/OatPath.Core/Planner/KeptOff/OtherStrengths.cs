@@ -33,7 +33,9 @@ internal sealed class BoosterWithoutSerum(RuleSwitch rule, Standing standing) : 
         var usual = standing.Find(serum);
         return usual is { Started: true, Stopped: null }
             ? null
-            : Off.ByHand(Because.Of(RuleBook.BoosterNeedsSerum, ("product", track.Product.Name), ("other", usual?.Product.Name ?? "its serum")));
+            : Off.ByHand(
+                Because.Of(RuleBook.BoosterNeedsSerum, ("product", track.Product.Name), ("other", usual?.Product.Name ?? "its serum"))
+            );
     }
 }
 
@@ -44,8 +46,14 @@ internal sealed class MilderFirst(HouseRules rules, RuleSwitch rule, Verdicts ve
     {
         foreach (var other in track.Milder)
         {
-            if (other.Start is null || other.Start.On > day || other.BoosterFor is not null || other.Stopped is { Rule: RuleBook.StoppedByHand } || !rule.On(RuleBook.StrengthHold)
-                || verdicts.Refusal(other.Product, day) is not null)
+            if (
+                other.Start is null
+                || other.Start.On > day
+                || other.BoosterFor is not null
+                || other.Stopped is { Rule: RuleBook.StoppedByHand }
+                || !rule.On(RuleBook.StrengthHold)
+                || verdicts.Refusal(other.Product, day) is not null
+            )
             {
                 continue;
             }
@@ -70,5 +78,11 @@ internal sealed class MilderFirst(HouseRules rules, RuleSwitch rule, Verdicts ve
     }
 
     private Because Say(Track track, Track other, object until) =>
-        Because.Of(RuleBook.StrengthHold, ("product", track.Product.Name), ("other", other.Product.Name), ("days", rules.StrengthHoldDays), ("until", until));
+        Because.Of(
+            RuleBook.StrengthHold,
+            ("product", track.Product.Name),
+            ("other", other.Product.Name),
+            ("days", rules.StrengthHoldDays),
+            ("until", until)
+        );
 }

@@ -26,7 +26,12 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
         for (var i = peels.All.Count - 1; i >= 0 && day <= peels.All[i].On.AddDays(PeelStop.MostDays); i--)
         {
             var (kit, on) = peels.All[i];
-            if (kit.Product.Id != product.Id && day >= on && StopOf(peels.StrengthOf(kit, on), product) is { } stop && day <= on.AddDays(stop.After))
+            if (
+                kit.Product.Id != product.Id
+                && day >= on
+                && StopOf(peels.StrengthOf(kit, on), product) is { } stop
+                && day <= on.AddDays(stop.After)
+            )
             {
                 return Rests(product, kit, on, stop);
             }
@@ -34,7 +39,14 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
 
         foreach (var kit in standing.Kits)
         {
-            if (kit.Peels.NextOn is { } on && day <= on && day >= on.AddDays(-PeelStop.MostDays) && kit.Product.Id != product.Id && StopOf(kit, product) is { } stop && day >= on.AddDays(-stop.Before))
+            if (
+                kit.Peels.NextOn is { } on
+                && day <= on
+                && day >= on.AddDays(-PeelStop.MostDays)
+                && kit.Product.Id != product.Id
+                && StopOf(kit, product) is { } stop
+                && day >= on.AddDays(-stop.Before)
+            )
             {
                 return Rests(product, kit, on, stop);
             }
@@ -44,7 +56,8 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
     }
 
     /// <summary>Days for which a product stays off after a peel that was done, or null where it goes on.</summary>
-    public int? AfterOf(Track kit, DateOnly on, Product product) => rule.On(RuleBook.PeelOff) ? StopOf(peels.StrengthOf(kit, on), product)?.After : null;
+    public int? AfterOf(Track kit, DateOnly on, Product product) =>
+        rule.On(RuleBook.PeelOff) ? StopOf(peels.StrengthOf(kit, on), product)?.After : null;
 
     /// <summary>How long a product stops around the peels of a kit, or null where it goes on.</summary>
     public PeelStop? StopOf(Track kit, Product product) => StopOf(kit.Kit!.Value, product);
@@ -60,7 +73,9 @@ internal sealed class PeelRest(RuleSwitch rule, PeelDays peels, Standing standin
         return stop;
     }
 
-    public static Because Say(Product product, Track kit, DateOnly on, int after) => Because.Of(RuleBook.PeelOff, ("product", product.Name), ("other", kit.Product.Name), ("on", on), ("until", on.AddDays(after)));
+    public static Because Say(Product product, Track kit, DateOnly on, int after) =>
+        Because.Of(RuleBook.PeelOff, ("product", product.Name), ("other", kit.Product.Name), ("on", on), ("until", on.AddDays(after)));
 
-    private static Off Rests(Product product, Track kit, DateOnly on, PeelStop stop) => Off.Through(on.AddDays(stop.After), Say(product, kit, on, stop.After));
+    private static Off Rests(Product product, Track kit, DateOnly on, PeelStop stop) =>
+        Off.Through(on.AddDays(stop.After), Say(product, kit, on, stop.After));
 }

@@ -15,10 +15,19 @@ internal sealed class QuietForSun(Intake intake, RuleSwitch rule) : IKeepsOff
     {
         foreach (var flag in intake.Flags)
         {
-            if (flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn && flag.From is { } sun
-                && (flag.Until ?? sun).AddDays(SunTimes.QuietDays) is var until && day >= flag.Since(SunTimes.QuietDays) && day <= until && rule.On(RuleBook.SunNewActive))
+            if (
+                flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn
+                && flag.From is { } sun
+                && (flag.Until ?? sun).AddDays(SunTimes.QuietDays) is var until
+                && day >= flag.Since(SunTimes.QuietDays)
+                && day <= until
+                && rule.On(RuleBook.SunNewActive)
+            )
             {
-                return Off.Through(until, Because.Of(RuleBook.SunNewActive, ("from", flag.Since(SunTimes.QuietDays)!.Value), ("until", until)));
+                return Off.Through(
+                    until,
+                    Because.Of(RuleBook.SunNewActive, ("from", flag.Since(SunTimes.QuietDays)!.Value), ("until", until))
+                );
             }
         }
 

@@ -13,7 +13,8 @@ internal sealed class RestartedRest(RuleSwitch rule) : IKeepsOff
 
     /// <summary>From the day after a use until a day, that one included.</summary>
     /// <param name="kind">What rests; null for the product alone.</param>
-    public void Begin(RestrictionKind? kind, Product product, DateOnly used, DateOnly until) => rests.Add((kind, kind is null ? product.Id : null, used, until, product.Name));
+    public void Begin(RestrictionKind? kind, Product product, DateOnly used, DateOnly until) =>
+        rests.Add((kind, kind is null ? product.Id : null, used, until, product.Name));
 
     public Off? Of(Track track, DateOnly day) => Of(track.Product, day);
 
@@ -22,9 +23,18 @@ internal sealed class RestartedRest(RuleSwitch rule) : IKeepsOff
         Off? latest = null;
         foreach (var (kind, own, from, until, other) in rests)
         {
-            if (day > from && day <= until && !(latest?.Until >= until) && (kind is { } rests ? Restrictions.On(product).Contains(rests) : own == product.Id) && rule.On(RuleBook.RestAgain))
+            if (
+                day > from
+                && day <= until
+                && !(latest?.Until >= until)
+                && (kind is { } rests ? Restrictions.On(product).Contains(rests) : own == product.Id)
+                && rule.On(RuleBook.RestAgain)
+            )
             {
-                latest = Off.Through(until, Because.Of(RuleBook.RestAgain, ("product", product.Name), ("other", other), ("on", from), ("until", until)));
+                latest = Off.Through(
+                    until,
+                    Because.Of(RuleBook.RestAgain, ("product", product.Name), ("other", other), ("on", from), ("until", until))
+                );
             }
         }
 

@@ -20,6 +20,8 @@ internal sealed class RungRest(RuleSwitch rule, Standing standing) : IKeepsOff
             return track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, last.AddDays(frequency.MinGapDays() - 1));
         }
 
-        return track.Placed.In7(day) >= frequency.MaxPer7Days() ? track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, day) : null;
+        return track.Placed.In7(day) >= frequency.MaxPer7Days()
+            ? track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, day)
+            : null;
     }
 }

@@ -7,6 +7,13 @@ namespace OatPath.Core.Planner.KeptOff;
 internal sealed class SheetInterval(RuleSwitch rule) : IKeepsOff
 {
     public Off? Of(Track track, DateOnly day) =>
-        track.Product.Sheet?.RestDays is { } days && track.Placed.LastBefore(day) is { } last && day < last.AddDays(days) && rule.On(RuleBook.DeviceInterval)
-            ? Off.Through(last.AddDays(days - 1), Because.Of(RuleBook.DeviceInterval, ("product", track.Product.Name), ("on", last), ("days", days))) : null;
+        track.Product.Sheet?.RestDays is { } days
+        && track.Placed.LastBefore(day) is { } last
+        && day < last.AddDays(days)
+        && rule.On(RuleBook.DeviceInterval)
+            ? Off.Through(
+                last.AddDays(days - 1),
+                Because.Of(RuleBook.DeviceInterval, ("product", track.Product.Name), ("on", last), ("days", days))
+            )
+            : null;
 }

@@ -18,7 +18,17 @@ internal sealed class SkippedSunscreen(KnownFacts facts, HouseRules rules, RuleS
         }
 
         var count = facts.Sunscreen.In7(day).Count();
-        return count < from ? null : Off.Through(day,
-            Because.Of(RuleBook.SunscreenSkipped, ("product", track.Product.Name), ("count", count), ("ask", rules.SunscreenSkipsAsk), ("wait", rules.SunscreenSkipsWait)));
+        return count < from
+            ? null
+            : Off.Through(
+                day,
+                Because.Of(
+                    RuleBook.SunscreenSkipped,
+                    ("product", track.Product.Name),
+                    ("count", count),
+                    ("ask", rules.SunscreenSkipsAsk),
+                    ("wait", rules.SunscreenSkipsWait)
+                )
+            );
     }
 }

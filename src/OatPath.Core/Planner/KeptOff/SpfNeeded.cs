@@ -10,5 +10,6 @@ internal sealed class SpfNeeded(CareCalendar care, PeelDays peels, NeedleDays ne
     public int On(DateOnly day) => peels.WatchesSun(day) || needles.WatchesSun(day) ? rules.WindowSpf : AfterTreatments(care, rules, day);
 
     /// <summary>The same where peels at home do not matter.</summary>
-    public static int AfterTreatments(CareCalendar care, HouseRules rules, DateOnly day) => care.WatchesSun(day) ? rules.WindowSpf : rules.EverydaySpf;
+    public static int AfterTreatments(CareCalendar care, HouseRules rules, DateOnly day) =>
+        care.WatchesSun(day) ? rules.WindowSpf : rules.EverydaySpf;
 }

@@ -6,10 +6,14 @@ using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.KeptOff;
 
-/// <summary>What holds a step up and keeps no use off: a question that is open about the product, a booking or an occasion before which it will stop soon, a peel it rests for.</summary>
+/// <summary>
+/// What holds a step up and keeps no use off: a question that is open about the product, a booking or an occasion before which it will stop
+/// soon, a peel it rests for.
+/// </summary>
 /// <param name="questioned">Whether something about a product's uses is to be looked at, up to a day.</param>
 /// <remarks>Source: trade convention. How near a booking holds a step: house default.</remarks>
-internal sealed class StepsHeld(RuleSwitch rule, KnownFacts facts, PeelRest peelRest, Func<Product, DateOnly, DateOnly?> questioned) : IKeepsOff
+internal sealed class StepsHeld(RuleSwitch rule, KnownFacts facts, PeelRest peelRest, Func<Product, DateOnly, DateOnly?> questioned)
+    : IKeepsOff
 {
     /// <summary>Days before the rest for a booking in which nothing goes up: a new rung could not be told from its effect.</summary>
     public const int SoonDays = 7;
@@ -19,8 +23,13 @@ internal sealed class StepsHeld(RuleSwitch rule, KnownFacts facts, PeelRest peel
 
     public Off? Of(Track track, DateOnly day) => Open(track, day) ?? Booked(track, day) ?? peelRest.Of(track, day);
 
-    private Off? Open(Track track, DateOnly day) => rule.On(RuleBook.OpenQuestion) && questioned(track.Product, day) is { } on
-        ? Off.Through(on.AddDays(OpenDays), Because.Of(RuleBook.OpenQuestion, ("product", track.Product.Name), ("on", on), ("until", on.AddDays(OpenDays)))) : null;
+    private Off? Open(Track track, DateOnly day) =>
+        rule.On(RuleBook.OpenQuestion) && questioned(track.Product, day) is { } on
+            ? Off.Through(
+                on.AddDays(OpenDays),
+                Because.Of(RuleBook.OpenQuestion, ("product", track.Product.Name), ("on", on), ("until", on.AddDays(OpenDays)))
+            )
+            : null;
 
     private Off? Booked(Track track, DateOnly day)
     {
@@ -33,9 +42,26 @@ internal sealed class StepsHeld(RuleSwitch rule, KnownFacts facts, PeelRest peel
         bool Known(DateTimeOffset? recorded) => recorded is not { } at || facts.DayOf(at) <= day;
         foreach (var treatment in facts.File.Treatments.Where(treatment => treatment.On > day && Known(treatment.RecordedAt)))
         {
-            if (CareSpan.Of(treatment, facts.Zone).Any(span => span.Before && span.From > day && span.From <= day.AddDays(SoonDays) && Restrictions.On(track.Product).Contains(span.Kind)))
+            if (
+                CareSpan
+                    .Of(treatment, facts.Zone)
+                    .Any(span =>
+                        span.Before
+                        && span.From > day
+                        && span.From <= day.AddDays(SoonDays)
+                        && Restrictions.On(track.Product).Contains(span.Kind)
+                    )
+            )
             {
-                return Off.Through(treatment.On, Because.Of(RuleBook.BookedSoon, ("product", track.Product.Name), ("title", TreatmentTimes.Of(treatment).Title), ("on", treatment.On)));
+                return Off.Through(
+                    treatment.On,
+                    Because.Of(
+                        RuleBook.BookedSoon,
+                        ("product", track.Product.Name),
+                        ("title", TreatmentTimes.Of(treatment).Title),
+                        ("on", treatment.On)
+                    )
+                );
             }
         }
 
@@ -43,7 +69,15 @@ internal sealed class StepsHeld(RuleSwitch rule, KnownFacts facts, PeelRest peel
         {
             if (occasion.On >= day && occasion.On.AddDays(-OccasionRest.DaysBefore) <= day.AddDays(SoonDays))
             {
-                return Off.Through(occasion.On, Because.Of(RuleBook.BookedSoon, ("product", track.Product.Name), ("title", OccasionRest.TitleOf(occasion)), ("on", occasion.On)));
+                return Off.Through(
+                    occasion.On,
+                    Because.Of(
+                        RuleBook.BookedSoon,
+                        ("product", track.Product.Name),
+                        ("title", OccasionRest.TitleOf(occasion)),
+                        ("on", occasion.On)
+                    )
+                );
             }
         }
 

@@ -17,7 +17,14 @@ internal sealed class TenderSeason(Intake intake, HouseRules rules, RuleSwitch r
 
         var tender = intake.SkinType == SkinType.Dry || intake.Sensitivity >= Sensitivity.Sensitive;
         return rules.IsWinter(day) && (tender || rules.WinterHold == WinterHold.Everybody) && rule.On(RuleBook.WinterHold)
-            ? Off.Through(day, Because.Of(RuleBook.WinterHold, ("product", track.Product.Name), ("month", CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(rules.WinterUntil))))
+            ? Off.Through(
+                day,
+                Because.Of(
+                    RuleBook.WinterHold,
+                    ("product", track.Product.Name),
+                    ("month", CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(rules.WinterUntil))
+                )
+            )
             : null;
     }
 }

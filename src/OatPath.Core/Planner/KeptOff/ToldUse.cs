@@ -27,5 +27,6 @@ internal sealed class ToldUse(KnownFacts facts, RuleSwitch rule) : IKeepsOff
         return null;
     }
 
-    public static Because Say(Product product, CheckedIn report) => Because.Of(RuleBook.UsedElse, ("what", product.Name), ("on", report.Day), ("words", report.Report.AlsoUsed));
+    public static Because Say(Product product, CheckedIn report) =>
+        Because.Of(RuleBook.UsedElse, ("what", product.Name), ("on", report.Day), ("words", report.Report.AlsoUsed));
 }

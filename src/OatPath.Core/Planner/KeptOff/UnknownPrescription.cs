@@ -10,8 +10,14 @@ internal sealed class UnknownPrescription(Intake intake, RuleSwitch rule, Standi
     public bool Never => !intake.Flags.Any(flag => flag.Kind == FlagKind.PrescriptionRetinoid);
 
     public Off? Of(Track track, DateOnly day) =>
-        track.Irritancy == Degree.Yes && !track.Prescription && rule.On(RuleBook.PrescriptionUnknown) && intake.Has(FlagKind.PrescriptionRetinoid, day) && !IsKnown(day)
-            ? Off.Through(day, Because.Of(RuleBook.PrescriptionUnknown, ("product", track.Product.Name))) : null;
+        track.Irritancy == Degree.Yes
+        && !track.Prescription
+        && rule.On(RuleBook.PrescriptionUnknown)
+        && intake.Has(FlagKind.PrescriptionRetinoid, day)
+        && !IsKnown(day)
+            ? Off.Through(day, Because.Of(RuleBook.PrescriptionUnknown, ("product", track.Product.Name)))
+            : null;
 
-    private bool IsKnown(DateOnly day) => standing.Tracks.Exists(other => other is { Prescription: true, Stopped: null, Start: { } start } && start.On <= day);
+    private bool IsKnown(DateOnly day) =>
+        standing.Tracks.Exists(other => other is { Prescription: true, Stopped: null, Start: { } start } && start.On <= day);
 }

@@ -6,7 +6,9 @@ using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.KeptOff;
 
-/// <summary>What suits the client on a day. Answers at Meet begin and end, so each day's verdicts are kept until the next of those edges.</summary>
+/// <summary>
+/// What suits the client on a day. Answers at Meet begin and end, so each day's verdicts are kept until the next of those edges.
+/// </summary>
 internal sealed class Verdicts : IKeepsOff
 {
     private readonly KnownFacts facts;
@@ -21,7 +23,12 @@ internal sealed class Verdicts : IKeepsOff
     {
         this.facts = facts;
         this.rule = rule;
-        edges = [.. facts.File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) }).OfType<DateOnly>()];
+        edges =
+        [
+            .. facts
+                .File.Intake.Flags.SelectMany(flag => new[] { flag.From, flag.Until?.AddDays(1), flag.Until?.AddMonths(6) })
+                .OfType<DateOnly>(),
+        ];
         if (facts.File.Intake.BirthDate is { } born)
         {
             edges.Add(born.AddYears(18));
@@ -61,7 +68,9 @@ internal sealed class Verdicts : IKeepsOff
 
         if (!kept.TryGetValue(product.Id, out var found))
         {
-            kept[product.Id] = found = [.. Suitability.Judge(product, facts.File.Intake, day).Where(verdict => rule.On(verdict.Because.Rule))];
+            kept[product.Id] = found = [
+                .. Suitability.Judge(product, facts.File.Intake, day).Where(verdict => rule.On(verdict.Because.Rule)),
+            ];
         }
 
         return found;
@@ -89,7 +98,10 @@ internal sealed class Verdicts : IKeepsOff
         var key = (product.Id, Epoch(day));
         if (!refusalsAhead.TryGetValue(key, out var refused))
         {
-            refusalsAhead[key] = refused = Suitability.Judge(product, facts.File.Intake, day).FirstOrDefault(verdict => verdict.Refuses && rule.On(verdict.Because.Rule))?.Because;
+            refusalsAhead[key] = refused = Suitability
+                .Judge(product, facts.File.Intake, day)
+                .FirstOrDefault(verdict => verdict.Refuses && rule.On(verdict.Because.Rule))
+                ?.Because;
         }
 
         return refused;

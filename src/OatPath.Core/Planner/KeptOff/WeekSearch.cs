@@ -5,7 +5,10 @@ using OatPath.Core.Ramp;
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>The fewest wishes of a week to give up so that every product has the uses its rung allows.</summary>
-/// <remarks>Derived: all sets of up to four wishes, fewest first; among equals those named first in the week from Monday. Each product is counted by itself.</remarks>
+/// <remarks>
+/// Derived: all sets of up to four wishes, fewest first; among equals those named first in the week from Monday. Each product is counted by
+/// itself.
+/// </remarks>
 internal static class WeekSearch
 {
     private const int MostWishes = 4;
@@ -20,7 +23,9 @@ internal static class WeekSearch
     /// <param name="RestsInEvening">Whether rest evenings keep it off.</param>
     public sealed record Wisher(string Product, string Name, Frequency Frequency, bool RestsInEvening);
 
-    /// <summary>The answer as a reason; null where one product alone is short and one day mends it, or where four wishes are not enough.</summary>
+    /// <summary>
+    /// The answer as a reason; null where one product alone is short and one day mends it, or where four wishes are not enough.
+    /// </summary>
     public static Because? Nearest(ShapeWeek week, IReadOnlyList<Wisher> wishers)
     {
         var missing = wishers.Where(wisher => IsShort(week, wisher, [])).ToList();
@@ -29,14 +34,26 @@ internal static class WeekSearch
             return null;
         }
 
-        var wishes = week.RestEvenings.Select(day => new Wish(null, day, $"{day} evening free")).Where(_ => missing.Exists(wisher => wisher.RestsInEvening))
-            .Concat(missing.SelectMany(wisher => NeverOf(week, wisher).Select(day => new Wish(wisher.Product, day, $"{wisher.Name} on {day}"))))
-            .OrderBy(wish => ((int)wish.Day + 6) % 7).ThenBy(wish => wish.Product, StringComparer.Ordinal).ToList();
+        var wishes = week
+            .RestEvenings.Select(day => new Wish(null, day, $"{day} evening free"))
+            .Where(_ => missing.Exists(wisher => wisher.RestsInEvening))
+            .Concat(
+                missing.SelectMany(wisher => NeverOf(week, wisher).Select(day => new Wish(wisher.Product, day, $"{wisher.Name} on {day}")))
+            )
+            .OrderBy(wish => ((int)wish.Day + 6) % 7)
+            .ThenBy(wish => wish.Product, StringComparer.Ordinal)
+            .ToList();
         for (var count = 1; count <= Math.Min(MostWishes, wishes.Count); count++)
         {
             if (FirstOf(wishes, count, 0, [], given => !missing.Exists(wisher => IsShort(week, wisher, given))) is { } enough)
             {
-                return count == 1 && missing.Count == 1 ? null : Because.Of(RuleBook.WishesTogether, ("count", count), ("wishes", string.Join("; ", enough.Select(wish => wish.InWords))));
+                return count == 1 && missing.Count == 1
+                    ? null
+                    : Because.Of(
+                        RuleBook.WishesTogether,
+                        ("count", count),
+                        ("wishes", string.Join("; ", enough.Select(wish => wish.InWords)))
+                    );
             }
         }
 
@@ -72,7 +89,11 @@ internal static class WeekSearch
             free &= ~(1 << (int)day);
         }
 
-        foreach (var day in week.RestEvenings.Where(day => wisher.RestsInEvening && !given.Exists(wish => wish.Product is null && wish.Day == day)))
+        foreach (
+            var day in week.RestEvenings.Where(day =>
+                wisher.RestsInEvening && !given.Exists(wish => wish.Product is null && wish.Day == day)
+            )
+        )
         {
             free &= ~(1 << (int)day);
         }
@@ -80,5 +101,6 @@ internal static class WeekSearch
         return WeekRoom.UsesAWeek(wisher.Frequency, free) + Slack < WeekRoom.UsesAWeek(wisher.Frequency, 0b111_1111);
     }
 
-    private static IReadOnlyList<DayOfWeek> NeverOf(ShapeWeek week, Wisher wisher) => week.Never.FirstOrDefault(never => never.Product == wisher.Product)?.Days ?? [];
+    private static IReadOnlyList<DayOfWeek> NeverOf(ShapeWeek week, Wisher wisher) =>
+        week.Never.FirstOrDefault(never => never.Product == wisher.Product)?.Days ?? [];
 }

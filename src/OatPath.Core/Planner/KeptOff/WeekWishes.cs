@@ -22,7 +22,9 @@ internal static class WeekWishes
             return Because.Of(RuleBook.RestEvening, ("weekday", day.DayOfWeek));
         }
 
-        return Never(week, track.Product.Id).Contains(day.DayOfWeek) ? Because.Of(RuleBook.NeverOnDay, ("product", track.Product.Name), ("weekday", day.DayOfWeek)) : null;
+        return Never(week, track.Product.Id).Contains(day.DayOfWeek)
+            ? Because.Of(RuleBook.NeverOnDay, ("product", track.Product.Name), ("weekday", day.DayOfWeek))
+            : null;
     }
 
     /// <summary>Says where the wishes leave fewer uses than the rung allows, and which day to free first.</summary>
@@ -35,20 +37,43 @@ internal static class WeekWishes
 
         var uses = WeekRoom.UsesAWeek(track.Frequency, Free);
         return uses + WeekSearch.Slack < WeekRoom.UsesAWeek(track.Frequency, _ => true)
-            ? Because.Of(RuleBook.WishShort, ("product", track.Product.Name), ("frequency", track.Held.HowOften(moment == Moment.Morning)), ("uses", Math.Round(uses, 1)),
-                ("weekday", WeekRoom.BestToFree(track.Frequency, Free)?.ToString() ?? "another day"))
+            ? Because.Of(
+                RuleBook.WishShort,
+                ("product", track.Product.Name),
+                ("frequency", track.Held.HowOften(moment == Moment.Morning)),
+                ("uses", Math.Round(uses, 1)),
+                ("weekday", WeekRoom.BestToFree(track.Frequency, Free)?.ToString() ?? "another day")
+            )
             : null;
 
-        bool Free(DayOfWeek day) => !Never(week, track.Product.Id).Contains(day)
+        bool Free(DayOfWeek day) =>
+            !Never(week, track.Product.Id).Contains(day)
             && !(moment == Moment.Evening && (track.Active || track.Exfoliates) && week.RestEvenings.Contains(day));
     }
 
-    /// <summary>The fewest wishes to give up so that all products have their rung, where that is more than one wish or more than one product.</summary>
-    public static Because? Together(ShapeWeek? week, IEnumerable<Track> tracks, Func<Track, Moment> momentOf) => week is null ? null
-        : WeekSearch.Nearest(week, [.. tracks.Where(Counts).Select(track => new WeekSearch.Wisher(track.Product.Id, track.Product.Name, track.Frequency, momentOf(track) == Moment.Evening && (track.Active || track.Exfoliates)))]);
+    /// <summary>
+    /// The fewest wishes to give up so that all products have their rung, where that is more than one wish or more than one product.
+    /// </summary>
+    public static Because? Together(ShapeWeek? week, IEnumerable<Track> tracks, Func<Track, Moment> momentOf) =>
+        week is null
+            ? null
+            : WeekSearch.Nearest(
+                week,
+                [
+                    .. tracks
+                        .Where(Counts)
+                        .Select(track => new WeekSearch.Wisher(
+                            track.Product.Id,
+                            track.Product.Name,
+                            track.Frequency,
+                            momentOf(track) == Moment.Evening && (track.Active || track.Exfoliates)
+                        )),
+                ]
+            );
 
     /// <summary>Kits have their own evenings, and what nobody started has no rung to miss.</summary>
     private static bool Counts(Track track) => track.Kit is null && (track.Start is not null || !track.Active);
 
-    private static IReadOnlyList<DayOfWeek> Never(ShapeWeek week, string product) => week.Never.FirstOrDefault(never => never.Product == product)?.Days ?? [];
+    private static IReadOnlyList<DayOfWeek> Never(ShapeWeek week, string product) =>
+        week.Never.FirstOrDefault(never => never.Product == product)?.Days ?? [];
 }

@@ -29,13 +29,16 @@ internal sealed class ZonesLeftOut(Intake intake, RuleSwitch rule)
     }
 
     /// <summary>Whether an answer that names zones is about this product on this day.</summary>
-    public static bool Concerns(Flag flag, Product product, DateOnly day) => flag.Kind switch
-    {
-        FlagKind.OpenSkin or FlagKind.EczemaProneZone => flag.Covers(day),
-        FlagKind.HairRemoval => (product.IsAcid() || product.Has(Family.Retinoid))
-            && flag.From is { } on && day >= on.AddDays(-WaxDays) && day <= (flag.Until ?? on).AddDays(WaxDays),
-        FlagKind.ActiveBreakouts => (product.IsNeedle() || product.Kind == ProductKind.Razor) && flag.Covers(day),
-        FlagKind.KeloidTendency => product.IsNeedle() && flag.Covers(day),
-        _ => false,
-    };
+    public static bool Concerns(Flag flag, Product product, DateOnly day) =>
+        flag.Kind switch
+        {
+            FlagKind.OpenSkin or FlagKind.EczemaProneZone => flag.Covers(day),
+            FlagKind.HairRemoval => (product.IsAcid() || product.Has(Family.Retinoid))
+                && flag.From is { } on
+                && day >= on.AddDays(-WaxDays)
+                && day <= (flag.Until ?? on).AddDays(WaxDays),
+            FlagKind.ActiveBreakouts => (product.IsNeedle() || product.Kind == ProductKind.Razor) && flag.Covers(day),
+            FlagKind.KeloidTendency => product.IsNeedle() && flag.Covers(day),
+            _ => false,
+        };
 }

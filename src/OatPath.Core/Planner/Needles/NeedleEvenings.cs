@@ -8,15 +8,28 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Needles;
 
-/// <summary>The next evening of each roller and nano tip, and what rests before and after it: the one other place beside peels where a run looks at days to come.</summary>
+/// <summary>
+/// The next evening of each roller and nano tip, and what rests before and after it: the one other place beside peels where a run looks at
+/// days to come.
+/// </summary>
 /// <param name="serum">The serum that needles glide on, on a day.</param>
 /// <param name="otherwise">Whatever else keeps a roller off an evening.</param>
-internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwitch rule, Standing standing, NeedleDays days, Establishment established, Func<DateOnly, Product?> serum, IKeepsOff otherwise) : IKeepsOff
+internal sealed class NeedleEvenings(
+    KnownFacts facts,
+    HouseRules rules,
+    RuleSwitch rule,
+    Standing standing,
+    NeedleDays days,
+    Establishment established,
+    Func<DateOnly, Product?> serum,
+    IKeepsOff otherwise
+) : IKeepsOff
 {
     /// <summary>How far ahead an evening is looked for, days.</summary>
     private const int LooksAheadDays = 60;
 
     private readonly List<Track> rollers = standing.Tracks.FindAll(track => track.Product.IsNeedle());
+
     /// <summary>Rollers that left the plan: what was used of them still asks for its days of rest.</summary>
     private readonly List<Track> gone = standing.Gone.FindAll(track => track.Product.IsNeedle());
     private readonly Dictionary<Track, DateOnly> lookAgain = [];
@@ -47,16 +60,23 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
         }
     }
 
-    public Off? Of(Track track, DateOnly day) => track.Product.IsNeedle() ? Tonight(track, day) : days.Of(track.Product, day, roller => MayFollow(track, roller, day));
+    public Off? Of(Track track, DateOnly day) =>
+        track.Product.IsNeedle() ? Tonight(track, day) : days.Of(track.Product, day, roller => MayFollow(track, roller, day));
 
     /// <summary>A razor and then the nano tip on one evening: only where both are established and the house allows it.</summary>
     private bool MayFollow(Track blade, Track tip, DateOnly day) =>
-        rules.NanoAfterRazor && blade.Product.Kind == ProductKind.Razor && tip.Product.Kind == ProductKind.NanoTip && established.Is(blade, day) && established.Is(tip, day);
+        rules.NanoAfterRazor
+        && blade.Product.Kind == ProductKind.Razor
+        && tip.Product.Kind == ProductKind.NanoTip
+        && established.Is(blade, day)
+        && established.Is(tip, day);
 
-    private Off? Tonight(Track roller, DateOnly day) => Refused(roller) is { } refused ? Off.ByHand(refused)
+    private Off? Tonight(Track roller, DateOnly day) =>
+        Refused(roller) is { } refused ? Off.ByHand(refused)
         : Unserved(roller, day) ? Off.ByHand(Because.Of(RuleBook.NeedleSerum, ("product", roller.Product.Name)))
         : days.NextOf(roller) is not { } next ? Off.Through(day, Because.Of(RuleBook.NeedleNoEvening, ("product", roller.Product.Name)))
-        : next == day ? null : Off.Through(next.AddDays(-1), Because.Of(RuleBook.NeedleNext, ("product", roller.Product.Name), ("on", next)));
+        : next == day ? null
+        : Off.Through(next.AddDays(-1), Because.Of(RuleBook.NeedleNext, ("product", roller.Product.Name), ("on", next)));
 
     /// <summary>No plain serum to glide on; what was used was used with something.</summary>
     private bool Unserved(Track roller, DateOnly day) => rule.On(RuleBook.NeedleSerum) && !roller.Placed.On(day) && serum(day) is null;
@@ -64,17 +84,29 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
     /// <summary>Needles are signed off for one client with a reason; longer ones only where the house does that at all.</summary>
     private Because? Refused(Track roller)
     {
-        if (!NeedleTimes.AreFine(roller.Product) && roller.Product.NeedleMm <= NeedleTimes.LongestMm && !rules.LongNeedlesSignedOff && rule.On(RuleBook.NeedleSchool))
+        if (
+            !NeedleTimes.AreFine(roller.Product)
+            && roller.Product.NeedleMm <= NeedleTimes.LongestMm
+            && !rules.LongNeedlesSignedOff
+            && rule.On(RuleBook.NeedleSchool)
+        )
         {
             return Because.Of(RuleBook.NeedleSchool, ("product", roller.Product.Name), ("length", roller.Product.NeedleMm ?? 0));
         }
 
-        return roller.Product.Kind == ProductKind.NeedleRoller && roller.Start is { Reason.Length: 0 } && rule.On(RuleBook.NeedleSignOff) ? Because.Of(RuleBook.NeedleSignOff, ("product", roller.Product.Name)) : null;
+        return roller.Product.Kind == ProductKind.NeedleRoller && roller.Start is { Reason.Length: 0 } && rule.On(RuleBook.NeedleSignOff)
+            ? Because.Of(RuleBook.NeedleSignOff, ("product", roller.Product.Name))
+            : null;
     }
 
     private DateOnly? Find(Track roller, DateOnly day)
     {
-        if (roller.Start is not { } start || roller.Stopped is not null || Refused(roller) is not null || lookAgain.GetValueOrDefault(roller) > day)
+        if (
+            roller.Start is not { } start
+            || roller.Stopped is not null
+            || Refused(roller) is not null
+            || lookAgain.GetValueOrDefault(roller) > day
+        )
         {
             return null;
         }
@@ -100,11 +132,21 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
     }
 
     private bool Fits(Track roller, DateOnly on, DateOnly day) =>
-        !Unserved(roller, on) && otherwise.Of(roller, on) is null && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product))) && (!rule.On(RuleBook.NeedleRest) || !RestsBefore(roller, on, on < day ? on : day));
+        !Unserved(roller, on)
+        && otherwise.Of(roller, on) is null
+        && !(rule.On(RuleBook.NeedleSun) && SunNear(on, NeedleDays.SunAfter(roller.Product)))
+        && (!rule.On(RuleBook.NeedleRest) || !RestsBefore(roller, on, on < day ? on : day));
 
-    /// <summary>Whether something that rests before needles was used, or stands already, too near before one day and before another: from then on it can be kept off.</summary>
-    private bool RestsBefore(Track roller, DateOnly on, DateOnly before) => standing.All.Any(other => other != roller && days.RestOf(other.Product, roller.Product) is { Before: > 0 } rest
-        && Range(on.AddDays(-rest.Before), before).Any(day => other.Placed.On(day) || facts.WasApplied(other.Product.Id, day)));
+    /// <summary>
+    /// Whether something that rests before needles was used, or stands already, too near before one day and before another: from then on it
+    /// can be kept off.
+    /// </summary>
+    private bool RestsBefore(Track roller, DateOnly on, DateOnly before) =>
+        standing.All.Any(other =>
+            other != roller
+            && days.RestOf(other.Product, roller.Product) is { Before: > 0 } rest
+            && Range(on.AddDays(-rest.Before), before).Any(day => other.Placed.On(day) || facts.WasApplied(other.Product.Id, day))
+        );
 
     private static IEnumerable<DateOnly> Range(DateOnly from, DateOnly before)
     {
@@ -114,6 +156,8 @@ internal sealed class NeedleEvenings(KnownFacts facts, HouseRules rules, RuleSwi
         }
     }
 
-    private bool SunNear(DateOnly on, int days) => facts.File.Intake.Flags.Any(flag =>
-        flag.Kind == FlagKind.StrongSun && flag.From is { } from && on <= (flag.Until ?? from) && on.AddDays(days) >= from);
+    private bool SunNear(DateOnly on, int days) =>
+        facts.File.Intake.Flags.Any(flag =>
+            flag.Kind == FlagKind.StrongSun && flag.From is { } from && on <= (flag.Until ?? from) && on.AddDays(days) >= from
+        );
 }

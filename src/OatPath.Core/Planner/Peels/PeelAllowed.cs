@@ -8,7 +8,10 @@ using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Planner.Peels;
 
-/// <summary>Whether a kit is for this house and this client at all: the house's school, one kit at a time, what the answers at Meet refuse, sunscreen for the days after.</summary>
+/// <summary>
+/// Whether a kit is for this house and this client at all: the house's school, one kit at a time, what the answers at Meet refuse,
+/// sunscreen for the days after.
+/// </summary>
 internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch rule, Verdicts verdicts, List<Track> kits) : IKeepsOff
 {
     public Off? Of(Track kit, DateOnly on) => School(kit) ?? Newer(kit) ?? Refused(kit, on);
@@ -22,12 +25,23 @@ internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch
             HomePeels.WeakKits => kit.Kit == KitStrength.Weak,
             _ => kit.Kit == KitStrength.Weak || signedOff,
         };
-        return allowed || !rule.On(RuleBook.PeelSchool) ? null : Off.ByHand(Because.Of(RuleBook.PeelSchool, ("product", kit.Product.Name), ("school", rules.HomePeels switch
-        {
-            HomePeels.SalonOnly => "no peel",
-            HomePeels.WeakKits => "weak kits only",
-            _ => "strong kits only when signed off with the reason",
-        })));
+        return allowed || !rule.On(RuleBook.PeelSchool)
+            ? null
+            : Off.ByHand(
+                Because.Of(
+                    RuleBook.PeelSchool,
+                    ("product", kit.Product.Name),
+                    (
+                        "school",
+                        rules.HomePeels switch
+                        {
+                            HomePeels.SalonOnly => "no peel",
+                            HomePeels.WeakKits => "weak kits only",
+                            _ => "strong kits only when signed off with the reason",
+                        }
+                    )
+                )
+            );
     }
 
     /// <summary>One kit at a time: the one started last, for good; going back to the other is a new start.</summary>
@@ -35,7 +49,11 @@ internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch
     {
         foreach (var other in kits)
         {
-            if (other != kit && other.Start is { } start && (start.On > kit.Start!.On || (start.On == kit.Start.On && other.Index > kit.Index)))
+            if (
+                other != kit
+                && other.Start is { } start
+                && (start.On > kit.Start!.On || (start.On == kit.Start.On && other.Index > kit.Index))
+            )
             {
                 return Off.ByHand(Because.Of(RuleBook.Replaced, ("product", kit.Product.Name), ("other", other.Product.Name)));
             }
@@ -59,6 +77,7 @@ internal sealed class PeelAllowed(KnownFacts facts, HouseRules rules, RuleSwitch
         var spf = rules.WindowSpf;
         var until = on.AddDays(1);
         return facts.InUse.Exists(product => product.IsUsableSunscreen(spf, until) && verdicts.RefusalAhead(product, on) is null)
-            ? null : Off.ByHand(Because.Of(RuleBook.SunscreenRequired, ("product", kit.Product.Name), ("spf", spf)));
+            ? null
+            : Off.ByHand(Because.Of(RuleBook.SunscreenRequired, ("product", kit.Product.Name), ("spf", spf)));
     }
 }

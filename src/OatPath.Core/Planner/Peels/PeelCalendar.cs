@@ -8,7 +8,10 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Peels;
 
-/// <summary>Days of the client's calendar that a peel keeps away from: sun, waxing, occasions and treatments in its course, treatments it follows too soon.</summary>
+/// <summary>
+/// Days of the client's calendar that a peel keeps away from: sun, waxing, occasions and treatments in its course, treatments it follows
+/// too soon.
+/// </summary>
 internal sealed class PeelCalendar(CaseFile file, CareCalendar care, RuleSwitch rule) : IKeepsOff
 {
     public Off? Of(Track kit, DateOnly on) => Sun(kit, on) ?? Near(kit, on);
@@ -18,14 +21,32 @@ internal sealed class PeelCalendar(CaseFile file, CareCalendar care, RuleSwitch 
         var times = KitTimes.Of(kit.Kit!.Value);
         foreach (var flag in file.Intake.Flags)
         {
-            if (flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn && flag.From is { } from && on >= flag.Since(times.SunAfterDays) && on <= (flag.Until ?? from).AddDays(times.SunBeforeDays) && rule.On(RuleBook.PeelSun))
+            if (
+                flag.Kind is FlagKind.StrongSun or FlagKind.Sunburn
+                && flag.From is { } from
+                && on >= flag.Since(times.SunAfterDays)
+                && on <= (flag.Until ?? from).AddDays(times.SunBeforeDays)
+                && rule.On(RuleBook.PeelSun)
+            )
             {
-                return Off.Through((flag.Until ?? from).AddDays(times.SunBeforeDays), Because.Of(RuleBook.PeelSun, ("product", kit.Product.Name), ("from", from), ("until", flag.Until ?? from)));
+                return Off.Through(
+                    (flag.Until ?? from).AddDays(times.SunBeforeDays),
+                    Because.Of(RuleBook.PeelSun, ("product", kit.Product.Name), ("from", from), ("until", flag.Until ?? from))
+                );
             }
 
-            if (flag.Kind == FlagKind.HairRemoval && flag.From is { } waxed && on >= waxed.AddDays(-times.WaxDays) && on <= (flag.Until ?? waxed).AddDays(times.WaxDays) && rule.On(RuleBook.PeelWax))
+            if (
+                flag.Kind == FlagKind.HairRemoval
+                && flag.From is { } waxed
+                && on >= waxed.AddDays(-times.WaxDays)
+                && on <= (flag.Until ?? waxed).AddDays(times.WaxDays)
+                && rule.On(RuleBook.PeelWax)
+            )
             {
-                return Off.Through((flag.Until ?? waxed).AddDays(times.WaxDays), Because.Of(RuleBook.PeelWax, ("product", kit.Product.Name), ("on", waxed), ("days", times.WaxDays)));
+                return Off.Through(
+                    (flag.Until ?? waxed).AddDays(times.WaxDays),
+                    Because.Of(RuleBook.PeelWax, ("product", kit.Product.Name), ("on", waxed), ("days", times.WaxDays))
+                );
             }
         }
 
@@ -35,7 +56,11 @@ internal sealed class PeelCalendar(CaseFile file, CareCalendar care, RuleSwitch 
     private Off? Near(Track kit, DateOnly on)
     {
         var course = KitTimes.Of(kit.Kit!.Value).CourseDays;
-        Off Falls(string title, DateOnly day) => Off.Through(day, Because.Of(RuleBook.PeelCourse, ("product", kit.Product.Name), ("title", title), ("on", day), ("days", course)));
+        Off Falls(string title, DateOnly day) =>
+            Off.Through(
+                day,
+                Because.Of(RuleBook.PeelCourse, ("product", kit.Product.Name), ("title", title), ("on", day), ("days", course))
+            );
         foreach (var occasion in file.Occasions)
         {
             if (on <= occasion.On && occasion.On <= on.AddDays(course) && rule.On(RuleBook.PeelCourse))
@@ -54,7 +79,16 @@ internal sealed class PeelCalendar(CaseFile file, CareCalendar care, RuleSwitch 
             if (on >= treatment.On && on <= treatment.On.AddDays(times.HomePeelDays) && rule.On(RuleBook.PeelNear))
             {
                 var until = treatment.On.AddDays(times.HomePeelDays);
-                return Off.Through(until, Because.Of(RuleBook.PeelNear, ("product", kit.Product.Name), ("treatment", times.Title), ("on", treatment.On), ("until", until)));
+                return Off.Through(
+                    until,
+                    Because.Of(
+                        RuleBook.PeelNear,
+                        ("product", kit.Product.Name),
+                        ("treatment", times.Title),
+                        ("on", treatment.On),
+                        ("until", until)
+                    )
+                );
             }
         }
 

@@ -10,7 +10,18 @@ namespace OatPath.Core.Planner.Peels;
 /// <summary>The next evening of each wash-off kit: the earliest one that everything allows.</summary>
 /// <param name="always">What keeps a kit off whatever day it is seen from.</param>
 /// <param name="calendar">The same, asked once the patch test is.</param>
-internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts verdicts, PatchTests patches, StopsKept stops, PeelGaps gaps, List<Track> kits, FirstOf always, FirstOf calendar, ScreenedOut screened)
+internal sealed class PeelEvenings(
+    KnownFacts facts,
+    RuleSwitch rule,
+    Verdicts verdicts,
+    PatchTests patches,
+    StopsKept stops,
+    PeelGaps gaps,
+    List<Track> kits,
+    FirstOf always,
+    FirstOf calendar,
+    ScreenedOut screened
+)
 {
     /// <summary>How far ahead an evening is looked for.</summary>
     private const int LooksAheadDays = 200;
@@ -44,14 +55,30 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
 
     /// <summary>Why a kit is not used on a day, or null on its evening.</summary>
     public static Because? Tonight(Track kit, DateOnly day) =>
-        kit.Peels.NextOn == day ? null : kit.Peels.NextOn is { } next ? Because.Of(RuleBook.PeelNext, ("product", kit.Product.Name), ("on", next)) : kit.Peels.NotSooner;
+        kit.Peels.NextOn == day ? null
+        : kit.Peels.NextOn is { } next ? Because.Of(RuleBook.PeelNext, ("product", kit.Product.Name), ("on", next))
+        : kit.Peels.NotSooner;
 
     /// <summary>Why a kit's next evening is not sooner, seen from a day; null when it is that day's.</summary>
-    public Because? NotSooner(Track kit, DateOnly day) => kit.Peels.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day.AddDays(1))?.Because : null;
+    public Because? NotSooner(Track kit, DateOnly day) =>
+        kit.Peels.NextOn is { } next && next > day ? Hindered(kit, next.AddDays(-1), day.AddDays(1))?.Because : null;
 
     /// <summary>Everything that speaks against a peel on an evening, as seen from it; empty where the kit was never started.</summary>
-    public IReadOnlyList<InTheWay> Against(Track kit, DateOnly on) => kit.Start is null || kit.Stopped is not null ? []
-        : [.. always.All(kit, on).Append(screened.Of(kit, on)).Append(Untested(kit, on, on)).Concat(calendar.All(kit, on)).Append(stops.Of(kit, on, on)).OfType<Off>().Select(off => new InTheWay(off.Because, off.Until)).Distinct()];
+    public IReadOnlyList<InTheWay> Against(Track kit, DateOnly on) =>
+        kit.Start is null || kit.Stopped is not null
+            ? []
+            :
+            [
+                .. always
+                    .All(kit, on)
+                    .Append(screened.Of(kit, on))
+                    .Append(Untested(kit, on, on))
+                    .Concat(calendar.All(kit, on))
+                    .Append(stops.Of(kit, on, on))
+                    .OfType<Off>()
+                    .Select(off => new InTheWay(off.Because, off.Until))
+                    .Distinct(),
+            ];
 
     private void Find(Track kit, DateOnly day)
     {
@@ -88,7 +115,8 @@ internal sealed class PeelEvenings(KnownFacts facts, RuleSwitch rule, Verdicts v
     }
 
     /// <summary>Why a peel with a kit that is started and not stopped cannot be on an evening as seen from a day, or null.</summary>
-    private Off? Hindered(Track kit, DateOnly on, DateOnly day) => always.Of(kit, on) ?? screened.Of(kit, on, day) ?? Untested(kit, on, day) ?? calendar.Of(kit, on) ?? stops.Of(kit, on, day);
+    private Off? Hindered(Track kit, DateOnly on, DateOnly day) =>
+        always.Of(kit, on) ?? screened.Of(kit, on, day) ?? Untested(kit, on, day) ?? calendar.Of(kit, on) ?? stops.Of(kit, on, day);
 
     private Off? Untested(Track kit, DateOnly on, DateOnly day)
     {

@@ -21,16 +21,25 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         return soonest < day.AddDays(within) ? soonest : day;
     }
 
-    private static Off? Wished(Track kit, DateOnly on) => !kit.Started && kit.Start!.FirstOn is { } wished && on < wished
-        ? Off.Through(wished.AddDays(-1), Because.Of(RuleBook.PeelWished, ("product", kit.Product.Name), ("on", wished))) : null;
+    private static Off? Wished(Track kit, DateOnly on) =>
+        !kit.Started && kit.Start!.FirstOn is { } wished && on < wished
+            ? Off.Through(wished.AddDays(-1), Because.Of(RuleBook.PeelWished, ("product", kit.Product.Name), ("on", wished)))
+            : null;
 
     private Off? Interval(Track kit, DateOnly on)
     {
         var (last, until) = Between(kit);
-        return on < until ? Off.Through(until.Value.AddDays(-1), Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value))) : null;
+        return on < until
+            ? Off.Through(
+                until.Value.AddDays(-1),
+                Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value))
+            )
+            : null;
     }
 
-    /// <summary>Days from one evening of a kit to the next, as they hold now: longer while the skin is new to it, or after a stronger one.</summary>
+    /// <summary>
+    /// Days from one evening of a kit to the next, as they hold now: longer while the skin is new to it, or after a stronger one.
+    /// </summary>
     public int DaysOf(Track kit)
     {
         var strongest = 0;
@@ -44,7 +53,10 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         }
 
         var least = Math.Max(strongest, KitTimes.Of(kit.Kit!.Value).IntervalDays);
-        return Math.Max(kit.Peels.EveryDays, done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least);
+        return Math.Max(
+            kit.Peels.EveryDays,
+            done < KitTimes.NewPeels && !kit.Start!.AlreadyInUse ? Math.Max(least, KitTimes.NewIntervalDays) : least
+        );
     }
 
     /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
@@ -63,7 +75,11 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
             until = peeled.AddDays(days);
         }
 
-        if (kit.Placed.Last is { } passed && passed > last.GetValueOrDefault() && passed.AddDays(KitTimes.OfferAgainDays) > until.GetValueOrDefault())
+        if (
+            kit.Placed.Last is { } passed
+            && passed > last.GetValueOrDefault()
+            && passed.AddDays(KitTimes.OfferAgainDays) > until.GetValueOrDefault()
+        )
         {
             until = passed.AddDays(KitTimes.OfferAgainDays);
             last = passed;
@@ -72,8 +88,10 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         return (last, until);
     }
 
-    private Off? Steady(Track kit, DateOnly on) => SteadyUntil(kit) is { } until && on < until
-        ? Off.Through(until.AddDays(-1), Because.Of(RuleBook.PeelSteady, ("product", kit.Product.Name), ("until", until))) : null;
+    private Off? Steady(Track kit, DateOnly on) =>
+        SteadyUntil(kit) is { } until && on < until
+            ? Off.Through(until.AddDays(-1), Because.Of(RuleBook.PeelSteady, ("product", kit.Product.Name), ("until", until)))
+            : null;
 
     private DateOnly? SteadyUntil(Track kit)
     {

@@ -17,7 +17,13 @@ internal static class PeelWarnings
         {
             if (kit.Evidence.UsedOn is [.., var last] && kit.Peels.Overrun is { } over && over.Day == last)
             {
-                yield return Because.Of(RuleBook.PeelOverrun, ("product", kit.Product.Name), ("on", last), ("time", Words.Duration(over.Seconds)), ("limit", Words.Duration(over.Limit)));
+                yield return Because.Of(
+                    RuleBook.PeelOverrun,
+                    ("product", kit.Product.Name),
+                    ("on", last),
+                    ("time", Words.Duration(over.Seconds)),
+                    ("limit", Words.Duration(over.Limit))
+                );
             }
 
             if (kit.Start is not null && kit.Stopped is null && Crowded(standing, kit, rest) is { } crowded)
@@ -31,9 +37,21 @@ internal static class PeelWarnings
     {
         foreach (var other in standing.Tracks)
         {
-            if (other != kit && other.Active && other is { Start: not null, Stopped: null } && rest.StopOf(kit, other.Product) is { } stop && kit.Peels.EveryDays - 1 - stop.Before - stop.After is var free and < LeastFreeEvenings)
+            if (
+                other != kit
+                && other.Active
+                && other is { Start: not null, Stopped: null }
+                && rest.StopOf(kit, other.Product) is { } stop
+                && kit.Peels.EveryDays - 1 - stop.Before - stop.After is var free and < LeastFreeEvenings
+            )
             {
-                return Because.Of(RuleBook.PeelWeekly, ("product", kit.Product.Name), ("days", kit.Peels.EveryDays), ("other", other.Product.Name), ("free", Math.Max(0, free)));
+                return Because.Of(
+                    RuleBook.PeelWeekly,
+                    ("product", kit.Product.Name),
+                    ("days", kit.Peels.EveryDays),
+                    ("other", other.Product.Name),
+                    ("free", Math.Max(0, free))
+                );
             }
         }
 

@@ -13,10 +13,15 @@ internal sealed class PigmentPlan(KnownFacts facts, HouseRules rules, RuleSwitch
     public Off? Of(Track kit, DateOnly on)
     {
         var needed = kit.Kit != KitStrength.Weak && facts.File.Intake.MarksEasily(on) && rule.On(RuleBook.PeelPigment);
-        return needed && !standing.Tracks.Exists(track => IsUnderWay(track, on)) ? Off.Through(on, Because.Of(RuleBook.PeelPigment, ("product", kit.Product.Name))) : null;
+        return needed && !standing.Tracks.Exists(track => IsUnderWay(track, on))
+            ? Off.Through(on, Because.Of(RuleBook.PeelPigment, ("product", kit.Product.Name)))
+            : null;
     }
 
     private bool IsUnderWay(Track track, DateOnly on) =>
-        track.Product.Has(Family.PigmentInhibitor) && track is { Started: true, Stopped: null } && track.IdleDays < rules.GapDownDays
-        && track.InUseSince(facts.Today) is { } since && since.AddDays(KitTimes.PigmentDays) <= on;
+        track.Product.Has(Family.PigmentInhibitor)
+        && track is { Started: true, Stopped: null }
+        && track.IdleDays < rules.GapDownDays
+        && track.InUseSince(facts.Today) is { } since
+        && since.AddDays(KitTimes.PigmentDays) <= on;
 }

@@ -8,7 +8,10 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.Peels;
 
-/// <summary>What the client answered before a peel and no answer at Meet stands for: a new medicine, something used beside the plan, skin that stings.</summary>
+/// <summary>
+/// What the client answered before a peel and no answer at Meet stands for: a new medicine, something used beside the plan, skin that
+/// stings.
+/// </summary>
 /// <remarks>Kits and boosters wait for as long as the answer holds; every other active rests on the day of the answer.</remarks>
 internal sealed class ScreenedOut(KnownFacts facts, RuleSwitch rule) : IKeepsOff
 {
@@ -36,7 +39,13 @@ internal sealed class ScreenedOut(KnownFacts facts, RuleSwitch rule) : IKeepsOff
             {
                 if (Holds(question, track) is { } days && (days == UntilCleared || on <= answers.Day.AddDays(days)))
                 {
-                    var because = Because.Of(RuleBook.PeelScreened, ("product", track.Product.Name), ("on", answers.Day), ("question", DayQuestionWords.Of(question).Text), ("changes", DayQuestionWords.Of(question).Changes));
+                    var because = Because.Of(
+                        RuleBook.PeelScreened,
+                        ("product", track.Product.Name),
+                        ("on", answers.Day),
+                        ("question", DayQuestionWords.Of(question).Text),
+                        ("changes", DayQuestionWords.Of(question).Changes)
+                    );
                     var off = days == UntilCleared ? Off.ByHand(because) : Off.Through(answers.Day.AddDays(days), because);
                     latest = latest is null || off.Until is null || (latest.Until is { } until && off.Until > until) ? off : latest;
                 }
@@ -46,8 +55,14 @@ internal sealed class ScreenedOut(KnownFacts facts, RuleSwitch rule) : IKeepsOff
         return latest;
     }
 
-    /// <summary>Days after the answer for which it keeps a product off, <see cref="UntilCleared"/> until somebody acts; null where it does not concern it.</summary>
-    /// <remarks>Source: trade convention. What pressure, needles or minutes of acid would make worse waits; whatever else irritates rests on the day.</remarks>
+    /// <summary>
+    /// Days after the answer for which it keeps a product off, <see cref="UntilCleared"/> until somebody acts; null where it does not
+    /// concern it.
+    /// </summary>
+    /// <remarks>
+    /// Source: trade convention. What pressure, needles or minutes of acid would make worse waits; whatever else irritates rests on the
+    /// day.
+    /// </remarks>
     private static int? Holds(DayQuestion question, Track track)
     {
         var guided = track.Kit is not null || track.BoosterFor is not null || track.Product.IsNeedle();

@@ -12,11 +12,26 @@ namespace OatPath.Core.Planner.Peels;
 internal sealed class StopsKept(KnownFacts facts, RuleSwitch rule, Standing standing, PeelRest rest)
 {
     private readonly Dictionary<string, DateOnly> everydayUse = [];
-    private readonly List<Product> everyday = [.. facts.InUse.Where(product => product.Traits.Use == KindUse.Daily && !product.IsActive() && PeelStop.Of(KitStrength.Strong, product) is not null)];
+    private readonly List<Product> everyday =
+    [
+        .. facts.InUse.Where(product =>
+            product.Traits.Use == KindUse.Daily && !product.IsActive() && PeelStop.Of(KitStrength.Strong, product) is not null
+        ),
+    ];
 
-    /// <summary>Patches and whatever else is kept on hand or for a session and holds an active: planned on no day, but a use of it moves a kit.</summary>
-    private readonly List<Product> onHand = [.. facts.File.Shelf.Where(item => (item.State != ShelfState.InUse && !item.Product.Exfoliates()) || (item.Product.Traits.Use is KindUse.OnHand or KindUse.Session && !item.Product.IsKit()))
-        .Select(item => item.Product).Where(product => PeelStop.Of(KitStrength.Strong, product) is { Before: > 0 })];
+    /// <summary>
+    /// Patches and whatever else is kept on hand or for a session and holds an active: planned on no day, but a use of it moves a kit.
+    /// </summary>
+    private readonly List<Product> onHand =
+    [
+        .. facts
+            .File.Shelf.Where(item =>
+                (item.State != ShelfState.InUse && !item.Product.Exfoliates())
+                || (item.Product.Traits.Use is KindUse.OnHand or KindUse.Session && !item.Product.IsKit())
+            )
+            .Select(item => item.Product)
+            .Where(product => PeelStop.Of(KitStrength.Strong, product) is { Before: > 0 }),
+    ];
 
     /// <summary>Takes in which everyday products a day allows or saw.</summary>
     public void Note(DateOnly day)
@@ -48,7 +63,15 @@ internal sealed class StopsKept(KnownFacts facts, RuleSwitch rule, Standing stan
 
         foreach (var product in everyday)
         {
-            if (TooSoon(kit, product, UsedOn(product, day) ?? (everydayUse.TryGetValue(product.Id, out var told) && told < day ? told : null), on) is { } off)
+            if (
+                TooSoon(
+                    kit,
+                    product,
+                    UsedOn(product, day) ?? (everydayUse.TryGetValue(product.Id, out var told) && told < day ? told : null),
+                    on
+                ) is
+                { } off
+            )
             {
                 return off;
             }
@@ -83,6 +106,16 @@ internal sealed class StopsKept(KnownFacts facts, RuleSwitch rule, Standing stan
 
     private Off? TooSoon(Track kit, Product product, DateOnly? lastUse, DateOnly on) =>
         lastUse is { } last && rest.StopOf(kit, product) is { Before: > 0 } stop && on <= last.AddDays(stop.Before)
-            ? Off.Through(last.AddDays(stop.Before), Because.Of(RuleBook.PeelStops, ("product", kit.Product.Name), ("other", product.Name), ("on", last), ("days", stop.Before), ("until", last.AddDays(stop.Before + 1))))
+            ? Off.Through(
+                last.AddDays(stop.Before),
+                Because.Of(
+                    RuleBook.PeelStops,
+                    ("product", kit.Product.Name),
+                    ("other", product.Name),
+                    ("on", last),
+                    ("days", stop.Before),
+                    ("until", last.AddDays(stop.Before + 1))
+                )
+            )
             : null;
 }

@@ -10,7 +10,10 @@ using OatPath.Core.Supply;
 namespace OatPath.Core.Planner.Stock;
 
 /// <summary>Counts packages down along a path, less what was ticked as used since they were opened or last looked at.</summary>
-/// <remarks>Derived: content / (amount of a use x planned uses). Sunscreen adds one application for every full 2 h outdoors, and one for sweat or water.</remarks>
+/// <remarks>
+/// Derived: content / (amount of a use x planned uses). Sunscreen adds one application for every full 2 h outdoors, and one for sweat or
+/// water.
+/// </remarks>
 internal static class SupplyCount
 {
     private const double ReapplyHours = 2;
@@ -25,7 +28,15 @@ internal static class SupplyCount
             {
                 var left = Left(facts, product, package);
                 var runsOut = RunsOut(facts, product, package, left, days);
-                lines.Add(new(product.Id, package.IsCounted ? 0 : Math.Round(left, 2), runsOut, runsOut?.AddDays(-rules.ReorderLeadDays), package.IsCounted ? (int)left : null));
+                lines.Add(
+                    new(
+                        product.Id,
+                        package.IsCounted ? 0 : Math.Round(left, 2),
+                        runsOut,
+                        runsOut?.AddDays(-rules.ReorderLeadDays),
+                        package.IsCounted ? (int)left : null
+                    )
+                );
             }
         }
 
@@ -45,17 +56,27 @@ internal static class SupplyCount
 
             if (product.Spf is not null && line.RunsOutOn is { } ends && ends <= facts.Today.AddDays(SoonDays))
             {
-                yield return new(QuestionKind.LowSupply, product.Id, facts.Today, Because.Of(RuleBook.RunsOut, ("product", product.Name), ("on", ends)));
+                yield return new(
+                    QuestionKind.LowSupply,
+                    product.Id,
+                    facts.Today,
+                    Because.Of(RuleBook.RunsOut, ("product", product.Name), ("on", ends))
+                );
             }
         }
     }
 
     /// <summary>Nothing left of what is used once, or of what goes under a device.</summary>
     private static bool IsUsedUp(SupplyLine line, Product product) =>
-        product.Kind is ProductKind.Razor or ProductKind.NeedleRoller or ProductKind.DeviceTip ? line.PiecesLeft == 0
-        : product.MadeFor is not null && line.PiecesLeft is null && line.MillilitresLeft < AmountGuide.Millilitres(product, AmountGuide.For(product));
+        product.Kind is ProductKind.Razor or ProductKind.NeedleRoller or ProductKind.DeviceTip
+            ? line.PiecesLeft == 0
+            : product.MadeFor is not null
+                && line.PiecesLeft is null
+                && line.MillilitresLeft < AmountGuide.Millilitres(product, AmountGuide.For(product));
 
-    /// <summary>What is left today. Ticks before the last look at the package no longer count, nor does anything once it is empty.</summary>
+    /// <summary>
+    /// What is left today. Ticks before the last look at the package no longer count, nor does anything once it is empty.
+    /// </summary>
     public static decimal Left(KnownFacts facts, Product product, Package package)
     {
         if (product.EmptyOn <= facts.Today)
@@ -66,7 +87,12 @@ internal static class SupplyCount
         var look = facts.Bottles.LastOrDefault(seen => seen.Product == product.Id);
         var left = look is null ? package.Full : look.Share * package.Full;
         var usedBy = Consumables.UsedBy(facts, product);
-        foreach (var applied in facts.Log.OfType<Applied>().Where(use => usedBy.Contains(use.Product)).DistinctBy(use => (use.Product, use.Day, use.Moment)))
+        foreach (
+            var applied in facts
+                .Log.OfType<Applied>()
+                .Where(use => usedBy.Contains(use.Product))
+                .DistinctBy(use => (use.Product, use.Day, use.Moment))
+        )
         {
             if ((look is null ? product.OpenedOn is null || applied.Day >= product.OpenedOn : applied.HappenedAt > look.HappenedAt))
             {
@@ -78,7 +104,9 @@ internal static class SupplyCount
         return Math.Max(0, Math.Round(left, 3));
     }
 
-    /// <summary>Day of the last full use along the days from today on, or null when it lasts past them. Today, when nothing is left for a first use.</summary>
+    /// <summary>
+    /// Day of the last full use along the days from today on, or null when it lasts past them. Today, when nothing is left for a first use.
+    /// </summary>
     public static DateOnly? RunsOut(KnownFacts facts, Product product, Package package, decimal left, IReadOnlyList<DayPath> days)
     {
         DateOnly? lastFull = null;
@@ -112,7 +140,12 @@ internal static class SupplyCount
         {
             foreach (var step in day[moment].Steps)
             {
-                if (step.Action == StepAction.Apply && (step.Product == product.Id || (product.MadeFor is not null && step.Product is { } by && usedBy.Contains(by))) && AmountOf(step, product) is { } amount && !(day.Date == facts.Today && facts.WasApplied(step.Product, day.Date, moment)))
+                if (
+                    step.Action == StepAction.Apply
+                    && (step.Product == product.Id || (product.MadeFor is not null && step.Product is { } by && usedBy.Contains(by)))
+                    && AmountOf(step, product) is { } amount
+                    && !(day.Date == facts.Today && facts.WasApplied(step.Product, day.Date, moment))
+                )
                 {
                     use += package.Takes(product, amount) * (step.Slot == RoutineSlot.Sunscreen ? Times(facts.File.Intake, product) : 1);
                 }
@@ -126,5 +159,6 @@ internal static class SupplyCount
     private static Amount? AmountOf(Step step, Product product) => step.Product == product.Id ? step.Amount : AmountGuide.For(product);
 
     /// <summary>Applications in a day for one planned: sunscreen is put on again.</summary>
-    private static int Times(Intake intake, Product product) => product.Spf is null ? 1 : 1 + (int)Math.Floor(intake.HoursOutdoors / ReapplyHours) + (intake.SweatOrWater ? 1 : 0);
+    private static int Times(Intake intake, Product product) =>
+        product.Spf is null ? 1 : 1 + (int)Math.Floor(intake.HoursOutdoors / ReapplyHours) + (intake.SweatOrWater ? 1 : 0);
 }

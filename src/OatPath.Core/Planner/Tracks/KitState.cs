@@ -44,5 +44,6 @@ internal sealed class KitState
     /// <summary>A use was told of on a later day; never back to an earlier one.</summary>
     public void Told(DateOnly used, DateOnly reportedOn) => ToldOn = reportedOn > used && !(ToldOn > used) ? used : ToldOn;
 
-    public void Stayed(DateOnly day, int? seconds, int? limit) => Overrun = limit is { } most && seconds is { } stayed && stayed > most ? (day, stayed, most) : null;
+    public void Stayed(DateOnly day, int? seconds, int? limit) =>
+        Overrun = limit is { } most && seconds is { } stayed && stayed > most ? (day, stayed, most) : null;
 }

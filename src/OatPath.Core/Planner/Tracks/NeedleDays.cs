@@ -69,7 +69,12 @@ internal sealed class NeedleDays(RuleSwitch rule)
                 continue;
             }
 
-            if (RestOf(product, roller.Product) is { } rest && day >= on.AddDays(-rest.Before) && day <= on.AddDays(rest.After) && !(latest?.Until > on.AddDays(rest.After)))
+            if (
+                RestOf(product, roller.Product) is { } rest
+                && day >= on.AddDays(-rest.Before)
+                && day <= on.AddDays(rest.After)
+                && !(latest?.Until > on.AddDays(rest.After))
+            )
             {
                 latest = Off.Through(on.AddDays(rest.After), Say(product, roller, on, rest.After));
             }
@@ -83,19 +88,30 @@ internal sealed class NeedleDays(RuleSwitch rule)
 
     /// <summary>Whether a little redness belongs to needles that were used: to those over 0.3 mm, past the first day.</summary>
     /// <remarks>Source: trade convention, pink for 24 to 48 h after 0.5 mm.</remarks>
-    public bool InCourse(DateOnly day) => used.Any(needles => !NeedleTimes.AreFine(needles.Roller.Product) && day >= needles.On && day <= needles.On.AddDays(2));
+    public bool InCourse(DateOnly day) =>
+        used.Any(needles => !NeedleTimes.AreFine(needles.Roller.Product) && day >= needles.On && day <= needles.On.AddDays(2));
 
     /// <summary>Days after needles in which only the higher SPF counts.</summary>
-    public bool WatchesSun(DateOnly day) => All.Any(needles => day >= needles.On && day <= needles.On.AddDays(SunAfter(needles.Roller.Product)));
+    public bool WatchesSun(DateOnly day) =>
+        All.Any(needles => day >= needles.On && day <= needles.On.AddDays(SunAfter(needles.Roller.Product)));
 
     /// <summary>Days without strong sun after needles.</summary>
     public static int SunAfter(Product roller) => NeedleCare.SunAfter(NeedleTimes.AreFine(roller));
 
-    public static Because Say(Product product, Track roller, DateOnly on, int after) => Because.Of(RuleBook.NeedleRest, ("product", product.Name), ("other", roller.Product.Name), ("on", on), ("until", on.AddDays(after)));
+    public static Because Say(Product product, Track roller, DateOnly on, int after) =>
+        Because.Of(
+            RuleBook.NeedleRest,
+            ("product", product.Name),
+            ("other", roller.Product.Name),
+            ("on", on),
+            ("until", on.AddDays(after))
+        );
 
     /// <summary>Days for which a product rests before and after needles, or null where it goes on.</summary>
-    public (int Before, int After)? RestOf(Product product, Product roller) => !rule.On(RuleBook.NeedleRest) ? null
-        : product.Kind is ProductKind.Razor or ProductKind.UltrasonicBlade && roller.Kind == ProductKind.NanoTip ? (NeedleTimes.BladeApartDays - 1, NeedleTimes.BladeApartDays - 1)
+    public (int Before, int After)? RestOf(Product product, Product roller) =>
+        !rule.On(RuleBook.NeedleRest) ? null
+        : product.Kind is ProductKind.Razor or ProductKind.UltrasonicBlade && roller.Kind == ProductKind.NanoTip
+            ? (NeedleTimes.BladeApartDays - 1, NeedleTimes.BladeApartDays - 1)
         : RestOf(product, NeedleTimes.AreFine(roller));
 
     private (int Before, int After)? RestOf(Product product, bool fine)
@@ -128,6 +144,7 @@ internal sealed class NeedleDays(RuleSwitch rule)
         }
 
         return !fine && (product.Kind == ProductKind.OcclusiveBalm || product.HeavyOil || product.Kind == ProductKind.FaceOil) ? (0, 2)
-            : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1) : null;
+            : product.Contains.Contains(Allergen.Fragrance) || product.AlcoholNearTop || product.HeavyOil ? (0, 1)
+            : null;
     }
 }

@@ -8,7 +8,9 @@ using OatPath.Core.Supply;
 
 namespace OatPath.Core.Planner.Tracks;
 
-/// <summary>Where everything with a ladder stands on the day the run has reached, the week agreed with the client, and the latest change.</summary>
+/// <summary>
+/// Where everything with a ladder stands on the day the run has reached, the week agreed with the client, and the latest change.
+/// </summary>
 internal sealed class Standing
 {
     private readonly Dictionary<string, Track> byId = [];
@@ -17,9 +19,17 @@ internal sealed class Standing
     {
         var intake = facts.File.Intake;
         var index = 0;
-        foreach (var item in facts.File.Shelf.Where(item => item.State == ShelfState.InUse).OrderBy(item => LoadIndex.Of(item.Product)).ThenBy(item => item.Product, ProductOrder.ByContent))
+        foreach (
+            var item in facts
+                .File.Shelf.Where(item => item.State == ShelfState.InUse)
+                .OrderBy(item => LoadIndex.Of(item.Product))
+                .ThenBy(item => item.Product, ProductOrder.ByContent)
+        )
         {
-            if ((item.Product.IsKit() || item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand)) && Ladder.For(item.Product, intake, rules) is { } ladder)
+            if (
+                (item.Product.IsKit() || item.Product.Traits.Use is not (KindUse.Session or KindUse.OnHand))
+                && Ladder.For(item.Product, intake, rules) is { } ladder
+            )
             {
                 Tracks.Add(new Track(item.Product, ladder, index++, PiecesLeft(facts, item.Product)));
             }
@@ -52,7 +62,9 @@ internal sealed class Standing
     /// <summary>Everything in use that has a ladder, in the order it is planned in.</summary>
     public List<Track> Tracks { get; } = [];
 
-    /// <summary>Exfoliants that left the plan, and what was told of besides it: what was used of them still counts in the days after.</summary>
+    /// <summary>
+    /// Exfoliants that left the plan, and what was told of besides it: what was used of them still counts in the days after.
+    /// </summary>
     public List<Track> Gone { get; } = [];
     public IReadOnlyList<Track> All { get; }
 
@@ -89,7 +101,14 @@ internal sealed class Standing
 
         foreach (var other in Tracks)
         {
-            if (other != track && other.Active && other.Started && other.Stopped is null && !other.Product.Traits.Morning && other.Product.Traits.LeaveOn)
+            if (
+                other != track
+                && other.Active
+                && other.Started
+                && other.Stopped is null
+                && !other.Product.Traits.Morning
+                && other.Product.Traits.LeaveOn
+            )
             {
                 return Moment.Morning;
             }
@@ -98,11 +117,15 @@ internal sealed class Standing
         return track.Ladder.InTheMorning ? Moment.Morning : Moment.Evening;
     }
 
-    /// <summary>Uses that its own pieces and what goes with it are still good for, whichever ends first; null where nothing limits them.</summary>
+    /// <summary>
+    /// Uses that its own pieces and what goes with it are still good for, whichever ends first; null where nothing limits them.
+    /// </summary>
     private static int? PiecesLeft(KnownFacts facts, Product product)
     {
         var sessions = product.IsDevice() ? Consumables.SessionsLeft(facts, product) : null;
-        var counted = product.IsDevice() ? product.Kind == ProductKind.NeedleRoller : product.Pieces is not null || product.Kind == ProductKind.Razor;
+        var counted = product.IsDevice()
+            ? product.Kind == ProductKind.NeedleRoller
+            : product.Pieces is not null || product.Kind == ProductKind.Razor;
         int? own = counted && Package.Of(product) is { IsCounted: true } package ? (int)SupplyCount.Left(facts, product, package) : null;
         return own is { } pieces && sessions is { } others ? Math.Min(pieces, others) : own ?? sessions;
     }

@@ -149,7 +149,11 @@ internal sealed class Track
         }
         else if (Started && Rung > Ladder.Top)
         {
-            Enter(Ladder.Top, day, Because.Of(RuleBook.LadderShaped, ("product", Product.Name), ("frequency", Ladder.Rungs[Ladder.Top].InWords())));
+            Enter(
+                Ladder.Top,
+                day,
+                Because.Of(RuleBook.LadderShaped, ("product", Product.Name), ("frequency", Ladder.Rungs[Ladder.Top].InWords()))
+            );
         }
     }
 
@@ -215,5 +219,8 @@ internal sealed class Track
     public void UsedEarly() => UsedBeforeStart = true;
 
     private void Reshape(bool tender) =>
-        Ladder = BoosterFor is not null ? Ladder.Booster : shape is null ? usual : usual.Shaped(shape.Start, shape.Top, shape.HoldDays, tender);
+        Ladder =
+            BoosterFor is not null ? Ladder.Booster
+            : shape is null ? usual
+            : usual.Shaped(shape.Start, shape.Top, shape.HoldDays, tender);
 }

@@ -17,7 +17,15 @@ internal sealed class TrackWords(Track track)
         if (resting is null || restingAt != (track.Held, morning))
         {
             restingAt = (track.Held, morning);
-            resting = Off.Through(until, Because.Of(RuleBook.RungFrequency, ("product", track.Product.Name), ("frequency", track.Held.InWords(morning)), ("most", track.Frequency.MaxPer7Days())));
+            resting = Off.Through(
+                until,
+                Because.Of(
+                    RuleBook.RungFrequency,
+                    ("product", track.Product.Name),
+                    ("frequency", track.Held.InWords(morning)),
+                    ("most", track.Frequency.MaxPer7Days())
+                )
+            );
         }
 
         return resting.Until == until ? resting : resting = resting with { Until = until };
@@ -29,7 +37,15 @@ internal sealed class TrackWords(Track track)
         if (held is null || heldAt != (track.Held, morning, track.Since, track.Lowered))
         {
             heldAt = (track.Held, morning, track.Since, track.Lowered);
-            held = [Because.Of(RuleBook.Rung, ("product", track.Product.Name), ("frequency", track.Held.InWords(morning)), ("since", track.Since ?? day))];
+            held =
+            [
+                Because.Of(
+                    RuleBook.Rung,
+                    ("product", track.Product.Name),
+                    ("frequency", track.Held.InWords(morning)),
+                    ("since", track.Since ?? day)
+                ),
+            ];
             if (track.Lowered is not null)
             {
                 held.Add(track.Lowered);

@@ -25,7 +25,10 @@ public sealed class IndexModel(Store.Clients clients, DigestView digest) : PageM
     public void OnGet()
     {
         Total = clients.Count();
-        (Rows, Found) = digest.Search([.. (Q ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(MostWords)], Shown);
+        (Rows, Found) = digest.Search(
+            [.. (Q ?? "").ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(MostWords)],
+            Shown
+        );
         Coming = digest.Coming;
     }
 

@@ -15,9 +15,7 @@ public sealed class NewModel(Store.Clients clients, TimeProvider clock) : PageMo
 
     public IReadOnlyList<Problem> Problems { get; private set; } = [];
 
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 
     public IActionResult OnPost()
     {

@@ -8,7 +8,18 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Desk;
 
-public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDigests digests, DigestView digest, Store.ViewLog views, Store.Outbox outbox, Store.Retention retention, Store.ProgramSettings settings, TimeProvider clock, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(
+    Store.Clients clients,
+    RecordRoom room,
+    ClientDigests digests,
+    DigestView digest,
+    Store.ViewLog views,
+    Store.Outbox outbox,
+    Store.Retention retention,
+    Store.ProgramSettings settings,
+    TimeProvider clock,
+    IAuthorizationService authorization
+) : PageModel
 {
     /// <summary>So many lines at first where there are more than fit a page; the others come as they scroll into view.</summary>
     private const int FirstLines = 8;
@@ -46,14 +57,18 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     /// <summary>Records without an entry for years that the owner has not looked through for a year.</summary>
     public int Quiet { get; private set; }
 
-
     /// <summary>Whether there are more than are ever shown here.</summary>
     public bool IsCut => Next is null && Needing > MostLines;
 
     /// <summary>Where the next lines begin; null where there are no more.</summary>
     public int? Next { get; private set; }
 
-    public void OnGet(int from) => Fill(from is > 0 and <= MostLines ? from + NextLines : digest.CountUrgent <= MostAtOnce ? MostAtOnce : FirstLines);
+    public void OnGet(int from) =>
+        Fill(
+            from is > 0 and <= MostLines ? from + NextLines
+            : digest.CountUrgent <= MostAtOnce ? MostAtOnce
+            : FirstLines
+        );
 
     /// <summary>Lines from a place on.</summary>
     public IActionResult OnGetMore(int from)
@@ -77,9 +92,14 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         }
 
         var path = record.ClientPath();
-        if (path.Ladders.FirstOrDefault(ladder => ladder.Product == product) is { } ladder && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst)
+        if (
+            path.Ladders.FirstOrDefault(ladder => ladder.Product == product) is { } ladder
+            && StepAdvices.Of(ladder, record.PublishedRules) == StepAdvice.AskFirst
+        )
         {
-            TempData["Done"] = $"{record.NameOf(product)}: a strong reaction is rather likely at the next rung, so this yes needs its reason; it is given here, under Step up all the same. Nothing was changed.";
+            TempData["Done"] =
+                $"{record.NameOf(product)}: a strong reaction is rather likely at the next rung, so this yes needs its reason; it is "
+                    + $"given here, under Step up all the same. Nothing was changed.";
             return Redirect($"/clients/{client}/ramp");
         }
 
@@ -90,7 +110,15 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         }
 
         var by = User.Identity?.Name ?? "";
-        var fact = room.Decide(client, by, (id, now) => new StepUp { Id = id, On = record.Today, RecordedAt = now, By = by, Product = product, Rung = rung });
+        var fact = room.Decide(client, by, (id, now) => new StepUp
+        {
+            Id = id,
+            On = record.Today,
+            RecordedAt = now,
+            By = by,
+            Product = product,
+            Rung = rung,
+        });
         try
         {
             room.PublishOne(record, by, version, fact);
@@ -129,7 +157,9 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         var until = record.Today.AddDays(StepAdvices.WaitDays);
         var fact = room.WaitBeforeStep(record, by, product, ask);
         room.Append(client, version, fact);
-        TempData["Done"] = ask ? $"{record.Client.Name}: the phone asks how the last uses felt." : $"{record.Client.Name}: asked again from {Core.House.Words.Day(until)}.";
+        TempData["Done"] = ask
+            ? $"{record.Client.Name}: the phone asks how the last uses felt."
+            : $"{record.Client.Name}: asked again from {Core.House.Words.Day(until)}.";
         TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
         return Redirect("/");
     }
@@ -137,7 +167,10 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     /// <summary>Notes that a line was read that asks for nothing more; what it started goes on.</summary>
     public IActionResult OnPostSeen(string client, string key, long version)
     {
-        if (room.Open(client, User, "Desk") is not { } record || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { IsOnlyRead: true })
+        if (
+            room.Open(client, User, "Desk") is not { } record
+            || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { IsOnlyRead: true }
+        )
         {
             TempData["Done"] = "That line has changed in the meantime.";
             return Redirect("/");
@@ -149,7 +182,10 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
     /// <summary>Says to the colleagues who looks after a line. It stays on the Desk, a red one most of all.</summary>
     public IActionResult OnPostTake(string client, string key, long version)
     {
-        if (room.Open(client, User, "Desk") is not { } record || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { TakenBy.Length: 0 })
+        if (
+            room.Open(client, User, "Desk") is not { } record
+            || DeskRows.Of(record).FirstOrDefault(row => row.Key == key) is not { TakenBy.Length: 0 }
+        )
         {
             TempData["Done"] = "That line has changed, or somebody else has taken it.";
             return Redirect("/");
@@ -190,6 +226,9 @@ public sealed class IndexModel(Store.Clients clients, RecordRoom room, ClientDig
         Coming = digest.Coming;
         ContactsMissing = !room.ContactsComplete();
         FailedMessages = outbox.FailedOf(latest: 200);
-        Quiet = User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1)) ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count : 0;
+        Quiet =
+            User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1))
+                ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count
+                : 0;
     }
 }

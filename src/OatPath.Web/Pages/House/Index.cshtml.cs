@@ -10,7 +10,18 @@ using OatPath.Web.Upkeep;
 
 namespace OatPath.Web.Pages.House;
 
-public sealed class IndexModel(Store.Studio studio, Store.People people, SignInDesk desk, SignIns signIns, ProgramSettings settings, BackupState backups, BackupRounds rounds, Records.ClientDigests digests, IAuthorizationService authorization, TimeProvider clock) : PageModel
+public sealed class IndexModel(
+    Store.Studio studio,
+    Store.People people,
+    SignInDesk desk,
+    SignIns signIns,
+    ProgramSettings settings,
+    BackupState backups,
+    BackupRounds rounds,
+    Records.ClientDigests digests,
+    IAuthorizationService authorization,
+    TimeProvider clock
+) : PageModel
 {
     [BindProperty]
     public long Version { get; set; }
@@ -35,7 +46,7 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
     public bool AddingPerson { get; private set; }
 
     public IReadOnlyList<DayOfWeek> Week { get; } =
-        [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Wednesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Saturday, DayOfWeek.Sunday];
+    [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Wednesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Saturday, DayOfWeek.Sunday];
 
     public void OnGet()
     {
@@ -56,7 +67,14 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         Version = long.TryParse(Request.Form[nameof(Version)], CultureInfo.InvariantCulture, out var seen) ? seen : 0;
         Rules = Read(Request.Form, studio.Current().Rules);
         Problems.AddRange(HouseRulesCheck.Check(Rules).Select(problem => problem with { Field = Title(problem.Field) }));
-        foreach (var (number, name) in new[] { (Rules.Contacts.Studio, "Studio number"), (Rules.Contacts.OutOfHours, "Out-of-hours number"), (Rules.Contacts.Emergency, "Emergency number") })
+        foreach (
+            var (number, name) in new[]
+            {
+                (Rules.Contacts.Studio, "Studio number"),
+                (Rules.Contacts.OutOfHours, "Out-of-hours number"),
+                (Rules.Contacts.Emergency, "Emergency number"),
+            }
+        )
         {
             if (number.Length > 0 && (number.Length > 40 || !number.Any(char.IsDigit)))
             {
@@ -75,7 +93,13 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         }
         catch (ConflictException conflict)
         {
-            Problems.Add(new("The house page", "was changed by somebody else while you were here. What you typed is kept below; look at it and save again to put it in place."));
+            Problems.Add(
+                new(
+                    "The house page",
+                    "was changed by somebody else while you were here. What you typed is kept below; look at it and save again to put "
+                        + "it in place."
+                )
+            );
             Version = conflict.CurrentVersion;
             ModelState.Remove(nameof(Version));
             return Page();
@@ -135,7 +159,12 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         }
 
         var ended = desk.EndOthers(HttpContext, person);
-        TempData["Done"] = ended switch { 0 => "Nothing else was open.", 1 => "1 sign-in has ended.", _ => $"{ended} sign-ins have ended." };
+        TempData["Done"] = ended switch
+        {
+            0 => "Nothing else was open.",
+            1 => "1 sign-in has ended.",
+            _ => $"{ended} sign-ins have ended.",
+        };
         return Redirect("/house");
     }
 
@@ -147,12 +176,20 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             return Forbid();
         }
 
-        TempData["Done"] = rounds.WriteNow() is { } problem ? $"The backup could not be written. {problem}" : "The backup of today is written and read back.";
+        TempData["Done"] = rounds.WriteNow() is { } problem
+            ? $"The backup could not be written. {problem}"
+            : "The backup of today is written and read back.";
         return Redirect("/house");
     }
 
     /// <summary>What the owner chooses for the program itself.</summary>
-    public async Task<IActionResult> OnPostProgramAsync(bool secondFactor, bool dailyBackup, string? backupsKept, string? retentionYears, long programVersion)
+    public async Task<IActionResult> OnPostProgramAsync(
+        bool secondFactor,
+        bool dailyBackup,
+        string? backupsKept,
+        string? retentionYears,
+        long programVersion
+    )
     {
         if (await Forbidden())
         {
@@ -177,7 +214,12 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
             }
             catch (ConflictException)
             {
-                Problems.Add(new("The program's choices", "were changed by somebody else while you were here. What you typed is kept below; look at it and save again."));
+                Problems.Add(
+                    new(
+                        "The program's choices",
+                        "were changed by somebody else while you were here. What you typed is kept below; look at it and save again."
+                    )
+                );
             }
         }
 
@@ -249,7 +291,10 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
                 continue;
             }
 
-            if (TimeOnly.TryParseExact(from, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var opens) && TimeOnly.TryParseExact(until, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var closes))
+            if (
+                TimeOnly.TryParseExact(from, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var opens)
+                && TimeOnly.TryParseExact(until, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var closes)
+            )
             {
                 opening.Add(new(day, opens, closes));
             }
@@ -278,7 +323,12 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         {
             StudioName = Text("studioName") is { Length: <= 80 } name ? name : before.StudioName,
             Zone = Text("zone"),
-            Contacts = new ContactNumbers { Studio = Text("studio"), OutOfHours = Text("outOfHours"), Emergency = Text("emergency") },
+            Contacts = new ContactNumbers
+            {
+                Studio = Text("studio"),
+                OutOfHours = Text("outOfHours"),
+                Emergency = Text("emergency"),
+            },
             Opening = opening,
             QuietFrom = Time("quietFrom", "Quiet hours from", before.QuietFrom),
             QuietUntil = Time("quietUntil", "Quiet hours to", before.QuietUntil),
@@ -286,14 +336,15 @@ public sealed class IndexModel(Store.Studio studio, Store.People people, SignInD
         };
     }
 
-    private static string Title(string field) => field switch
-    {
-        "zone" => "Time zone",
-        "quietFrom" => "Quiet hours",
-        "currency" => "Money",
-        "opening" => "Opening hours",
-        _ => HouseChoices.All.FirstOrDefault(choice => choice.Key == field)?.Title ?? field,
-    };
+    private static string Title(string field) =>
+        field switch
+        {
+            "zone" => "Time zone",
+            "quietFrom" => "Quiet hours",
+            "currency" => "Money",
+            "opening" => "Opening hours",
+            _ => HouseChoices.All.FirstOrDefault(choice => choice.Key == field)?.Title ?? field,
+        };
 
     private async Task<bool> Forbidden() => !(await authorization.AuthorizeAsync(User, Roles.KeepsHouse)).Succeeded;
 }

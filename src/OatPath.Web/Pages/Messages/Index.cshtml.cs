@@ -24,12 +24,18 @@ public sealed class IndexModel(Store.Outbox outbox, Studio studio, IMessageGatew
         Messages = [.. outbox.Latest(Shown).Where(message => State is null || message.State == State)];
     }
 
-    public string Local(DateTimeOffset? at) => at is { } moment
-        ? TimeZoneInfo.ConvertTime(moment, CareDay.ZoneOf(Rules.Zone)).ToString("ddd d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture) : "";
+    public string Local(DateTimeOffset? at) =>
+        at is { } moment
+            ? TimeZoneInfo
+                .ConvertTime(moment, CareDay.ZoneOf(Rules.Zone))
+                .ToString("ddd d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture)
+            : "";
 
     public IActionResult OnPostAgain(long message)
     {
-        TempData["Done"] = outbox.TryAgain(message, clock.GetUtcNow()) ? "It is tried again within a minute, outside the quiet hours." : "That message is not a failed one any more. Nothing was changed.";
+        TempData["Done"] = outbox.TryAgain(message, clock.GetUtcNow())
+            ? "It is tried again within a minute, outside the quiet hours."
+            : "That message is not a failed one any more. Nothing was changed.";
         return Redirect("/outbox");
     }
 }

@@ -6,7 +6,15 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>The client's calendar: a file, or a private address that keeps itself up to date.</summary>
-public sealed class CalendarModel(PhoneDoor door, RecordRoom room, ViewLog views, CalendarFeeds feeds, Outbox outbox, ServeOptions options, TimeProvider clock) : PhonePage(door, room, views, clock)
+public sealed class CalendarModel(
+    PhoneDoor door,
+    RecordRoom room,
+    ViewLog views,
+    CalendarFeeds feeds,
+    Outbox outbox,
+    ServeOptions options,
+    TimeProvider clock
+) : PhonePage(door, room, views, clock)
 {
     public (DateTimeOffset Since, bool Named)? Feed { get; private set; }
 

@@ -13,7 +13,8 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>A device or tool on the client's phone: its ways in words, the way into the guide, and the two sides compared.</summary>
-public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, views, clock)
+public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, SessionDesk desk, Sessions sessions)
+    : PhonePage(door, room, views, clock)
 {
     public Product Product { get; private set; } = null!;
 
@@ -36,9 +37,11 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     public IActionResult OnGet(string product) => Fill(product) ? Page() : NotFound();
 
-    public IActionResult OnPostBegin(string product) => Fill(product) ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
+    public IActionResult OnPostBegin(string product) =>
+        Fill(product) ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
 
-    public IActionResult OnPostPractise(string product) => Fill(product) ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
+    public IActionResult OnPostPractise(string product) =>
+        Fill(product) ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
 
     public IActionResult OnPostCompare(string product, string key, BetterSide? feel, BetterSide? look, BetterSide? touch)
     {
@@ -63,7 +66,20 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             return BetterSide.Same;
         }
 
-        var entry = new Compared { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Product = product, Day = View.Day, Side = due.Side, Later = due.Later, Feel = Said(feel, "How it feels"), Look = Said(look, "How it looks"), Touch = Said(touch, "How it is to touch") };
+        var entry = new Compared
+        {
+            Id = key,
+            HappenedAt = Now,
+            RecordedAt = Now,
+            By = "client",
+            Product = product,
+            Day = View.Day,
+            Side = due.Side,
+            Later = due.Later,
+            Feel = Said(feel, "How it feels"),
+            Look = Said(look, "How it looks"),
+            Touch = Said(touch, "How it is to touch"),
+        };
         if (Problems.Count > 0)
         {
             return Page();
@@ -77,7 +93,24 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     {
         if (Fill(product) && Compared is { } said && Guid.TryParseExact(key, "n", out _))
         {
-            Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Entry = said.Id }, "client", key));
+            Room.Append(
+                Device.ClientId,
+                null,
+                Room.Make<LogEntry>(
+                    Device.ClientId,
+                    "log",
+                    new Retracted
+                    {
+                        Id = key,
+                        HappenedAt = Now,
+                        RecordedAt = Now,
+                        By = "client",
+                        Entry = said.Id,
+                    },
+                    "client",
+                    key
+                )
+            );
         }
 
         return Redirect($"/my/device/{product}");
@@ -96,7 +129,11 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     private bool Fill(string product)
     {
         var record = View.Record;
-        if (record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == product && item.State == ShelfState.InUse)?.Product is not { } found || !DeviceScript.Leads(found))
+        if (
+            record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == product && item.State == ShelfState.InUse)?.Product
+                is not { } found
+            || !DeviceScript.Leads(found)
+        )
         {
             return false;
         }

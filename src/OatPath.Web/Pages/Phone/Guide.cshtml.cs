@@ -8,8 +8,18 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Phone;
 
-/// <summary>The guide at the sink: one granted session on the device it was granted to. What it does once it is loaded needs no network.</summary>
-public sealed class GuideModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, Sessions sessions, SessionSigner signer, ServeOptions options) : PhonePage(door, room, views, clock)
+/// <summary>
+/// The guide at the sink: one granted session on the device it was granted to. What it does once it is loaded needs no network.
+/// </summary>
+public sealed class GuideModel(
+    PhoneDoor door,
+    RecordRoom room,
+    ViewLog views,
+    TimeProvider clock,
+    Sessions sessions,
+    SessionSigner signer,
+    ServeOptions options
+) : PhonePage(door, room, views, clock)
 {
     public GuideData Guide { get; private set; } = null!;
 

@@ -30,19 +30,54 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             return Page();
         }
 
-        return Guid.TryParseExact(key, "n", out _) ? Keep(new Nicked { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Day = View.Day, Zones = named }) : Redirect("/my/nick");
+        return Guid.TryParseExact(key, "n", out _)
+            ? Keep(
+                new Nicked
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = "client",
+                    Day = View.Day,
+                    Zones = named,
+                }
+            )
+            : Redirect("/my/nick");
     }
 
     public IActionResult OnPostClosed(string key, string nick)
     {
         Fill();
-        return Open.Any(open => open.Id == nick) && Guid.TryParseExact(key, "n", out _) ? Keep(new NickClosed { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Nick = nick, Day = View.Day }) : Redirect("/my/nick");
+        return Open.Any(open => open.Id == nick) && Guid.TryParseExact(key, "n", out _)
+            ? Keep(
+                new NickClosed
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = "client",
+                    Nick = nick,
+                    Day = View.Day,
+                }
+            )
+            : Redirect("/my/nick");
     }
 
     public IActionResult OnPostUndo(string key, string entry)
     {
         Fill();
-        return Last?.Id == entry && Guid.TryParseExact(key, "n", out _) ? Keep(new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = "client", Entry = entry }) : Redirect("/my/nick");
+        return Last?.Id == entry && Guid.TryParseExact(key, "n", out _)
+            ? Keep(
+                new Retracted
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = "client",
+                    Entry = entry,
+                }
+            )
+            : Redirect("/my/nick");
     }
 
     private RedirectResult Keep(LogEntry entry)

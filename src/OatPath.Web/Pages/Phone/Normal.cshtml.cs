@@ -30,7 +30,10 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     public IActionResult OnPost(string key, AskSign? sign, AskSign? grave, AskDegree? degree, FaceZone[]? zones, long? told)
     {
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
-        Sign = grave is { } at && Enum.IsDefined(at) ? at : sign is { } known && Enum.IsDefined(known) ? known : null;
+        Sign =
+            grave is { } at && Enum.IsDefined(at) ? at
+            : sign is { } known && Enum.IsDefined(known) ? known
+            : null;
         Zones = [.. (zones ?? []).Where(Enum.IsDefined).Distinct()];
         if (Sign is not { } asked)
         {
@@ -58,7 +61,16 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             return (Key, []);
         }
 
-        var entry = IsThisNormal.Entry(View.Record.Followed, asked, sent is null ? Key : Fact.NewId(), first, CareDay.Of(first, View.Record.Zone)) with { RecordedAt = Now };
+        var entry = IsThisNormal.Entry(
+            View.Record.Followed,
+            asked,
+            sent is null ? Key : Fact.NewId(),
+            first,
+            CareDay.Of(first, View.Record.Zone)
+        ) with
+        {
+            RecordedAt = Now,
+        };
         return (entry.Id, [Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", entry.Id, happenedAt: first)]);
     }
 }

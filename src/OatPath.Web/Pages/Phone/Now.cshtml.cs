@@ -27,12 +27,32 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
             return Redirect("/my");
         }
 
-        LogEntry entry = found.Action == StepAction.PatchTest
-            ? new PatchApplied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product! }
-            : new Applied { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Key, Day = View.Day, Moment = View.Moment, ContactSeconds = found.ContactSeconds is null ? null : contact };
+        LogEntry entry =
+            found.Action == StepAction.PatchTest
+                ? new PatchApplied
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = By,
+                    Product = found.Product!,
+                }
+                : new Applied
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = By,
+                    Product = found.Key,
+                    Day = View.Day,
+                    Moment = View.Moment,
+                    ContactSeconds = found.ContactSeconds is null ? null : contact,
+                };
         if (found.ContactSeconds is { } planned && contact > planned)
         {
-            TempData["Hint"] = $"It was on {Core.House.Words.Duration(contact.Value - planned)} longer than planned. Cool water if it is warm, plain moisturiser, nothing else tonight; say under How was it how the skin takes it.";
+            TempData["Hint"] =
+                $"It was on {Core.House.Words.Duration(contact.Value - planned)} longer than planned. Cool water if it is warm, plain "
+                    + $"moisturiser, nothing else tonight; say under How was it how the skin takes it.";
         }
 
         return Keep(entry);
@@ -45,7 +65,17 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
             return Changed();
         }
 
-        Keep(new PatchRead { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = found.Product!, Clear = clear });
+        Keep(
+            new PatchRead
+            {
+                Id = key,
+                HappenedAt = Now,
+                RecordedAt = Now,
+                By = By,
+                Product = found.Product!,
+                Clear = clear,
+            }
+        );
         return Redirect(clear ? "/my" : "/my/cautions?patch=reacted");
     }
 
@@ -57,7 +87,19 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
         }
 
         var why = (reason ?? "").Trim();
-        Keep(new Skipped { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = all ? null : step, Day = View.Day, Moment = View.Moment, Reason = why.Length > 200 ? why[..200] : why });
+        Keep(
+            new Skipped
+            {
+                Id = key,
+                HappenedAt = Now,
+                RecordedAt = Now,
+                By = By,
+                Product = all ? null : step,
+                Day = View.Day,
+                Moment = View.Moment,
+                Reason = why.Length > 200 ? why[..200] : why,
+            }
+        );
         return Redirect(why == Skipped.FeelsSore ? "/my/report" : "/my");
     }
 
@@ -69,7 +111,18 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
             return Changed();
         }
 
-        return Keep(new BottleSeen { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = product, Share = 1, Opened = true });
+        return Keep(
+            new BottleSeen
+            {
+                Id = key,
+                HappenedAt = Now,
+                RecordedAt = Now,
+                By = By,
+                Product = product,
+                Share = 1,
+                Opened = true,
+            }
+        );
     }
 
     /// <summary>The answer to mornings without sunscreen: it was on and only not ticked, or there is none left.</summary>
@@ -82,11 +135,40 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
 
         if (answer == "empty")
         {
-            return Keep(new BottleSeen { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Product = sunscreen, Share = 0 });
+            return Keep(
+                new BottleSeen
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = By,
+                    Product = sunscreen,
+                    Share = 0,
+                }
+            );
         }
 
-        var facts = View.MorningsLeftOut.Select((day, i) => (Day: day, Id: i == 0 ? key : Fact.NewId()))
-            .Select(morning => Room.Make<LogEntry>(Device.ClientId, "log", new Applied { Id = morning.Id, HappenedAt = Now, RecordedAt = Now, By = By, Product = sunscreen, Day = morning.Day, Moment = Core.House.Moment.Morning }, By, morning.Id)).ToList();
+        var facts = View
+            .MorningsLeftOut.Select((day, i) => (Day: day, Id: i == 0 ? key : Fact.NewId()))
+            .Select(morning =>
+                Room.Make<LogEntry>(
+                    Device.ClientId,
+                    "log",
+                    new Applied
+                    {
+                        Id = morning.Id,
+                        HappenedAt = Now,
+                        RecordedAt = Now,
+                        By = By,
+                        Product = sunscreen,
+                        Day = morning.Day,
+                        Moment = Core.House.Moment.Morning,
+                    },
+                    By,
+                    morning.Id
+                )
+            )
+            .ToList();
         Room.Append(Device.ClientId, null, facts);
         return Redirect("/my");
     }
@@ -95,7 +177,16 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
     {
         if (View.LastEntry?.Id == entry && IsKey(key))
         {
-            Keep(new Retracted { Id = key, HappenedAt = Now, RecordedAt = Now, By = By, Entry = entry });
+            Keep(
+                new Retracted
+                {
+                    Id = key,
+                    HappenedAt = Now,
+                    RecordedAt = Now,
+                    By = By,
+                    Entry = entry,
+                }
+            );
         }
 
         return Redirect("/my");

@@ -32,7 +32,8 @@ public sealed class OpenModel(Links links, PhoneDoor door, TimeProvider clock) :
 
     public IActionResult OnPost()
     {
-        var (outcome, cookie) = Token.Length < 100 ? links.Admit(Token, PhoneDoor.CookieOf(HttpContext), clock.GetUtcNow()) : (Admission.Ended, null);
+        var (outcome, cookie) =
+            Token.Length < 100 ? links.Admit(Token, PhoneDoor.CookieOf(HttpContext), clock.GetUtcNow()) : (Admission.Ended, null);
         if (outcome != Admission.In)
         {
             IsTaken = outcome == Admission.TakenByAnother;

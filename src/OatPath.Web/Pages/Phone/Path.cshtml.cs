@@ -6,7 +6,5 @@ namespace OatPath.Web.Pages.Phone;
 
 public sealed class PathModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 }

@@ -12,7 +12,8 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>Before a peel: what stops until then, the questions of the day, and the way into the guide.</summary>
-public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, SessionDesk desk, Sessions sessions) : PhonePage(door, room, views, clock)
+public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock, SessionDesk desk, Sessions sessions)
+    : PhonePage(door, room, views, clock)
 {
     public List<Problem> Problems { get; } = [];
 

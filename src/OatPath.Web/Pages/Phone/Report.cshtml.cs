@@ -28,7 +28,13 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     public bool WasSent { get; private set; }
 
     public static IReadOnlyList<(int Seconds, string Word)> Lengths { get; } =
-        [(45, "under a minute"), (600, "a few minutes"), (2400, "up to an hour"), (7200, "longer than an hour"), (StillStings, "it still stings")];
+    [
+        (45, "under a minute"),
+        (600, "a few minutes"),
+        (2400, "up to an hour"),
+        (7200, "longer than an hour"),
+        (StillStings, "it still stings"),
+    ];
 
     /// <param name="told">A report that is told again with more: how long it was on, how the skin looks.</param>
     public void OnGet(string? told)
@@ -45,7 +51,26 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         }
     }
 
-    public IActionResult OnPost(string key, DateOnly? about, int? sting, int? length, int? redness, bool past24, bool tight, bool flaking, bool itch, bool spots, bool sun, int? pain, Sign[]? signs, string? also, string? minutes, string[]? used, FaceZone[]? where, long? told)
+    public IActionResult OnPost(
+        string key,
+        DateOnly? about,
+        int? sting,
+        int? length,
+        int? redness,
+        bool past24,
+        bool tight,
+        bool flaking,
+        bool itch,
+        bool spots,
+        bool sun,
+        int? pain,
+        Sign[]? signs,
+        string? also,
+        string? minutes,
+        string[]? used,
+        FaceZone[]? where,
+        long? told
+    )
     {
         var first = FirstTold(told);
         Key = Guid.TryParseExact(key, "n", out _) ? key : Guid.NewGuid().ToString("n");
@@ -74,7 +99,10 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         Given = new SkinReport
         {
             Sting = sting ?? 0,
-            StingSeconds = sting is null or 0 ? 0 : length == StillStings ? null : length ?? 0,
+            StingSeconds =
+                sting is null or 0 ? 0
+                : length == StillStings ? null
+                : length ?? 0,
             Redness = redness ?? 0,
             RednessPast24h = past24,
             TightOrDry = tight,
@@ -86,7 +114,14 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Signs = [.. (signs ?? []).Where(Enum.IsDefined).Distinct()],
             Where = [.. (where ?? []).Where(Enum.IsDefined).Distinct()],
             AlsoUsed = (also ?? "").Trim(),
-            AlsoUsedMinutes = int.TryParse(minutes?.Trim(), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var on) ? on : null,
+            AlsoUsedMinutes = int.TryParse(
+                minutes?.Trim(),
+                System.Globalization.NumberStyles.None,
+                System.Globalization.CultureInfo.InvariantCulture,
+                out var on
+            )
+                ? on
+                : null,
         };
         if (!string.IsNullOrWhiteSpace(minutes) && Given.AlsoUsedMinutes is null)
         {
@@ -94,7 +129,22 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         }
 
         Used = [.. (used ?? []).Intersect(Beside.Select(product => product.Id))];
-        Problems.AddRange(SkinReportCheck.Check(Given).Select(problem => problem with { Field = problem.Field switch { "pain" => "Pain", "alsoUsed" => "Anything else used", "alsoUsedMinutes" => "Minutes it was on", var other => other } }));
+        Problems.AddRange(
+            SkinReportCheck
+                .Check(Given)
+                .Select(problem =>
+                    problem with
+                    {
+                        Field = problem.Field switch
+                        {
+                            "pain" => "Pain",
+                            "alsoUsed" => "Anything else used",
+                            "alsoUsedMinutes" => "Minutes it was on",
+                            var other => other,
+                        },
+                    }
+                )
+        );
         if (Problems.Count > 0)
         {
             return Page();
@@ -105,12 +155,23 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     }
 
     /// <summary>The client's own products that are no everyday matter, and so may have been used beside the plan.</summary>
-    public IReadOnlyList<Product> Beside => [.. View.Record.Followed.Shelf.Where(item => item.State != ShelfState.ThrownOut && (item.Product.IsRaised() || item.Product.IsDevice() || item.Product.Irritancy() != Core.Skin.Degree.No)).Select(item => item.Product)];
+    public IReadOnlyList<Product> Beside =>
+        [
+            .. View
+                .Record.Followed.Shelf.Where(item =>
+                    item.State != ShelfState.ThrownOut
+                    && (item.Product.IsRaised() || item.Product.IsDevice() || item.Product.Irritancy() != Core.Skin.Degree.No)
+                )
+                .Select(item => item.Product),
+        ];
 
     /// <summary>What was ticked of it.</summary>
     public IReadOnlyList<string> Used { get; private set; } = [];
 
-    /// <summary>What a report adds to the record. The same form sent again is the same report and adds nothing; sent again with other answers it stands in the place of the first.</summary>
+    /// <summary>
+    /// What a report adds to the record. The same form sent again is the same report and adds nothing; sent again with other answers it
+    /// stands in the place of the first.
+    /// </summary>
     private (string Id, IReadOnlyList<Fact> Facts) Facts(DateTimeOffset first)
     {
         var (id, replaces) = (Key, (string?)null);
@@ -125,16 +186,34 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             id = View.Record.Followed.Log.OfType<CheckedIn>().FirstOrDefault(entry => entry.Replaces == replaces)?.Id ?? Fact.NewId();
         }
 
-        var entry = new CheckedIn { Id = id, HappenedAt = first, RecordedAt = Now, By = "client", Day = About, Report = Given, Replaces = replaces };
-        return (id, [.. Used.Where(product => !WasTicked(product)).Select(Use), Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id, happenedAt: first)]);
+        var entry = new CheckedIn
+        {
+            Id = id,
+            HappenedAt = first,
+            RecordedAt = Now,
+            By = "client",
+            Day = About,
+            Report = Given,
+            Replaces = replaces,
+        };
+        return (
+            id,
+            [
+                .. Used.Where(product => !WasTicked(product)).Select(Use),
+                Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id, happenedAt: first),
+            ]
+        );
     }
 
     /// <summary>A report that could not be kept at first may come after its day has left the form.</summary>
-    private bool IsLate(DateOnly day, DateTimeOffset first) => first < Now.AddHours(-1) && day <= View.Day && day >= CareDay.Of(first, View.Record.Zone).AddDays(-2);
+    private bool IsLate(DateOnly day, DateTimeOffset first) =>
+        first < Now.AddHours(-1) && day <= View.Day && day >= CareDay.Of(first, View.Record.Zone).AddDays(-2);
 
-    private bool Same(CheckedIn sent) => sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
+    private bool Same(CheckedIn sent) =>
+        sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
 
-    private bool WasTicked(string product) => View.Record.Followed.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
+    private bool WasTicked(string product) =>
+        View.Record.Followed.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
 
     /// <summary>What happened is always recordable: a use of that evening, at the latest just now.</summary>
     private Fact Use(string product)
@@ -143,18 +222,36 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         var evening = About.ToDateTime(new TimeOnly(21, 0));
         var at = new DateTimeOffset(evening, View.Record.Zone.GetUtcOffset(evening));
         at = at < Now ? at : Now.AddSeconds(-1);
-        return Room.Make<LogEntry>(Device.ClientId, "log", new Applied { Id = id, HappenedAt = at, RecordedAt = Now, By = "client", Product = product, Day = About, Moment = Moment.Evening }, "client", id, happenedAt: at);
+        return Room.Make<LogEntry>(
+            Device.ClientId,
+            "log",
+            new Applied
+            {
+                Id = id,
+                HappenedAt = at,
+                RecordedAt = Now,
+                By = "client",
+                Product = product,
+                Day = About,
+                Moment = Moment.Evening,
+            },
+            "client",
+            id,
+            happenedAt: at
+        );
     }
 
     /// <summary>Days a report may be about: in the morning last night comes first.</summary>
-    public IReadOnlyList<DateOnly> Days => View.Moment == Moment.Morning
-        ? [View.Day.AddDays(-1), View.Day, View.Day.AddDays(-2)]
-        : [View.Day, View.Day.AddDays(-1), View.Day.AddDays(-2)];
+    public IReadOnlyList<DateOnly> Days =>
+        View.Moment == Moment.Morning
+            ? [View.Day.AddDays(-1), View.Day, View.Day.AddDays(-2)]
+            : [View.Day, View.Day.AddDays(-1), View.Day.AddDays(-2)];
 
-    public string DayWord(DateOnly day) => (View.Day.DayNumber - day.DayNumber) switch
-    {
-        0 => View.Moment == Moment.Morning ? "this morning" : "today",
-        1 => View.Moment == Moment.Morning ? "last night" : "yesterday",
-        _ => Words.Day(day),
-    };
+    public string DayWord(DateOnly day) =>
+        (View.Day.DayNumber - day.DayNumber) switch
+        {
+            0 => View.Moment == Moment.Morning ? "this morning" : "today",
+            1 => View.Moment == Moment.Morning ? "last night" : "yesterday",
+            _ => Words.Day(day),
+        };
 }

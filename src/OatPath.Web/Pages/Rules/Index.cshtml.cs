@@ -43,11 +43,12 @@ public sealed class IndexModel(Studio studio, DigestView digest) : PageModel
     }
 
     /// <summary>The sentence with its open places said in words.</summary>
-    public static string Sentence(Rule rule) => System.Text.RegularExpressions.Regex.Replace(rule.Template, @"\{(\w+)(:date)?\}", match => match.Groups[1].Value switch
-    {
-        "on" or "until" or "from" or "since" => "(day)",
-        var name => $"({name})",
-    });
+    public static string Sentence(Rule rule) =>
+        System.Text.RegularExpressions.Regex.Replace(rule.Template, @"\{(\w+)(:date)?\}", match => match.Groups[1].Value switch
+            {
+                "on" or "until" or "from" or "since" => "(day)",
+                var name => $"({name})",
+            });
 
     private void Fill()
     {
@@ -64,8 +65,10 @@ public sealed class IndexModel(Studio studio, DigestView digest) : PageModel
     }
 
     private static bool Matches(Rule rule, string word) =>
-        rule.Title.Contains(word, StringComparison.OrdinalIgnoreCase) || rule.Template.Contains(word, StringComparison.OrdinalIgnoreCase)
-        || rule.Source.Contains(word, StringComparison.OrdinalIgnoreCase) || rule.Id.Contains(word, StringComparison.OrdinalIgnoreCase);
+        rule.Title.Contains(word, StringComparison.OrdinalIgnoreCase)
+        || rule.Template.Contains(word, StringComparison.OrdinalIgnoreCase)
+        || rule.Source.Contains(word, StringComparison.OrdinalIgnoreCase)
+        || rule.Id.Contains(word, StringComparison.OrdinalIgnoreCase);
 
     private static string ChangedBy(string rule, IReadOnlyList<(HouseRules Rules, DateTimeOffset At, string By)> history)
     {

@@ -28,8 +28,19 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
 
     public void OnGet(string? a, string? aAcid, string? aPercent, string? aPh, string? b, string? bAcid, string? bPercent, string? bPh)
     {
-        Choices = [.. shelf.All().Where(product => product.Actives.Any(active => SubstanceTraits.Of(active.Substance).Pka is not null && active.Percent is not null))];
-        Pans = [Read("Left", a ?? (Choices.Count > 0 ? Choices[0].Id : ByHand), aAcid, aPercent, aPh), Read("Right", b ?? "", bAcid, bPercent, bPh)];
+        Choices =
+        [
+            .. shelf
+                .All()
+                .Where(product =>
+                    product.Actives.Any(active => SubstanceTraits.Of(active.Substance).Pka is not null && active.Percent is not null)
+                ),
+        ];
+        Pans =
+        [
+            Read("Left", a ?? (Choices.Count > 0 ? Choices[0].Id : ByHand), aAcid, aPercent, aPh),
+            Read("Right", b ?? "", bAcid, bPercent, bPh),
+        ];
         Curve = FreeAcidCurve.Of([.. Pans.Select(pan => pan.Product).OfType<Product>()]);
     }
 
@@ -41,13 +52,16 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
             return null;
         }
 
-        var (more, less, strong, weak) = left.FreePercent >= right.FreePercent ? (Pans[0], Pans[1], left, right) : (Pans[1], Pans[0], right, left);
+        var (more, less, strong, weak) =
+            left.FreePercent >= right.FreePercent ? (Pans[0], Pans[1], left, right) : (Pans[1], Pans[0], right, left);
         var times = weak.FreePercent > 0 ? strong.FreePercent / weak.FreePercent : double.PositiveInfinity;
-        var labelled = weak.Acids.Sum(acid => acid.Percent) > strong.Acids.Sum(acid => acid.Percent) ? ", although its label says less" : "";
+        var labelled =
+            weak.Acids.Sum(acid => acid.Percent) > strong.Acids.Sum(acid => acid.Percent) ? ", although its label says less" : "";
         var assumed = strong.Assumed || weak.Assumed ? " A pH is assumed here, so this orders them only roughly." : "";
         return times < 1.1
             ? $"At their own pH both hold about the same free acid.{assumed}"
-            : $"{more.Product!.Name} holds {times.ToString(times < 10 ? "0.#" : "0", CultureInfo.InvariantCulture)} times the free acid of {less.Product!.Name}{labelled}.{assumed}";
+            : $"{more.Product!.Name} holds {times.ToString(times < 10 ? "0.#" : "0", CultureInfo.InvariantCulture)} times the free acid "
+                + $"of {less.Product!.Name}{labelled}.{assumed}";
     }
 
     private Pan Read(string name, string chosen, string? acid, string? percent, string? ph)
@@ -67,14 +81,31 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
         Need(substance is not null && SubstanceTraits.Of(substance.Value).Pka is not null, $"{name}, acid", "choose an acid from the list");
         var labelled = Number(pan.Percent, $"{name}, percent", 100);
         var value = pan.Ph.Length == 0 ? null : Number(pan.Ph, $"{name}, pH", 14);
-        return substance is { } known && labelled > 0 && SubstanceTraits.Of(known).Pka is not null && (value is not null || pan.Ph.Length == 0)
-            ? pan with { Product = new Product { Id = ByHand, Name = $"{char.ToUpperInvariant(SubstanceTraits.Of(known).Title[0])}{SubstanceTraits.Of(known).Title[1..]} {labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %", Kind = ProductKind.LeaveOnAcidLiquid, Actives = [new(known, labelled)], Ph = value } }
+        return
+            substance is { } known && labelled > 0 && SubstanceTraits.Of(known).Pka is not null && (value is not null || pan.Ph.Length == 0)
+            ? pan with
+            {
+                Product = new Product
+                {
+                    Id = ByHand,
+                    Name =
+                        $"{char.ToUpperInvariant(SubstanceTraits.Of(known).Title[0])}{SubstanceTraits.Of(known).Title[1..]} "
+                            + $"{labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %",
+                    Kind = ProductKind.LeaveOnAcidLiquid,
+                    Actives = [new(known, labelled)],
+                    Ph = value,
+                },
+            }
             : pan;
     }
 
     private decimal? Number(string text, string field, decimal most)
     {
-        if (decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= 0 && number <= most)
+        if (
+            decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+            && number >= 0
+            && number <= most
+        )
         {
             return number;
         }

@@ -55,7 +55,9 @@ public sealed class SecondFactorModel(SignInDesk desk, SecondFactor factor, Stor
         var (person, refusal) = desk.Check(HttpContext, Me.SignIn, password ?? "");
         if (person is null)
         {
-            Problems.Add(new("Password", refusal!.StartsWith("Too many", StringComparison.Ordinal) ? refusal : "is not right; type it again"));
+            Problems.Add(
+                new("Password", refusal!.StartsWith("Too many", StringComparison.Ordinal) ? refusal : "is not right; type it again")
+            );
             return Page();
         }
 
@@ -68,6 +70,9 @@ public sealed class SecondFactorModel(SignInDesk desk, SecondFactor factor, Stor
     {
         Me = desk.Me(HttpContext)!;
         IsAsked = desk.NeedsFactor(Me with { Factor = null });
-        Secret = secret is { Length: > 15 and < 65 } && secret.All(c => char.IsAsciiLetterUpper(c) || c is >= '2' and <= '7') ? secret : SecondFactor.NewSecret();
+        Secret =
+            secret is { Length: > 15 and < 65 } && secret.All(c => char.IsAsciiLetterUpper(c) || c is >= '2' and <= '7')
+                ? secret
+                : SecondFactor.NewSecret();
     }
 }

@@ -17,8 +17,31 @@ public sealed class IndexModel : PageModel
 
     public void OnGet(string? kind)
     {
-        Kind = kind is not null && EnumName.Find<ProductKind>(kind) is { } known && DeviceKinds.IsDevice(known) ? known : ProductKind.GalvanicDevice;
+        Kind =
+            kind is not null && EnumName.Find<ProductKind>(kind) is { } known && DeviceKinds.IsDevice(known)
+                ? known
+                : ProductKind.GalvanicDevice;
         var levels = Kind == ProductKind.CleansingBrush ? Enumerable.Range(1, 3).Select(level => $"level {level}") : [];
-        Settings = [.. levels, .. DeviceGuide.Of(new Product { Id = "stand-in", Name = "stand-in", Kind = Kind }, true, [])?.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Setting).OfType<string>().Distinct().Where(setting => !setting.StartsWith("level", StringComparison.Ordinal)) ?? []];
+        Settings =
+        [
+            .. levels,
+            .. DeviceGuide
+                .Of(
+                    new Product
+                    {
+                        Id = "stand-in",
+                        Name = "stand-in",
+                        Kind = Kind,
+                    },
+                    true,
+                    []
+                )
+                ?.Passes.SelectMany(pass => pass.Strokes)
+                .Select(stroke => stroke.Setting)
+                .OfType<string>()
+                .Distinct()
+                .Where(setting => !setting.StartsWith("level", StringComparison.Ordinal))
+                ?? [],
+        ];
     }
 }

@@ -20,13 +20,27 @@ public sealed class DeviceSheetForm
     public string Gel { get; private init; } = "";
     public IReadOnlyList<(string Title, string Words, string Zones, string Seconds)> Ways { get; private init; } = [];
 
-    public bool IsEmpty => Most.Length + Rest.Length + NotOn.Length + Current.Length + Heat.Length + Light.Length + Gel.Length == 0 && NotWith.Count == 0 && Ways.Count == 0;
+    public bool IsEmpty =>
+        Most.Length + Rest.Length + NotOn.Length + Current.Length + Heat.Length + Light.Length + Gel.Length == 0
+        && NotWith.Count == 0
+        && Ways.Count == 0;
 
     /// <summary>Answers at Meet that sheets of devices name.</summary>
     public static IReadOnlyList<FlagKind> Named { get; } =
     [
-        FlagKind.Pregnancy, FlagKind.ImplantedElectronics, FlagKind.HeartRhythm, FlagKind.Epilepsy, FlagKind.MetalInFace, FlagKind.LightSensitiveEyes, FlagKind.PhotosensitisingMedicine, FlagKind.BloodThinning, FlagKind.Diabetes,
-        FlagKind.Rosacea, FlagKind.Melasma, FlagKind.ActiveBreakouts, FlagKind.KeloidTendency,
+        FlagKind.Pregnancy,
+        FlagKind.ImplantedElectronics,
+        FlagKind.HeartRhythm,
+        FlagKind.Epilepsy,
+        FlagKind.MetalInFace,
+        FlagKind.LightSensitiveEyes,
+        FlagKind.PhotosensitisingMedicine,
+        FlagKind.BloodThinning,
+        FlagKind.Diabetes,
+        FlagKind.Rosacea,
+        FlagKind.Melasma,
+        FlagKind.ActiveBreakouts,
+        FlagKind.KeloidTendency,
     ];
 
     public static DeviceSheetForm From(IFormCollection form)
@@ -44,22 +58,31 @@ public sealed class DeviceSheetForm
             Heat = Text("sheetHeat"),
             Light = Text("sheetLight"),
             Gel = Text("sheetGel"),
-            Ways = [.. Enumerable.Range(0, Math.Min(titles.Count, WayRows)).Select(i => (At(titles, i), At(words, i), At(zones, i), At(seconds, i))).Where(way => (way.Item1 + way.Item2 + way.Item3 + way.Item4).Length > 0)],
+            Ways =
+            [
+                .. Enumerable
+                    .Range(0, Math.Min(titles.Count, WayRows))
+                    .Select(i => (At(titles, i), At(words, i), At(zones, i), At(seconds, i)))
+                    .Where(way => (way.Item1 + way.Item2 + way.Item3 + way.Item4).Length > 0),
+            ],
         };
     }
 
-    public static DeviceSheetForm Of(DeviceSheet? sheet) => sheet is null ? new() : new()
-    {
-        Most = Number(sheet.MostSeconds),
-        Rest = Number(sheet.RestDays),
-        NotOn = In(sheet.NotOn),
-        NotWith = [.. sheet.NotWith.Select(flag => flag.ToString())],
-        Current = YesNo(sheet.Current),
-        Heat = YesNo(sheet.Heat),
-        Light = YesNo(sheet.Light),
-        Gel = YesNo(sheet.Gel),
-        Ways = [.. sheet.Ways.Select(way => (way.Title, way.Words, In(way.Zones), Number(way.Seconds)))],
-    };
+    public static DeviceSheetForm Of(DeviceSheet? sheet) =>
+        sheet is null
+            ? new()
+            : new()
+            {
+                Most = Number(sheet.MostSeconds),
+                Rest = Number(sheet.RestDays),
+                NotOn = In(sheet.NotOn),
+                NotWith = [.. sheet.NotWith.Select(flag => flag.ToString())],
+                Current = YesNo(sheet.Current),
+                Heat = YesNo(sheet.Heat),
+                Light = YesNo(sheet.Light),
+                Gel = YesNo(sheet.Gel),
+                Ways = [.. sheet.Ways.Select(way => (way.Title, way.Words, In(way.Zones), Number(way.Seconds)))],
+            };
 
     /// <returns>The sheet, or null where nothing was typed.</returns>
     public DeviceSheet? ToSheet(List<Problem> problems)
@@ -74,12 +97,29 @@ public sealed class DeviceSheetForm
             MostSeconds = Whole(Most, "Longest session", problems),
             RestDays = Whole(Rest, "Days between two sessions", problems),
             NotOn = Zones(NotOn, "Not on", problems),
-            NotWith = [.. NotWith.Select(text => Enum.TryParse<FlagKind>(text, out var flag) && Named.Contains(flag) ? (FlagKind?)flag : null).OfType<FlagKind>().Distinct()],
+            NotWith =
+            [
+                .. NotWith
+                    .Select(text => Enum.TryParse<FlagKind>(text, out var flag) && Named.Contains(flag) ? (FlagKind?)flag : null)
+                    .OfType<FlagKind>()
+                    .Distinct(),
+            ],
             Current = Told(Current),
             Heat = Told(Heat),
             Light = Told(Light),
             Gel = Told(Gel),
-            Ways = [.. Ways.Select((way, i) => new SheetWay(way.Title, way.Words, Zones(way.Zones, $"Way {i + 1}, zones", problems), Whole(way.Seconds, $"Way {i + 1}, seconds", problems) ?? 0))],
+            Ways =
+            [
+                .. Ways.Select(
+                    (way, i) =>
+                        new SheetWay(
+                            way.Title,
+                            way.Words,
+                            Zones(way.Zones, $"Way {i + 1}, zones", problems),
+                            Whole(way.Seconds, $"Way {i + 1}, seconds", problems) ?? 0
+                        )
+                ),
+            ],
         };
     }
 
@@ -88,13 +128,21 @@ public sealed class DeviceSheetForm
         var zones = new List<FaceZone>();
         foreach (var name in text.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
-            if (FaceZones.OnMap.Where(zone => FaceZones.TitleOf(zone).Equals(name, StringComparison.OrdinalIgnoreCase)).Select(zone => (FaceZone?)zone).FirstOrDefault() is { } zone)
+            if (
+                FaceZones
+                    .OnMap.Where(zone => FaceZones.TitleOf(zone).Equals(name, StringComparison.OrdinalIgnoreCase))
+                    .Select(zone => (FaceZone?)zone)
+                    .FirstOrDefault() is
+                { } zone
+            )
             {
                 zones.Add(zone);
             }
             else
             {
-                problems.Add(new(field, $"\"{name}\" is no zone of the face map; write them as there, with commas between: left cheek, right cheek"));
+                problems.Add(
+                    new(field, $"\"{name}\" is no zone of the face map; write them as there, with commas between: left cheek, right cheek")
+                );
             }
         }
 
@@ -117,9 +165,21 @@ public sealed class DeviceSheetForm
         return null;
     }
 
-    private static bool? Told(string text) => text switch { "yes" => true, "no" => false, _ => null };
+    private static bool? Told(string text) =>
+        text switch
+        {
+            "yes" => true,
+            "no" => false,
+            _ => null,
+        };
 
-    private static string YesNo(bool? value) => value switch { true => "yes", false => "no", _ => "" };
+    private static string YesNo(bool? value) =>
+        value switch
+        {
+            true => "yes",
+            false => "no",
+            _ => "",
+        };
 
     private static string Number(int? value) => value?.ToString(CultureInfo.InvariantCulture) ?? "";
 

@@ -10,7 +10,14 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.StudioShelf;
 
 [RequestSizeLimit(LargeForm), RequestFormLimits(ValueLengthLimit = LargeForm)]
-public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Clients clients, RecordRoom room, Studio studio, TimeProvider clock) : PageModel
+public sealed class EditModel(
+    Store.StudioShelf shelf,
+    Stock stock,
+    Store.Clients clients,
+    RecordRoom room,
+    Studio studio,
+    TimeProvider clock
+) : PageModel
 {
     /// <summary>Bytes a form may hold, so that a paste that is far too long is answered in place.</summary>
     public const int LargeForm = 16_000_000;
@@ -103,7 +110,13 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
         }
         catch (ConflictException conflict)
         {
-            Problems.Add(new(product.Name, "was changed by somebody else while you were here. What you typed is kept below; look at it and save again to put it in place."));
+            Problems.Add(
+                new(
+                    product.Name,
+                    "was changed by somebody else while you were here. What you typed is kept below; look at it and save again to put "
+                        + "it in place."
+                )
+            );
             Version = conflict.CurrentVersion;
             ModelState.Remove(nameof(Version));
             return Again();
@@ -134,16 +147,16 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
     }
 
     public IActionResult OnPostTakeIn(string? units, string? batch) => ChangeStock(units, "Units in", 1, number =>
-    {
-        stock.TakeIn(Id, Batch(batch), number, clock.GetUtcNow(), By);
-        return $"{number} taken in.";
-    });
+        {
+            stock.TakeIn(Id, Batch(batch), number, clock.GetUtcNow(), By);
+            return $"{number} taken in.";
+        });
 
     public IActionResult OnPostCount(string? units, string? batch) => ChangeStock(units, "Counted", 0, number =>
-    {
-        stock.Count(Id, Batch(batch), number, clock.GetUtcNow(), By);
-        return $"Counted: {number}.";
-    });
+        {
+            stock.Count(Id, Batch(batch), number, clock.GetUtcNow(), By);
+            return $"Counted: {number}.";
+        });
 
     public IActionResult OnPostMark(string? low)
     {
@@ -171,7 +184,18 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
             return NotFound();
         }
 
-        if (room.Dispense(stock, Id, Batch(batch), client, record.Client.Version, held => Dispensing.Facts(room, record, found.Product, held, By), By) is not { } taken)
+        if (
+            room.Dispense(
+                stock,
+                Id,
+                Batch(batch),
+                client,
+                record.Client.Version,
+                held => Dispensing.Facts(room, record, found.Product, held, By),
+                By
+            )
+            is not { } taken
+        )
         {
             Problems.Add(new("Batch", "none of it is left; take units in or choose another batch"));
             return OnGet();
@@ -193,7 +217,11 @@ public sealed class EditModel(Store.StudioShelf shelf, Stock stock, Store.Client
             return NotFound();
         }
 
-        if (int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= least && number <= Stock.MostUnits)
+        if (
+            int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            && number >= least
+            && number <= Stock.MostUnits
+        )
         {
             TempData["Done"] = change(number);
             return Redirect($"/shelf/{Id}");

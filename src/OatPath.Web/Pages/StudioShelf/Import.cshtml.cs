@@ -13,9 +13,7 @@ public sealed class ImportModel(ShelfImports imports, TimeProvider clock) : Page
 
     public List<Problem> Problems { get; } = [];
 
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 
     public async Task<IActionResult> OnPostAsync(IFormFile? file)
     {
@@ -35,6 +33,8 @@ public sealed class ImportModel(ShelfImports imports, TimeProvider clock) : Page
         }
 
         var name = System.IO.Path.GetFileName(file.FileName);
-        return Redirect($"/shelf/import/{imports.Keep(name.Length <= 120 ? name : name[..120], text, clock.GetUtcNow(), User.Identity?.Name ?? "")}");
+        return Redirect(
+            $"/shelf/import/{imports.Keep(name.Length <= 120 ? name : name[..120], text, clock.GetUtcNow(), User.Identity?.Name ?? "")}"
+        );
     }
 }

@@ -38,7 +38,14 @@ public sealed class IndexModel(Store.StudioShelf shelf, ShelfSearch search, Stoc
 
     public int Low { get; private set; }
 
-    public ShelfQuery Query => new((Q ?? "").Length <= 80 ? Q ?? "" : Q![..80], EnumName.Find<ProductKind>(Kind ?? ""), EnumName.Find<ShelfRole>(Role ?? ""), EnumName.Find<Substance>(Active ?? ""), Archived);
+    public ShelfQuery Query =>
+        new(
+            (Q ?? "").Length <= 80 ? Q ?? "" : Q![..80],
+            EnumName.Find<ProductKind>(Kind ?? ""),
+            EnumName.Find<ShelfRole>(Role ?? ""),
+            EnumName.Find<Substance>(Active ?? ""),
+            Archived
+        );
 
     public void OnGet()
     {
@@ -55,5 +62,6 @@ public sealed class IndexModel(Store.StudioShelf shelf, ShelfSearch search, Stoc
     }
 
     /// <summary>The whole shelf as a CSV file that reads back to the same shelf.</summary>
-    public FileContentResult OnGetExport() => File(Encoding.UTF8.GetBytes(ShelfCsv.Write(shelf.All())), "text/csv; charset=utf-8", "shelf.csv");
+    public FileContentResult OnGetExport() =>
+        File(Encoding.UTF8.GetBytes(ShelfCsv.Write(shelf.All())), "text/csv; charset=utf-8", "shelf.csv");
 }

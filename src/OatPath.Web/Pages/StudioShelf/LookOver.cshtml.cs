@@ -46,7 +46,8 @@ public sealed class LookOverModel(Store.StudioShelf shelf, ShelfImports imports,
     {
         if (imports.Undo(Id) is { } undone)
         {
-            TempData["Done"] = $"{undone.PutBack} put back as before.{(undone.Left > 0 ? $" {undone.Left} changed since and stay as they are now." : "")}";
+            TempData["Done"] =
+                $"{undone.PutBack} put back as before.{(undone.Left > 0 ? $" {undone.Left} changed since and stay as they are now." : "")}";
         }
 
         return Redirect("/shelf");

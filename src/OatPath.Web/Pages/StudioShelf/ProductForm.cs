@@ -84,43 +84,49 @@ public sealed class ProductForm
             Matt = form.ContainsKey("matt"),
             StrongSulphate = form.ContainsKey("strongSulphate"),
             Contains = [.. form["contains"].OfType<string>()],
-            Actives = [.. Enumerable.Range(0, Math.Min(actives.Count, 20)).Select(i => (actives[i] ?? "", i < percents.Count ? (percents[i] ?? "").Trim() : ""))],
+            Actives =
+            [
+                .. Enumerable
+                    .Range(0, Math.Min(actives.Count, 20))
+                    .Select(i => (actives[i] ?? "", i < percents.Count ? (percents[i] ?? "").Trim() : "")),
+            ],
         };
     }
 
-    public static ProductForm From(Product product) => new()
-    {
-        Name = product.Name,
-        Line = product.Line,
-        Kind = product.Kind.ToString(),
-        Ph = Text(product.Ph),
-        Dispenser = product.Dispenser.ToString(),
-        ContentMl = Text(product.ContentMl),
-        Spf = product.Spf?.ToString(CultureInfo.InvariantCulture) ?? "",
-        MonthsGood = product.MonthsGood?.ToString(CultureInfo.InvariantCulture) ?? "",
-        Pieces = product.Pieces?.ToString(CultureInfo.InvariantCulture) ?? "",
-        UnitMl = Text(product.UnitMl),
-        AmountCount = Text(product.Amount?.Count),
-        AmountUnit = product.Amount?.Unit.ToString() ?? "",
-        Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
-        NeedleMm = Text(product.NeedleMm),
-        Sheet = DeviceSheetForm.Of(product.Sheet),
-        MadeFor = product.MadeFor?.ToString() ?? "",
-        Charge = product.Charge?.ToString() ?? "",
-        Ending = product.Ending?.ToString() ?? "",
-        Price = Text(product.Price),
-        Supplier = product.Supplier,
-        Label = product.Label,
-        AlcoholNearTop = product.AlcoholNearTop,
-        HeavyOil = product.HeavyOil,
-        ShakeFirst = product.ShakeFirst,
-        KeepCold = product.KeepCold,
-        BroadSpectrum = product.BroadSpectrum,
-        Matt = product.Matt,
-        StrongSulphate = product.StrongSulphate,
-        Contains = [.. product.Contains.Select(allergen => allergen.ToString())],
-        Actives = [.. product.Actives.Select(active => (active.Substance.ToString(), Text(active.Percent)))],
-    };
+    public static ProductForm From(Product product) =>
+        new()
+        {
+            Name = product.Name,
+            Line = product.Line,
+            Kind = product.Kind.ToString(),
+            Ph = Text(product.Ph),
+            Dispenser = product.Dispenser.ToString(),
+            ContentMl = Text(product.ContentMl),
+            Spf = product.Spf?.ToString(CultureInfo.InvariantCulture) ?? "",
+            MonthsGood = product.MonthsGood?.ToString(CultureInfo.InvariantCulture) ?? "",
+            Pieces = product.Pieces?.ToString(CultureInfo.InvariantCulture) ?? "",
+            UnitMl = Text(product.UnitMl),
+            AmountCount = Text(product.Amount?.Count),
+            AmountUnit = product.Amount?.Unit.ToString() ?? "",
+            Runniness = product.Runniness?.ToString(CultureInfo.InvariantCulture) ?? "",
+            NeedleMm = Text(product.NeedleMm),
+            Sheet = DeviceSheetForm.Of(product.Sheet),
+            MadeFor = product.MadeFor?.ToString() ?? "",
+            Charge = product.Charge?.ToString() ?? "",
+            Ending = product.Ending?.ToString() ?? "",
+            Price = Text(product.Price),
+            Supplier = product.Supplier,
+            Label = product.Label,
+            AlcoholNearTop = product.AlcoholNearTop,
+            HeavyOil = product.HeavyOil,
+            ShakeFirst = product.ShakeFirst,
+            KeepCold = product.KeepCold,
+            BroadSpectrum = product.BroadSpectrum,
+            Matt = product.Matt,
+            StrongSulphate = product.StrongSulphate,
+            Contains = [.. product.Contains.Select(allergen => allergen.ToString())],
+            Actives = [.. product.Actives.Select(active => (active.Substance.ToString(), Text(active.Percent)))],
+        };
 
     /// <returns>The product, or null with problems that name the field.</returns>
     public Product? ToProduct(string id, DateOnly today, List<Problem> problems, Product? before = null)
@@ -130,13 +136,22 @@ public sealed class ProductForm
             problems.Add(new("Kind", "choose what kind of product it is"));
         }
 
-        var product = (before ?? new Product { Id = id, Name = Name, Kind = kind }) with
+        var product = (
+            before
+            ?? new Product
+            {
+                Id = id,
+                Name = Name,
+                Kind = kind,
+            }
+        ) with
         {
             Name = Name,
             Kind = kind,
             Line = Line,
             Ph = Number(Ph, "pH", problems),
-            Dispenser = Enum.TryParse<Dispenser>(Dispenser, out var dispenser) && Enum.IsDefined(dispenser) ? dispenser : Core.Shelf.Dispenser.Tube,
+            Dispenser =
+                Enum.TryParse<Dispenser>(Dispenser, out var dispenser) && Enum.IsDefined(dispenser) ? dispenser : Core.Shelf.Dispenser.Tube,
             ContentMl = Number(ContentMl, "Content", problems),
             Spf = Whole(Spf, "SPF", problems),
             MonthsGood = Whole(MonthsGood, "Months good", problems),
@@ -159,7 +174,14 @@ public sealed class ProductForm
             BroadSpectrum = BroadSpectrum,
             Matt = Matt,
             StrongSulphate = StrongSulphate,
-            Contains = [.. Contains.Select(text => Enum.TryParse<Allergen>(text, out var allergen) && Enum.IsDefined(allergen) ? (Allergen?)allergen : null).OfType<Allergen>()],
+            Contains =
+            [
+                .. Contains
+                    .Select(text =>
+                        Enum.TryParse<Allergen>(text, out var allergen) && Enum.IsDefined(allergen) ? (Allergen?)allergen : null
+                    )
+                    .OfType<Allergen>(),
+            ],
             Actives = [.. ReadActives(problems)],
         };
         if (problems.Count == 0)
@@ -179,7 +201,17 @@ public sealed class ProductForm
         Kind = Kind.Length == 0 || Kind == KindRead ? reading.Kind.ToString() : Kind;
         KindRead = reading.Kind.ToString();
         var typed = Actives.Where(row => row.Substance.Length > 0).ToList();
-        Actives = [.. reading.Actives.Select(active => (active.Substance.ToString(), Text(active.Percent) is { Length: > 0 } percent ? percent : typed.Find(row => row.Substance == active.Substance.ToString()).Percent ?? ""))];
+        Actives =
+        [
+            .. reading.Actives.Select(active =>
+                (
+                    active.Substance.ToString(),
+                    Text(active.Percent) is { Length: > 0 } percent
+                        ? percent
+                        : typed.Find(row => row.Substance == active.Substance.ToString()).Percent ?? ""
+                )
+            ),
+        ];
         Ph = Ph.Length > 0 ? Ph : Text(reading.Ph);
         Spf = Spf.Length > 0 ? Spf : reading.Spf?.ToString(CultureInfo.InvariantCulture) ?? "";
         BroadSpectrum |= reading.BroadSpectrum;
@@ -235,27 +267,28 @@ public sealed class ProductForm
         }
     }
 
-    private static string Titled(string field) => field switch
-    {
-        "product.name" => "Name",
-        "product.ph" => "pH",
-        "product.contentMl" => "Content",
-        "product.spf" => "SPF",
-        "product.monthsGood" => "Months good",
-        "product.pieces" => "Pieces",
-        "product.unitMl" => "One pump or drop",
-        "product.amount.count" => "Amount",
-        "product.runniness" => "Runniness",
-        "product.madeFor" => "Made for",
-        "product.charge" => "Charge",
-        "product.ending" => "Ending",
-        "product.price" => "Price",
-        "product.supplier" => "Supplier",
-        "product.label" => "Label",
-        "product.line" => "Line or maker",
-        var other when other.StartsWith("product.actives", StringComparison.Ordinal) => "Percent of an active",
-        var other => other,
-    };
+    private static string Titled(string field) =>
+        field switch
+        {
+            "product.name" => "Name",
+            "product.ph" => "pH",
+            "product.contentMl" => "Content",
+            "product.spf" => "SPF",
+            "product.monthsGood" => "Months good",
+            "product.pieces" => "Pieces",
+            "product.unitMl" => "One pump or drop",
+            "product.amount.count" => "Amount",
+            "product.runniness" => "Runniness",
+            "product.madeFor" => "Made for",
+            "product.charge" => "Charge",
+            "product.ending" => "Ending",
+            "product.price" => "Price",
+            "product.supplier" => "Supplier",
+            "product.label" => "Label",
+            "product.line" => "Line or maker",
+            var other when other.StartsWith("product.actives", StringComparison.Ordinal) => "Percent of an active",
+            var other => other,
+        };
 
     private static string Text(decimal? value) => value is { } number ? ProductWords.Number(number) : "";
 
@@ -266,7 +299,10 @@ public sealed class ProductForm
             return null;
         }
 
-        if (decimal.TryParse(text.Replace(',', '.'), NumberStyles.Number, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 100_000)
+        if (
+            decimal.TryParse(text.Replace(',', '.'), NumberStyles.Number, CultureInfo.InvariantCulture, out var number)
+            && Math.Abs(number) < 100_000
+        )
         {
             return number;
         }

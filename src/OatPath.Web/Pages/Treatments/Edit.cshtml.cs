@@ -14,7 +14,11 @@ public sealed class EditModel(HouseTreatments house, TimeProvider clock) : PageM
 {
     [BindProperty]
     [AllowNull]
-    public TemplateForm Form { get; set => field = (value ?? new()).Whole(); } = new();
+    public TemplateForm Form
+    {
+        get;
+        set => field = (value ?? new()).Whole();
+    } = new();
 
     public List<Problem> Problems { get; } = [];
 

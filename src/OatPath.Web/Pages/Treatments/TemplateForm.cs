@@ -1,6 +1,6 @@
-using OatPath.Core.CheckIn;
 using System.Globalization;
 using OatPath.Core.Care;
+using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Skin;
 using OatPath.Web.Pages.Walk;
@@ -47,21 +47,34 @@ public sealed class TemplateForm
         return this;
     }
 
-    public static TemplateForm Of(CareTemplate template, bool isNew) => new()
-    {
-        Id = isNew ? "" : template.Id,
-        Kind = template.Kind,
-        Title = isNew ? $"{template.Title}, our way" : template.Title,
-        Rests = RestrictionRow.For(template.Before, template.After),
-        Course = [.. template.Course.Select(line => new CourseRow { From = Text(line.FromDay), Until = Text(line.UntilDay), Words = line.Words, Do = line.Do, Usual = [.. line.Usual], Flakes = [.. line.Flakes] }), .. Enumerable.Range(0, SpareRows).Select(_ => new CourseRow())],
-        CheckIns = string.Join(", ", template.CheckIns),
-        Again = Text(template.AgainDays),
-        HomePeel = Text(template.HomePeelDays),
-        Numbing = Text(template.NumbingMinutes),
-        Preparation = string.Join("\n", template.Preparation),
-        Aftercare = string.Join("\n", template.Aftercare),
-        Result = template.Result,
-    };
+    public static TemplateForm Of(CareTemplate template, bool isNew) =>
+        new()
+        {
+            Id = isNew ? "" : template.Id,
+            Kind = template.Kind,
+            Title = isNew ? $"{template.Title}, our way" : template.Title,
+            Rests = RestrictionRow.For(template.Before, template.After),
+            Course =
+            [
+                .. template.Course.Select(line => new CourseRow
+                {
+                    From = Text(line.FromDay),
+                    Until = Text(line.UntilDay),
+                    Words = line.Words,
+                    Do = line.Do,
+                    Usual = [.. line.Usual],
+                    Flakes = [.. line.Flakes],
+                }),
+                .. Enumerable.Range(0, SpareRows).Select(_ => new CourseRow()),
+            ],
+            CheckIns = string.Join(", ", template.CheckIns),
+            Again = Text(template.AgainDays),
+            HomePeel = Text(template.HomePeelDays),
+            Numbing = Text(template.NumbingMinutes),
+            Preparation = string.Join("\n", template.Preparation),
+            Aftercare = string.Join("\n", template.Aftercare),
+            Result = template.Result,
+        };
 
     /// <summary>The template as typed, or what is wrong with it.</summary>
     public (CareTemplate Template, IReadOnlyList<Problem> Problems) Read()
@@ -72,7 +85,16 @@ public sealed class TemplateForm
         foreach (var (row, i) in Course.Select((row, i) => (row, i)).Where(pair => !pair.row.IsEmpty))
         {
             var from = Number(row.From, $"Course, line {i + 1}, from day", problems) ?? 0;
-            course.Add(new(from, Number(row.Until, $"Course, line {i + 1}, to day", problems) ?? from, (row.Words ?? "").Trim(), (row.Do ?? "").Trim(), [.. row.Usual.Where(Enum.IsDefined).Distinct()], [.. row.Flakes.Where(Enum.IsDefined).Distinct()]));
+            course.Add(
+                new(
+                    from,
+                    Number(row.Until, $"Course, line {i + 1}, to day", problems) ?? from,
+                    (row.Words ?? "").Trim(),
+                    (row.Do ?? "").Trim(),
+                    [.. row.Usual.Where(Enum.IsDefined).Distinct()],
+                    [.. row.Flakes.Where(Enum.IsDefined).Distinct()]
+                )
+            );
         }
 
         var template = new CareTemplate
@@ -83,7 +105,15 @@ public sealed class TemplateForm
             Before = before,
             After = after,
             Course = [.. course.OrderBy(line => line.FromDay)],
-            CheckIns = [.. (CheckIns ?? "").Split([',', ' '], StringSplitOptions.RemoveEmptyEntries).Select(day => Number(day, "Asked on days", problems)).OfType<int>().Distinct().Order()],
+            CheckIns =
+            [
+                .. (CheckIns ?? "")
+                    .Split([',', ' '], StringSplitOptions.RemoveEmptyEntries)
+                    .Select(day => Number(day, "Asked on days", problems))
+                    .OfType<int>()
+                    .Distinct()
+                    .Order(),
+            ],
             AgainDays = Number(Again, "Again after", problems),
             HomePeelDays = Number(HomePeel, "No peel at home", problems) ?? 0,
             NumbingMinutes = Number(Numbing, "Numbing", problems),
@@ -91,10 +121,31 @@ public sealed class TemplateForm
             Aftercare = [.. (Aftercare ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)],
             Result = (Result ?? "").Trim(),
         };
-        problems.AddRange(problems.Count > 0 ? [] : RestrictionCheck.Of(template).Select(problem => problem with
-        {
-            Field = problem.Field switch { "title" => "Name", "before" => "Before", "after" => "After", "checkIns" => "Asked on days", "againDays" => "Again after", "homePeelDays" => "No peel at home", "numbingMinutes" => "Numbing", "aftercare" => "Words for the client", "result" => "When it shows", "course" => "Course", var other => other },
-        }));
+        problems.AddRange(
+            problems.Count > 0
+                ? []
+                : RestrictionCheck
+                    .Of(template)
+                    .Select(problem =>
+                        problem with
+                        {
+                            Field = problem.Field switch
+                            {
+                                "title" => "Name",
+                                "before" => "Before",
+                                "after" => "After",
+                                "checkIns" => "Asked on days",
+                                "againDays" => "Again after",
+                                "homePeelDays" => "No peel at home",
+                                "numbingMinutes" => "Numbing",
+                                "aftercare" => "Words for the client",
+                                "result" => "When it shows",
+                                "course" => "Course",
+                                var other => other,
+                            },
+                        }
+                    )
+        );
         return (template, problems);
     }
 

@@ -9,9 +9,19 @@ using OatPath.Web.Clock;
 
 namespace OatPath.Web.Pages.Upkeep;
 
-/// <summary>After a jump of the machine's clock the owner writes today's date, and is not led to either: what fits the machine confirms it, what fits the record waits.</summary>
+/// <summary>
+/// After a jump of the machine's clock the owner writes today's date, and is not led to either: what fits the machine confirms it, what
+/// fits the record waits.
+/// </summary>
 [Authorize(Policy = People.Roles.KeepsHouse)]
-public sealed class ClockModel(TimeProvider clock, MachineClock machine, ClockTable table, Studio studio, DataFolder folder, IServiceProvider services) : PageModel
+public sealed class ClockModel(
+    TimeProvider clock,
+    MachineClock machine,
+    ClockTable table,
+    Studio studio,
+    DataFolder folder,
+    IServiceProvider services
+) : PageModel
 {
     public List<Problem> Problems { get; } = [];
 
@@ -30,11 +40,10 @@ public sealed class ClockModel(TimeProvider clock, MachineClock machine, ClockTa
 
     private TimeZoneInfo Zone => CareDay.ZoneOf(studio.Current().Rules.Zone);
 
-    public string Said(DateTimeOffset at) => TimeZoneInfo.ConvertTime(at, Zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
+    public string Said(DateTimeOffset at) =>
+        TimeZoneInfo.ConvertTime(at, Zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
 
-    public void OnGet()
-    {
-    }
+    public void OnGet() { }
 
     public IActionResult OnPost(DateOnly? today)
     {
@@ -54,7 +63,14 @@ public sealed class ClockModel(TimeProvider clock, MachineClock machine, ClockTa
         Waits = today == DayOf(jump.Record);
         if (!Waits)
         {
-            Problems.Add(new("Today's date", today is null ? "write it as on a calendar, such as 29 November 2026" : "that is neither the machine's day nor the record's; set the machine's clock right first, then write it again"));
+            Problems.Add(
+                new(
+                    "Today's date",
+                    today is null
+                        ? "write it as on a calendar, such as 29 November 2026"
+                        : "that is neither the machine's day nor the record's; set the machine's clock right first, then write it again"
+                )
+            );
         }
 
         return Page();

@@ -10,7 +10,15 @@ namespace OatPath.Web.Pages.Upkeep;
 
 /// <summary>One client's record as a whole: taken out as an open archive, or erased.</summary>
 [Authorize(Policy = People.Roles.KeepsHouse)]
-public sealed class RecordModel(Store.Clients clients, ClientArchive archive, Erasure erasure, ViewLog views, BackupState backups, RecordKept kept, TimeProvider clock) : PageModel
+public sealed class RecordModel(
+    Store.Clients clients,
+    ClientArchive archive,
+    Erasure erasure,
+    ViewLog views,
+    BackupState backups,
+    RecordKept kept,
+    TimeProvider clock
+) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string Id { get; set; } = "";
@@ -79,7 +87,12 @@ public sealed class RecordModel(Store.Clients clients, ClientArchive archive, Er
         {
             Version = client.Version;
             ModelState.Remove(nameof(Version));
-            Problems.Add(new("This client", "was changed by somebody else while you were here. Nothing was erased. Look at what changed, then press again."));
+            Problems.Add(
+                new(
+                    "This client",
+                    "was changed by somebody else while you were here. Nothing was erased. Look at what changed, then press again."
+                )
+            );
             return Page();
         }
 
@@ -93,7 +106,14 @@ public sealed class RecordModel(Store.Clients clients, ClientArchive archive, Er
             }
         }
 
-        TempData["Done"] = "The record is erased. " + (left.Count == 0 || backupsToo ? "No daily backup holds it any more; copies that were taken elsewhere do." : $"{left.Count} daily backups of before still hold it, the last of {Words.Day(left[0].Day)}; they go as new ones come. Copies that were taken elsewhere hold it too.");
+        TempData["Done"] =
+            "The record is erased. "
+            + (
+                left.Count == 0 || backupsToo
+                    ? "No daily backup holds it any more; copies that were taken elsewhere do."
+                    : $"{left.Count} daily backups of before still hold it, the last of {Words.Day(left[0].Day)}; they go as new ones "
+                        + $"come. Copies that were taken elsewhere hold it too."
+            );
         return Redirect("/clients");
     }
 }

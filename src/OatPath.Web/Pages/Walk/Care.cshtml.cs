@@ -19,12 +19,22 @@ namespace OatPath.Web.Pages.Walk;
 public sealed record TreatmentLine(string Fact, Treatment Treatment, TreatmentTimes Times, Because? Stands, string With)
 {
     /// <summary>What was done, in brief.</summary>
-    public string Detail => string.Join(", ", new[]
-    {
-        Treatment.Peel?.InWords ?? "", Treatment.DepthMm is { } depth ? FormattableString.Invariant($"{depth:0.##} mm") : "", Treatment.Products, Treatment.Settings,
-        Treatment.Batch.Length > 0 ? $"batch {Treatment.Batch}" : "", Treatment.NumbingMinutes is { } numbing ? $"numbed {numbing} min" : "",
-        Treatment.Zones.Count > 0 ? Words.List([.. Treatment.Zones.Select(Core.Skin.FaceZones.TitleOf)]) : "", Treatment.By, Treatment.Note,
-    }.Where(part => part.Length > 0));
+    public string Detail =>
+        string.Join(
+            ", ",
+            new[]
+            {
+                Treatment.Peel?.InWords ?? "",
+                Treatment.DepthMm is { } depth ? FormattableString.Invariant($"{depth:0.##} mm") : "",
+                Treatment.Products,
+                Treatment.Settings,
+                Treatment.Batch.Length > 0 ? $"batch {Treatment.Batch}" : "",
+                Treatment.NumbingMinutes is { } numbing ? $"numbed {numbing} min" : "",
+                Treatment.Zones.Count > 0 ? Words.List([.. Treatment.Zones.Select(Core.Skin.FaceZones.TitleOf)]) : "",
+                Treatment.By,
+                Treatment.Note,
+            }.Where(part => part.Length > 0)
+        );
 }
 
 /// <summary>Treatments with their windows day by day, what the client sees of them, occasions.</summary>
@@ -37,6 +47,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
 
     public CarePath Path { get; private set; } = null!;
     public CareDrawing? Drawing { get; private set; }
+
     /// <summary>The treatment whose course is told: the last that was done, else the next.</summary>
     public Treatment? Near { get; private set; }
     public string Headline { get; private set; } = "";
@@ -60,7 +71,11 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
             Problems.Add(new("Occasion", wrong));
         }
 
-        if (!DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date) || date < Record.Today.AddDays(-90) || date > Record.Today.AddYears(2))
+        if (
+            !DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+            || date < Record.Today.AddDays(-90)
+            || date > Record.Today.AddYears(2)
+        )
         {
             Problems.Add(new("Date", "give a date from 90 days ago to 2 years ahead"));
         }
@@ -68,10 +83,26 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
         if (Problems.Count == 0)
         {
             var id = Fact.NewId();
-            var fact = Room.Make(Id, "occasion", new Occasion { Id = id, Title = text, On = date }, By, id);
+            var fact = Room.Make(
+                Id,
+                "occasion",
+                new Occasion
+                {
+                    Id = id,
+                    Title = text,
+                    On = date,
+                },
+                By,
+                id
+            );
             if (Save(fact))
             {
-                return Back("care", $"{text} on {Words.Day(date)}: no irritant in the 3 days before, once it is published. Bookings near it are looked at again.", fact.Id);
+                return Back(
+                    "care",
+                    $"{text} on {Words.Day(date)}: no irritant in the 3 days before, once it is published. Bookings near it are "
+                        + $"looked at again.",
+                    fact.Id
+                );
             }
         }
 
@@ -94,10 +125,14 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var occasion = CaseAssembly.Body<Occasion>(found);
-        var gone = found.Published ? Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of) : Room.Make(Id, "retract", of, By, supersedes: of);
+        var gone = found.Published
+            ? Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of)
+            : Room.Make(Id, "retract", of, By, supersedes: of);
         if (Save(gone))
         {
-            var said = $"{occasion.Title} on {Words.Day(occasion.On)} is taken out{(found.Published ? ", once that is published" : "; it had not been published")}.";
+            var said =
+                $"{occasion.Title} on {Words.Day(occasion.On)} is taken "
+                    + $"out{(found.Published ? ", once that is published" : "; it had not been published")}.";
             return found.Published ? Back("care", said, gone.Id) : Back("care", said);
         }
 
@@ -116,21 +151,73 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
         Drawing = shown.Count == 0 ? null : CareDrawing.Of(Record.DraftPath(before, days), treatments);
         Near = shown.LastOrDefault(treatment => treatment.On <= Record.Today) ?? (shown.Count > 0 ? shown[0] : null);
         Headline = string.Join("; ", Sittings.Of(shown).Select(sitting => $"{Words.Capital(sitting.Title)}, {Words.Day(sitting.On)}"));
-        Treatments = [.. treatments.OrderByDescending(treatment => treatment.On).Take(MostTreatments).Select(treatment => new TreatmentLine(FactOf("treatment", treatment.Id), treatment, TreatmentTimes.Of(treatment),
-            Path.Questions.FirstOrDefault(question => question.Kind == QuestionKind.Booking && question.Report == treatment.Id)?.Because,
-            Words.List([.. treatments.Where(other => other.Id != treatment.Id && Sittings.Together(other, treatment)).Select(other => TreatmentTimes.Of(other).Title)])))];
+        Treatments =
+        [
+            .. treatments
+                .OrderByDescending(treatment => treatment.On)
+                .Take(MostTreatments)
+                .Select(treatment => new TreatmentLine(
+                    FactOf("treatment", treatment.Id),
+                    treatment,
+                    TreatmentTimes.Of(treatment),
+                    Path.Questions.FirstOrDefault(question =>
+                        question.Kind == QuestionKind.Booking && question.Report == treatment.Id
+                    )?.Because,
+                    Words.List([
+                        .. treatments
+                            .Where(other => other.Id != treatment.Id && Sittings.Together(other, treatment))
+                            .Select(other => TreatmentTimes.Of(other).Title),
+                    ])
+                )),
+        ];
         Courses = WhatToExpect.On(Record.Draft, Record.Today);
         var outcomes = Path.Reports.ToDictionary(report => report.Id, report => report.Outcome);
-        Asked = [.. Record.Draft.Log.OfType<CheckedIn>().Where(entry => entry.Asked is not null && entry.Day >= Record.Today.AddDays(-AskedDays) && outcomes.ContainsKey(entry.Id)).OrderByDescending(entry => entry.HappenedAt).Take(3).Select(entry => (entry, outcomes[entry.Id]))];
-        CheckIns = [.. Path.CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State is CheckInState.Due or CheckInState.Overdue).Concat(Path.CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State == CheckInState.Ahead).Take(1)).TakeLast(2)];
-        var usable = Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => Record.Seen(item.Product.Id)).Where(product => product.UsableOn(Record.Today)).ToList();
-        Lacking = [.. treatments.Where(treatment => treatment.On.AddDays(TreatmentTimes.Of(treatment).AfterDays) >= Record.Today).SelectMany(treatment => RepairShelf.Lacking(TreatmentTimes.Of(treatment), usable, Record.Today)).Distinct()];
-        Occasions = [.. Record.Draft.Occasions.Where(occasion => occasion.On >= Record.Today.AddDays(-7)).OrderBy(occasion => occasion.On).Select(occasion => (FactOf("occasion", occasion.Id), occasion))];
-        var last = treatments.Where(treatment => treatment.On <= Record.Today && treatment.Kind.Irritates()).MaxBy(treatment => treatment.On);
-        Again = last is not null && NextDate.Of(Record.Draft, last) is { } again ? (last.Template?.Id ?? EnumName.Of(last.Kind), again) : null;
+        Asked =
+        [
+            .. Record
+                .Draft.Log.OfType<CheckedIn>()
+                .Where(entry => entry.Asked is not null && entry.Day >= Record.Today.AddDays(-AskedDays) && outcomes.ContainsKey(entry.Id))
+                .OrderByDescending(entry => entry.HappenedAt)
+                .Take(3)
+                .Select(entry => (entry, outcomes[entry.Id])),
+        ];
+        CheckIns =
+        [
+            .. Path
+                .CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State is CheckInState.Due or CheckInState.Overdue)
+                .Concat(Path.CheckIns.Where(due => due.Of != CheckInOf.Rung && due.State == CheckInState.Ahead).Take(1))
+                .TakeLast(2),
+        ];
+        var usable = Record
+            .Draft.Shelf.Where(item => item.State == ShelfState.InUse)
+            .Select(item => Record.Seen(item.Product.Id))
+            .Where(product => product.UsableOn(Record.Today))
+            .ToList();
+        Lacking =
+        [
+            .. treatments
+                .Where(treatment => treatment.On.AddDays(TreatmentTimes.Of(treatment).AfterDays) >= Record.Today)
+                .SelectMany(treatment => RepairShelf.Lacking(TreatmentTimes.Of(treatment), usable, Record.Today))
+                .Distinct(),
+        ];
+        Occasions =
+        [
+            .. Record
+                .Draft.Occasions.Where(occasion => occasion.On >= Record.Today.AddDays(-7))
+                .OrderBy(occasion => occasion.On)
+                .Select(occasion => (FactOf("occasion", occasion.Id), occasion)),
+        ];
+        var last = treatments
+            .Where(treatment => treatment.On <= Record.Today && treatment.Kind.Irritates())
+            .MaxBy(treatment => treatment.On);
+        Again =
+            last is not null && NextDate.Of(Record.Draft, last) is { } again ? (last.Template?.Id ?? EnumName.Of(last.Kind), again) : null;
     }
 
     /// <summary>The fact that holds what the case knows by its own id.</summary>
     private string FactOf(string kind, string id) =>
-        Record.Live(kind).First(fact => (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id).Id;
+        Record
+            .Live(kind)
+            .First(fact => (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)
+            .Id;
 }

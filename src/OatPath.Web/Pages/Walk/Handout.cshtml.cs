@@ -15,7 +15,14 @@ namespace OatPath.Web.Pages.Walk;
 
 /// <summary>One sheet: a moment over the days it stands for.</summary>
 /// <param name="Peel">The sheet of a peel evening, which holds nothing that other evenings hold.</param>
-public sealed record HandoutSheet(string Title, Moment Moment, IReadOnlyList<DateOnly> Days, IReadOnlyList<SheetLine> Lines, bool Repair, bool Peel);
+public sealed record HandoutSheet(
+    string Title,
+    Moment Moment,
+    IReadOnlyList<DateOnly> Days,
+    IReadOnlyList<SheetLine> Lines,
+    bool Repair,
+    bool Peel
+);
 
 /// <summary>The published plan on paper: one sheet for the morning, one for the evening, and one of its own for a peel evening.</summary>
 [Authorize(Policy = People.Roles.Decides)]
@@ -30,11 +37,22 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
     /// <summary>Each moment with all its lines over the next two weeks.</summary>
     public IReadOnlyList<HandoutSheet> Sheets { get; private set; } = [];
 
-    /// <summary>Treatments whose window is open or that come within two weeks, one sheet each; none that stands against the facts.</summary>
+    /// <summary>
+    /// Treatments whose window is open or that come within two weeks, one sheet each; none that stands against the facts.
+    /// </summary>
     public IReadOnlyList<Treatment> Care { get; private set; } = [];
 
     /// <summary>What rests after a treatment, as the path has it: overlaps joined.</summary>
-    public IEnumerable<PathWindow> RestsOf(Treatment treatment) => cared.Windows.Where(window => window.Restriction is not null && window.Because.Rule != RuleBook.TreatmentBefore && window.From <= treatment.On && window.Until >= treatment.On).OrderBy(window => window.Until).ThenBy(window => window.Restriction);
+    public IEnumerable<PathWindow> RestsOf(Treatment treatment) =>
+        cared
+            .Windows.Where(window =>
+                window.Restriction is not null
+                && window.Because.Rule != RuleBook.TreatmentBefore
+                && window.From <= treatment.On
+                && window.Until >= treatment.On
+            )
+            .OrderBy(window => window.Until)
+            .ThenBy(window => window.Restriction);
 
     private CarePath cared = null!;
 
@@ -75,14 +93,25 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
         }
 
         var often = StepWords.HowOften(line.Step, sheet.Moment == Moment.Morning) is { } words ? $"Only {words}: " : "Only on ";
-        return $"{often}{string.Join(", ", line.Days.Take(7).Select(day => day.ToString("ddd d", System.Globalization.CultureInfo.InvariantCulture)))}. ";
+        var next = line.Days.Take(7).Select(day => day.ToString("ddd d", System.Globalization.CultureInfo.InvariantCulture));
+        return $"{often}{string.Join(", ", next)}. ";
     }
 
     private void Fill()
     {
         Path = Record.ClientPath(days: Days);
         cared = Record.ClientPath(28, 90);
-        Care = [.. Record.Followed.Treatments.Where(treatment => treatment.On <= Path.Today.AddDays(Days) && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays)) >= Path.Today && !cared.Questions.Any(question => question.IsAgainst(treatment.Id))).OrderBy(treatment => treatment.On)];
+        Care =
+        [
+            .. Record
+                .Followed.Treatments.Where(treatment =>
+                    treatment.On <= Path.Today.AddDays(Days)
+                    && treatment.On.AddDays(Math.Max(TreatmentTimes.Of(treatment).SunDays, TreatmentTimes.Of(treatment).AfterDays))
+                        >= Path.Today
+                    && !cared.Questions.Any(question => question.IsAgainst(treatment.Id))
+                )
+                .OrderBy(treatment => treatment.On),
+        ];
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
         Devices = [.. DevicesOf()];
         var others = Path.Days.Except(peels).ToList();
@@ -92,18 +121,35 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
             var kit = peels[0].Evening.Steps.First(step => step.ContactSeconds is not null).Product!;
             Stops = Countdown.Of(Record.Followed, kit, peels[0].Date);
             Session = PeelScript.Compile(Record.Followed, Record.PublishedRules, kit, peels[0].Date).Script;
-            Sheets = [.. Sheets, Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true)];
+            Sheets =
+            [
+                .. Sheets,
+                Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true),
+            ];
         }
     }
 
     /// <summary>Devices and tools of these days, each led way by way on a sheet of its own.</summary>
     public IReadOnlyList<(string Name, DateOnly First, Step Step, RouteView Route)> Devices { get; private set; } = [];
 
-    private IEnumerable<(string, DateOnly, Step, RouteView)> DevicesOf() => Path.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, Step: step))).Where(each => each.Step.Product is not null).DistinctBy(each => each.Step.Product)
-        .Select(each => (Name: Record.NameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record))).Where(each => each.Route is not null).Select(each => (each.Name, each.Date, each.Step, each.Route!));
+    private IEnumerable<(string, DateOnly, Step, RouteView)> DevicesOf() =>
+        Path
+            .Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, Step: step)))
+            .Where(each => each.Step.Product is not null)
+            .DistinctBy(each => each.Step.Product)
+            .Select(each => (Name: Record.NameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record)))
+            .Where(each => each.Route is not null)
+            .Select(each => (each.Name, each.Date, each.Step, each.Route!));
 
     private HandoutSheet Sheet(string title, Moment moment, IReadOnlyList<DayPath> days, bool peel) =>
-        new(title, moment, [.. days.Select(day => day.Date)], MomentSheet.Of(days, moment), !peel && days[0].Date == Path.Days[0].Date && Path.Days[0][moment].Repair, peel);
+        new(
+            title,
+            moment,
+            [.. days.Select(day => day.Date)],
+            MomentSheet.Of(days, moment),
+            !peel && days[0].Date == Path.Days[0].Date && Path.Days[0][moment].Repair,
+            peel
+        );
 
     /// <summary>What the first peel evening takes, for a sheet of its own to tick; null where no session can be guided.</summary>
     public SessionScript? Session { get; private set; }
@@ -114,5 +160,8 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
     private static readonly string[] Counted = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight"];
 
     /// <summary>"Print two sheets".</summary>
-    public string PrintWords => Sheets.Count + Care.Count + Devices.Count + (Session is null ? 0 : 1) is var count && count < Counted.Length ? $"Print {Counted[count]} sheets" : $"Print {count} sheets";
+    public string PrintWords =>
+        Sheets.Count + Care.Count + Devices.Count + (Session is null ? 0 : 1) is var count && count < Counted.Length
+            ? $"Print {Counted[count]} sheets"
+            : $"Print {count} sheets";
 }

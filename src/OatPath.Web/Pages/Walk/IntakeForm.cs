@@ -106,10 +106,14 @@ public static class IntakeForm
     }
 
     private static T One<T>(IFormCollection form, string field, T otherwise)
-        where T : struct, Enum =>
-        Enum.TryParse<T>(form[field].ToString(), out var value) && Enum.IsDefined(value) ? value : otherwise;
+        where T : struct, Enum => Enum.TryParse<T>(form[field].ToString(), out var value) && Enum.IsDefined(value) ? value : otherwise;
 
     private static List<T> Many<T>(IFormCollection form, string field)
         where T : struct, Enum =>
-        [.. form[field].Select(text => Enum.TryParse<T>(text, out var value) && Enum.IsDefined(value) ? (T?)value : null).OfType<T>().Distinct()];
+        [
+            .. form[field]
+                .Select(text => Enum.TryParse<T>(text, out var value) && Enum.IsDefined(value) ? (T?)value : null)
+                .OfType<T>()
+                .Distinct(),
+        ];
 }

@@ -6,7 +6,15 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 [Authorize(Policy = People.Roles.Decides)]
-public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds, Outbox outbox, ViewLog views, ServeOptions options, TimeProvider clock) : WalkPage(room)
+public sealed class LinkModel(
+    RecordRoom room,
+    Links links,
+    CalendarFeeds feeds,
+    Outbox outbox,
+    ViewLog views,
+    ServeOptions options,
+    TimeProvider clock
+) : WalkPage(room)
 {
     public override string Station => "Phone link";
 
@@ -50,13 +58,17 @@ public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds,
 
     public IActionResult OnPostShutOut(long phone)
     {
-        TempData["Done"] = links.ShutOut(Id, phone, clock.GetUtcNow()) ? "That phone is shut out. The link may be opened by another in its place." : "That phone is not in any more.";
+        TempData["Done"] = links.ShutOut(Id, phone, clock.GetUtcNow())
+            ? "That phone is shut out. The link may be opened by another in its place."
+            : "That phone is not in any more.";
         return Redirect($"/clients/{Id}/link");
     }
 
     public IActionResult OnPostOneMore()
     {
-        TempData["Done"] = links.AllowOneMore(Id) ? "The link lets in one phone more." : $"A link lets in {Links.MostPhones} phones at most.";
+        TempData["Done"] = links.AllowOneMore(Id)
+            ? "The link lets in one phone more."
+            : $"A link lets in {Links.MostPhones} phones at most.";
         return Redirect($"/clients/{Id}/link");
     }
 
@@ -78,7 +90,9 @@ public sealed class LinkModel(RecordRoom room, Links links, CalendarFeeds feeds,
             outbox.OptOut(Id, By, clock.GetUtcNow());
         }
 
-        TempData["Done"] = wanted ? "Messages go out again." : "No message goes out to this client; the phone still asks when it is opened.";
+        TempData["Done"] = wanted
+            ? "Messages go out again."
+            : "No message goes out to this client; the phone still asks when it is opened.";
         return Redirect($"/clients/{Id}/link");
     }
 }

@@ -8,7 +8,8 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>What happened so far: reports, uses week by week, publications, and who read the record.</summary>
-public sealed class LookBackModel(RecordRoom room, Publications publications, ViewLog views, IAuthorizationService authorization) : WalkPage(room)
+public sealed class LookBackModel(RecordRoom room, Publications publications, ViewLog views, IAuthorizationService authorization)
+    : WalkPage(room)
 {
     private const int MostReason = 500;
 
@@ -28,12 +29,22 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
 
     /// <summary>Reports that no longer count, each with who took it back and why.</summary>
     public IEnumerable<(CheckedIn Report, Retracted Back)> TakenBack =>
-        Record.Followed.Log.OfType<Retracted>().SelectMany(back => Record.Followed.Log.OfType<CheckedIn>().Where(report => report.Id == back.Entry && !Counts(report)).Select(report => (report, back)))
-            .DistinctBy(pair => pair.report.Id).OrderByDescending(pair => pair.report.HappenedAt);
+        Record
+            .Followed.Log.OfType<Retracted>()
+            .SelectMany(back =>
+                Record
+                    .Followed.Log.OfType<CheckedIn>()
+                    .Where(report => report.Id == back.Entry && !Counts(report))
+                    .Select(report => (report, back))
+            )
+            .DistinctBy(pair => pair.report.Id)
+            .OrderByDescending(pair => pair.report.HappenedAt);
 
     public async Task OnGetAsync() => await Fill();
 
-    /// <summary>A report that was a slip, or of somebody else, counts no longer; both stay in the record, and the plan is reckoned anew at once.</summary>
+    /// <summary>
+    /// A report that was a slip, or of somebody else, counts no longer; both stay in the record, and the plan is reckoned anew at once.
+    /// </summary>
     public async Task<IActionResult> OnPostTakeBackAsync(string report, string? reason)
     {
         if (await MayNotDecide(authorization))
@@ -57,10 +68,28 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
         }
 
         var id = Fact.NewId();
-        var fact = Room.Make<LogEntry>(Id, "log", new Retracted { Id = id, HappenedAt = Room.Now, RecordedAt = Room.Now, By = By, Entry = report, Reason = why }, By, id);
+        var fact = Room.Make<LogEntry>(
+            Id,
+            "log",
+            new Retracted
+            {
+                Id = id,
+                HappenedAt = Room.Now,
+                RecordedAt = Room.Now,
+                By = By,
+                Entry = report,
+                Reason = why,
+            },
+            By,
+            id
+        );
         if (Save(fact))
         {
-            return Back("look-back", $"The report of {Record.Local(told.HappenedAt)} counts no longer; the plan is reckoned without it.", id);
+            return Back(
+                "look-back",
+                $"The report of {Record.Local(told.HappenedAt)} counts no longer; the plan is reckoned without it.",
+                id
+            );
         }
 
         Refused = report;

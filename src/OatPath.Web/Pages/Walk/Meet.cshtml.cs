@@ -74,7 +74,9 @@ public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage
         }
 
         var (was, holds) = (Has(before), Has(last));
-        return was == holds ? null : holds ? $"new on {Record.Local(last.RecordedAt, "d MMMM")}" : $"no more since {Record.Local(last.RecordedAt, "d MMMM")}";
+        return was == holds ? null
+            : holds ? $"new on {Record.Local(last.RecordedAt, "d MMMM")}"
+            : $"no more since {Record.Local(last.RecordedAt, "d MMMM")}";
 
         bool Has(Fact fact) => CaseAssembly.Body<Intake>(fact).Flags.Any(flag => flag.Kind == kind);
     }

@@ -23,10 +23,15 @@ public sealed class PracticeModel(RecordRoom room) : WalkPage(room)
     {
         var ladder = product is null ? SessionDesk.CourseOf(Record.DraftPath()) : null;
         var next = product is null ? ladder?.NextOn : Record.DraftPath(0, 35).NextUse(product)?.On;
-        var (script, reasons) = (product ?? ladder?.Product) is { } id ? SessionCompiler.Compile(Record.Draft, Record.Rules, id, next ?? Record.Today) : (null, []);
+        var (script, reasons) = (product ?? ladder?.Product) is { } id
+            ? SessionCompiler.Compile(Record.Draft, Record.Rules, id, next ?? Record.Today)
+            : (null, []);
         if (script is null)
         {
-            TempData["Done"] = reasons.Count > 0 ? string.Join(" ", reasons.Select(Words.Say)) : "No session is planned to practise; plan peel evenings first.";
+            TempData["Done"] =
+                reasons.Count > 0
+                    ? string.Join(" ", reasons.Select(Words.Say))
+                    : "No session is planned to practise; plan peel evenings first.";
             return Redirect(product is null ? $"/clients/{Id}/peel" : $"/clients/{Id}/routine");
         }
 

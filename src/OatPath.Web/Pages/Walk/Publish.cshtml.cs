@@ -52,7 +52,9 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         catch (ConflictException)
         {
             Reopen();
-            Problems.Add(new("This client", "was changed by somebody else while you looked. Look over the changes below again, then publish."));
+            Problems.Add(
+                new("This client", "was changed by somebody else while you looked. Look over the changes below again, then publish.")
+            );
             Version = Record.Client.Version;
             ModelState.Remove(nameof(Version));
             Fill();
@@ -69,13 +71,23 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         Obstacle = RecordRoom.PublishObstacle(Record);
         After = Record.DraftPath(0, DaysCompared);
         Before = First ? After with { Days = [] } : Record.ClientPath(0, DaysCompared);
-        Changes = ChangeWords.Say(PlanChanges.Between(Before, After), (After.Days[0].Date, After.Days[^1].Date), Record.Today, id => Record.NameOf(id));
-        Drafts = [.. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"), .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>(), .. Record.Raises.Select(Say)];
+        Changes = ChangeWords.Say(PlanChanges.Between(Before, After), (After.Days[0].Date, After.Days[^1].Date), Record.Today, id =>
+            Record.NameOf(id)
+        );
+        Drafts =
+        [
+            .. Record.Waiting.Select(fact => $"{Say(fact)} ({fact.RecordedBy}, {Record.Local(fact.RecordedAt)})"),
+            .. Record.RulesWait ? ["House choices changed since"] : Array.Empty<string>(),
+            .. Record.Raises.Select(Say),
+        ];
     }
 
     /// <summary>What the phone asks for this evening, in its own words where they are new.</summary>
     public IEnumerable<(string Name, string? Words)> ReadTonight() =>
-        After.Days[0].Evening.Steps.Where(step => step.Product is not null).Select(step => (Record.NameOf(step.Product), step.Action == StepAction.Apply ? null : string.Join(" ", StepWords.How(step))));
+        After
+            .Days[0]
+            .Evening.Steps.Where(step => step.Product is not null)
+            .Select(step => (Record.NameOf(step.Product), step.Action == StepAction.Apply ? null : string.Join(" ", StepWords.How(step))));
 
     public int MinutesTonight => Math.Max(1, RoutineTime.Seconds(After.Days[0].Evening.Steps) / 60);
 
@@ -91,29 +103,41 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         return $"The week: {(parts.Count == 0 ? "every day free" : string.Join("; ", parts))}";
     }
 
-    private string Say(EngineRaise raise) => Core.House.Words.Say(raise.Because with { Values = new Dictionary<string, string>(raise.Because.Values) { ["product"] = Record.NameOf(raise.Product) } });
+    private string Say(EngineRaise raise) =>
+        Core.House.Words.Say(
+            raise.Because with
+            {
+                Values = new Dictionary<string, string>(raise.Because.Values) { ["product"] = Record.NameOf(raise.Product) },
+            }
+        );
 
-    private string Say(Fact fact) => fact.Kind switch
-    {
-        "intake" => "Answers at Meet",
-        "shelf" => CaseAssembly.Body<ShelfItem>(fact) is { } item ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}" : "",
-        "occasion" => CaseAssembly.Body<Core.Care.Occasion>(fact) is var occasion && occasion.CalledOff ? $"{occasion.Title}: taken out" : $"{occasion.Title} on {Core.House.Words.Day(occasion.On)}",
-        "shelf-removed" => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
-        "retract" => "A published decision taken back",
-        _ => CaseAssembly.Body<Decision>(fact) switch
+    private string Say(Fact fact) =>
+        fact.Kind switch
         {
-            StartActive { AlreadyInUse: true } start => $"{Record.NameOf(start.Product)}: goes on as used so far",
-            StartActive start => $"{Record.NameOf(start.Product)}: start, patch test first",
-            StepUp step => $"{Record.NameOf(step.Product)}: a step up",
-            WaitBeforeStep wait => $"{Record.NameOf(wait.Product)}: the next step waits",
-            KeepLevel keep => $"{Record.NameOf(keep.Product)}: this is the level",
-            ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
-            NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
-            ShapeLadder ladder => $"{Record.NameOf(ladder.Product)}: this client's own ladder",
-            TryHalf half => $"{Record.NameOf(half.Product)}: on the {Core.House.EnumName.Of(half.Side)} side for {half.Days} days, to compare",
-            SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
-            ShapeWeek week => Shape(week),
-            _ => "A decision",
-        },
-    };
+            "intake" => "Answers at Meet",
+            "shelf" => CaseAssembly.Body<ShelfItem>(fact) is { } item
+                ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}"
+                : "",
+            "occasion" => CaseAssembly.Body<Core.Care.Occasion>(fact) is var occasion && occasion.CalledOff
+                ? $"{occasion.Title}: taken out"
+                : $"{occasion.Title} on {Core.House.Words.Day(occasion.On)}",
+            "shelf-removed" => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
+            "retract" => "A published decision taken back",
+            _ => CaseAssembly.Body<Decision>(fact) switch
+            {
+                StartActive { AlreadyInUse: true } start => $"{Record.NameOf(start.Product)}: goes on as used so far",
+                StartActive start => $"{Record.NameOf(start.Product)}: start, patch test first",
+                StepUp step => $"{Record.NameOf(step.Product)}: a step up",
+                WaitBeforeStep wait => $"{Record.NameOf(wait.Product)}: the next step waits",
+                KeepLevel keep => $"{Record.NameOf(keep.Product)}: this is the level",
+                ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",
+                NoteEstablished noted => $"{Core.Skin.FamilyTraits.Of(noted.Family).Title}: established",
+                ShapeLadder ladder => $"{Record.NameOf(ladder.Product)}: this client's own ladder",
+                TryHalf half =>
+                    $"{Record.NameOf(half.Product)}: on the {Core.House.EnumName.Of(half.Side)} side for {half.Days} days, to compare",
+                SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
+                ShapeWeek week => Shape(week),
+                _ => "A decision",
+            },
+        };
 }

@@ -27,7 +27,11 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
     /// <summary>What is supposed: sting, missed, start or sun.</summary>
     [BindProperty(SupportsGet = true)]
     [AllowNull]
-    public WhatIfForm If { get; set => field = value ?? new(); } = new();
+    public WhatIfForm If
+    {
+        get;
+        set => field = value ?? new();
+    } = new();
 
     /// <summary>The path beside the present one, when something is supposed.</summary>
     public WhatIfAnswer? Supposed { get; private set; }
@@ -61,7 +65,27 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var intake = Record.Draft.Intake;
-        return Finish("Strong sun is written down at Meet.", Room.Make(Id, "intake", intake with { Flags = [.. intake.Flags, new Flag { Kind = FlagKind.StrongSun, From = sun.From, Until = sun.Until }] }, By));
+        return Finish(
+            "Strong sun is written down at Meet.",
+            Room.Make(
+                Id,
+                "intake",
+                intake with
+                {
+                    Flags =
+                    [
+                        .. intake.Flags,
+                        new Flag
+                        {
+                            Kind = FlagKind.StrongSun,
+                            From = sun.From,
+                            Until = sun.Until,
+                        },
+                    ],
+                },
+                By
+            )
+        );
     }
 
     public async Task<IActionResult> OnPostClearAsync(string reason)
@@ -79,7 +103,15 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        var fact = Room.Decide(Id, By, (id, now) => new ClearRed { Id = id, On = Record.Today, At = now, RecordedAt = now, By = By, Reason = text });
+        var fact = Room.Decide(Id, By, (id, now) => new ClearRed
+        {
+            Id = id,
+            On = Record.Today,
+            At = now,
+            RecordedAt = now,
+            By = By,
+            Reason = text,
+        });
         return Finish("Cleared. Actives may come back from tomorrow, each by its own rest days.", fact);
     }
 
@@ -96,23 +128,104 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var text = (reason ?? "").Trim();
-        if (text.Length > 500 || (what is "in-use" or "established" && text.Length < 3) || (what == "start" && text.Length < 3 && found.Kind == ProductKind.NeedleRoller))
+        if (
+            text.Length > 500
+            || (what is "in-use" or "established" && text.Length < 3)
+            || (what == "start" && text.Length < 3 && found.Kind == ProductKind.NeedleRoller)
+        )
         {
-            Problems.Add(new("Reason", found.Kind == ProductKind.NeedleRoller ? "needles are signed off for one client: say why, and that the use was shown, in 3 to 500 characters" : "say since when, how often and how it was taken, in 3 to 500 characters"));
+            Problems.Add(
+                new(
+                    "Reason",
+                    found.Kind == ProductKind.NeedleRoller
+                        ? "needles are signed off for one client: say why, and that the use was shown, in 3 to 500 characters"
+                        : "say since when, how often and how it was taken, in 3 to 500 characters"
+                )
+            );
             Fill();
             return Page();
         }
 
         return what switch
         {
-            "start" => Decide($"{found.Name} is asked for: patch test first.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
-            "booster" when MilderOf(product) is { } milder => Decide($"{found.Name} is asked for as a booster: patch test first, then one evening a week in place of {milder.Name}.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, BoosterFor = milder.Id, Reason = text }),
-            "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, AlreadyInUse = true, Rung = Math.Clamp(rung ?? 0, 0, 5), Reason = text }),
-            "stop" => Decide($"{found.Name} is stopped, at once.", (id, now) => new StopActive { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
-            "level" => Decide($"{found.Name} stays at this level.", (id, now) => new KeepLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
-            "reopen" => Decide($"{found.Name} may climb again.", (id, now) => new ReopenLevel { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Reason = text }),
-            "established" => Finish($"{found.Name} is noted as established.",
-                [.. found.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No).Select(family => Room.Decide(Id, By, (id, now) => new NoteEstablished { Id = id, On = Record.Today, RecordedAt = now, By = By, Family = family, Reason = text }))]),
+            "start" => Decide($"{found.Name} is asked for: patch test first.", (id, now) => new StartActive
+            {
+                Id = id,
+                On = Record.Today,
+                RecordedAt = now,
+                By = By,
+                Product = product,
+                Reason = text,
+            }),
+            "booster" when MilderOf(product) is { } milder => Decide(
+                $"{found.Name} is asked for as a booster: patch test first, then one evening a week in place of {milder.Name}.",
+                (id, now) =>
+                    new StartActive
+                    {
+                        Id = id,
+                        On = Record.Today,
+                        RecordedAt = now,
+                        By = By,
+                        Product = product,
+                        BoosterFor = milder.Id,
+                        Reason = text,
+                    }
+            ),
+            "in-use" => Decide($"{found.Name} goes on as used so far.", (id, now) => new StartActive
+            {
+                Id = id,
+                On = Record.Today,
+                RecordedAt = now,
+                By = By,
+                Product = product,
+                AlreadyInUse = true,
+                Rung = Math.Clamp(rung ?? 0, 0, 5),
+                Reason = text,
+            }),
+            "stop" => Decide($"{found.Name} is stopped, at once.", (id, now) => new StopActive
+            {
+                Id = id,
+                On = Record.Today,
+                RecordedAt = now,
+                By = By,
+                Product = product,
+                Reason = text,
+            }),
+            "level" => Decide($"{found.Name} stays at this level.", (id, now) => new KeepLevel
+            {
+                Id = id,
+                On = Record.Today,
+                RecordedAt = now,
+                By = By,
+                Product = product,
+                Reason = text,
+            }),
+            "reopen" => Decide($"{found.Name} may climb again.", (id, now) => new ReopenLevel
+            {
+                Id = id,
+                On = Record.Today,
+                RecordedAt = now,
+                By = By,
+                Product = product,
+                Reason = text,
+            }),
+            "established" => Finish(
+                $"{found.Name} is noted as established.",
+                [
+                    .. found
+                        .Families()
+                        .Where(family => FamilyTraits.Of(family).Irritant != Degree.No)
+                        .Select(family => Room.Decide(Id, By, (id, now) => new NoteEstablished
+                                {
+                                    Id = id,
+                                    On = Record.Today,
+                                    RecordedAt = now,
+                                    By = By,
+                                    Family = family,
+                                    Reason = text,
+                                })),
+                ]
+            ),
             _ => BadRequest(),
         };
     }
@@ -130,7 +243,15 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         }
 
         var days = int.TryParse(hold, out var number) ? number : (int?)null;
-        var shape = new ShapeLadder { Id = "", On = Record.Today, Product = product, Start = start == usual.StartRung ? null : start, Top = top >= usual.Top ? null : top, HoldDays = days == usual.HoldDays ? null : days };
+        var shape = new ShapeLadder
+        {
+            Id = "",
+            On = Record.Today,
+            Product = product,
+            Start = start == usual.StartRung ? null : start,
+            Top = top >= usual.Top ? null : top,
+            HoldDays = days == usual.HoldDays ? null : days,
+        };
         var found = new List<Core.House.Problem>();
         CaseCheck.CheckLadder(found, shape, Record.NameOf(product));
         if (!string.IsNullOrWhiteSpace(hold) && (days is null || days < usual.HoldDays))
@@ -145,18 +266,31 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        return Decide($"{Record.NameOf(product)} climbs this client's own ladder.", (id, now) => shape with { Id = id, RecordedAt = now, By = By });
+        return Decide($"{Record.NameOf(product)} climbs this client's own ladder.", (id, now) =>
+            shape with
+            {
+                Id = id,
+                RecordedAt = now,
+                By = By,
+            }
+        );
     }
 
     /// <summary>How this client's ladder was shaped last, or null for the usual one.</summary>
-    public ShapeLadder? ShapeOf(string product) => Record.Draft.Decisions.OfType<ShapeLadder>().LastOrDefault(shape => shape.Product == product);
+    public ShapeLadder? ShapeOf(string product) =>
+        Record.Draft.Decisions.OfType<ShapeLadder>().LastOrDefault(shape => shape.Product == product);
 
-    public Ladder? UsualLadder(string product) => Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
+    public Ladder? UsualLadder(string product) =>
+        Record.Product(product) is { } found ? Ladder.For(found, Record.Draft.Intake, Record.Rules) : null;
 
     /// <summary>The milder leave-on of the same acid that this one could take the place of for an evening.</summary>
-    public Product? MilderOf(string product) => Record.Product(product) is { } stronger
-        ? Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse && Strength.IsStronger(stronger, item.Product)).Select(item => item.Product).MaxBy(milder => milder.Actives[0].Percent)
-        : null;
+    public Product? MilderOf(string product) =>
+        Record.Product(product) is { } stronger
+            ? Record
+                .Draft.Shelf.Where(item => item.State == ShelfState.InUse && Strength.IsStronger(stronger, item.Product))
+                .Select(item => item.Product)
+                .MaxBy(milder => milder.Actives[0].Percent)
+            : null;
 
     public LadderStatus? StatusOf(string product) => Path.Ladders.FirstOrDefault(ladder => ladder.Product == product);
 
@@ -177,20 +311,37 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
 
         var until = Record.Today.AddDays(StepAdvices.WaitDays);
         return Finish(
-            ask ? $"The phone asks how the last uses of {Record.NameOf(product)} felt. The step waits for the answer, until {Core.House.Words.Day(until)} at the latest." : $"{Record.NameOf(product)} is asked again from {Core.House.Words.Day(until)}.",
-            Room.WaitBeforeStep(Record, By, product, ask));
+            ask
+                ? $"The phone asks how the last uses of {Record.NameOf(product)} felt. The step waits for the answer, until "
+                    + $"{Core.House.Words.Day(until)} at the latest."
+                : $"{Record.NameOf(product)} is asked again from {Core.House.Words.Day(until)}.",
+            Room.WaitBeforeStep(Record, By, product, ask)
+        );
     }
 
     private IActionResult StepUp(string product, int rung, string reason)
     {
         var client = Record.ClientPath();
-        var asked = client.Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung);
+        var asked = client.Questions.Any(question =>
+            question.Kind == QuestionKind.StepUp && question.Product == product && question.Rung == rung
+        );
         var reasoned = reason.Length is >= CaseCheck.ShortestReason and <= 500;
         var ladder = client.Ladders.FirstOrDefault(ladder => ladder.Product == product);
-        var despite = !asked && reasoned && ladder is { State: LadderState.Climbing, Missing: [var only] } && ladder.Rung == rung - 1 && StepAdvices.IsAJudgement(only);
+        var despite =
+            !asked
+            && reasoned
+            && ladder is { State: LadderState.Climbing, Missing: [var only] }
+            && ladder.Rung == rung - 1
+            && StepAdvices.IsAJudgement(only);
         if (asked && !reasoned && StepAdvices.Of(ladder!, Record.PublishedRules) == StepAdvice.AskFirst)
         {
-            Problems.Add(new(Record.NameOf(product), "a strong reaction is rather likely at the next rung; ask the client first, wait a week, or say in 3 to 500 characters why it goes up all the same"));
+            Problems.Add(
+                new(
+                    Record.NameOf(product),
+                    "a strong reaction is rather likely at the next rung; ask the client first, wait a week, or say in 3 to 500 "
+                        + "characters why it goes up all the same"
+                )
+            );
             Fill();
             return Page();
         }
@@ -202,7 +353,17 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        var fact = Room.Decide(Id, By, (id, now) => new StepUp { Id = id, On = Record.Today, RecordedAt = now, By = By, Product = product, Rung = rung, DespiteEstimate = despite, Reason = reason });
+        var fact = Room.Decide(Id, By, (id, now) => new StepUp
+        {
+            Id = id,
+            On = Record.Today,
+            RecordedAt = now,
+            By = By,
+            Product = product,
+            Rung = rung,
+            DespiteEstimate = despite,
+            Reason = reason,
+        });
         try
         {
             Room.PublishOne(Record, By, Version, fact);
@@ -223,7 +384,8 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         return Back("ramp", $"{Record.NameOf(product)} goes up from today, and the client's plan follows.", fact.Id);
     }
 
-    private IActionResult Decide(string done, Func<string, DateTimeOffset, Decision> decision) => Finish(done, Room.Decide(Id, By, decision));
+    private IActionResult Decide(string done, Func<string, DateTimeOffset, Decision> decision) =>
+        Finish(done, Room.Decide(Id, By, decision));
 
     private IActionResult Finish(string done, params IReadOnlyList<Fact> facts)
     {

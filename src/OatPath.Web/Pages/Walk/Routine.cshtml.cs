@@ -30,7 +30,9 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         get
         {
             var shelf = studio.Everything(out var stamp);
-            return Record.Derived($"clashes of shelf {stamp}", () => BenchReview.Of(Record.Draft, Record.Rules, [.. shelf.Where(item => !item.Archived).Select(item => item.Product)]));
+            return Record.Derived($"clashes of shelf {stamp}", () =>
+                BenchReview.Of(Record.Draft, Record.Rules, [.. shelf.Where(item => !item.Archived).Select(item => item.Product)])
+            );
         }
     }
 
@@ -85,17 +87,37 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     {
         Fill();
         var found = Clashes.FirstOrDefault(other => other.Key == clash);
-        if (found is null || !found.Mends.Contains(new Mend(kind, product, with)) || Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is not { } item)
+        if (
+            found is null
+            || !found.Mends.Contains(new Mend(kind, product, with))
+            || Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is not { } item
+        )
         {
             Problems.Add(new("This way out", "is no longer needed or no longer possible; look at the list again"));
             return Page();
         }
 
         // What was tried is what is saved; who may not decide leaves the start to somebody who may.
-        var (items, _) = BenchReview.Changes(Record.Draft, new Mend(kind, product, with), [.. studio.Everything(out _).Select(one => one.Product)]);
-        var facts = items.Select(changed => Room.Make(Id, "shelf", changed.State == ShelfState.Parked ? changed with { Reason = Words.Say(found.Because) } : changed, By)).ToList();
+        var (items, _) = BenchReview.Changes(
+            Record.Draft,
+            new Mend(kind, product, with),
+            [.. studio.Everything(out _).Select(one => one.Product)]
+        );
+        var facts = items
+            .Select(changed =>
+                Room.Make(
+                    Id,
+                    "shelf",
+                    changed.State == ShelfState.Parked ? changed with { Reason = Words.Say(found.Because) } : changed,
+                    By
+                )
+            )
+            .ToList();
         var parked = Words.List([.. items.Where(changed => changed.State == ShelfState.Parked).Select(changed => changed.Product.Name)]);
-        var done = kind == MendKind.UsualAmount ? $"{item.Product.Name} is back at its usual amount." : $"{parked} {(kind == MendKind.ParkTwo ? "are" : "is")} parked.";
+        var done =
+            kind == MendKind.UsualAmount
+                ? $"{item.Product.Name} is back at its usual amount."
+                : $"{parked} {(kind == MendKind.ParkTwo ? "are" : "is")} parked.";
         if (kind == MendKind.Swap)
         {
             done += " " + OwnItem.OnShelf(Room, Record, items[^1].Product, By, !User.IsInRole(People.Roles.Assistant), facts);
@@ -106,7 +128,19 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
 
     public IActionResult OnPostUsual()
     {
-        var facts = new[] { Moment.Morning, Moment.Evening }.Select(moment => Decide(new SetOrder { Id = "", On = Record.Today, Moment = moment, Products = [] })).ToList();
+        var facts = new[] { Moment.Morning, Moment.Evening }
+            .Select(moment =>
+                Decide(
+                    new SetOrder
+                    {
+                        Id = "",
+                        On = Record.Today,
+                        Moment = moment,
+                        Products = [],
+                    }
+                )
+            )
+            .ToList();
         if (!Save(facts))
         {
             Fill();
@@ -119,13 +153,27 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     /// <summary>Shapes the week: evenings that rest, days without a product ("product:Friday").</summary>
     public IActionResult OnPostWeek(List<DayOfWeek>? rest, List<string>? never)
     {
-        var lines = (never ?? []).OfType<string>().Select(text => text.Split(':')).Where(parts => parts.Length == 2 && Enum.TryParse<DayOfWeek>(parts[1], out var day) && Enum.IsDefined(day))
-            .GroupBy(parts => parts[0]).Select(group => new NeverOn(group.Key, [.. group.Select(parts => Enum.Parse<DayOfWeek>(parts[1])).Distinct().Order()])).ToList();
-        var week = new ShapeWeek { Id = "", On = Record.Today, RestEvenings = [.. (rest ?? []).Distinct().Order()], Never = lines };
+        var lines = (never ?? [])
+            .OfType<string>()
+            .Select(text => text.Split(':'))
+            .Where(parts => parts.Length == 2 && Enum.TryParse<DayOfWeek>(parts[1], out var day) && Enum.IsDefined(day))
+            .GroupBy(parts => parts[0])
+            .Select(group => new NeverOn(group.Key, [.. group.Select(parts => Enum.Parse<DayOfWeek>(parts[1])).Distinct().Order()]))
+            .ToList();
+        var week = new ShapeWeek
+        {
+            Id = "",
+            On = Record.Today,
+            RestEvenings = [.. (rest ?? []).Distinct().Order()],
+            Never = lines,
+        };
         CaseCheck.CheckWeek(Problems, week, Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet());
         for (var i = 0; i < Problems.Count; i++)
         {
-            Problems[i] = Problems[i] with { Field = Problems[i].Field.StartsWith("week.rest", StringComparison.Ordinal) ? "Rest evenings" : "Days without a product" };
+            Problems[i] = Problems[i] with
+            {
+                Field = Problems[i].Field.StartsWith("week.rest", StringComparison.Ordinal) ? "Rest evenings" : "Days without a product",
+            };
         }
 
         var fact = Decide(week);
@@ -158,7 +206,18 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        return Finish(Decide(new ShapeLadder { Id = "", On = Record.Today, Product = product, Start = rung }), $"{device.Product.Name}: {device.Often.First(choice => choice.Rung == rung).Words}.");
+        return Finish(
+            Decide(
+                new ShapeLadder
+                {
+                    Id = "",
+                    On = Record.Today,
+                    Product = product,
+                    Start = rung,
+                }
+            ),
+            $"{device.Product.Name}: {device.Often.First(choice => choice.Rung == rung).Words}."
+        );
     }
 
     /// <summary>Something is tried on one side.</summary>
@@ -174,7 +233,14 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return NotFound();
         }
 
-        var trial = new TryHalf { Id = "", On = Record.Today, Product = product, Side = side is { } known && Enum.IsDefined(known) ? known : FaceSide.Left, Days = int.TryParse(days, out var number) ? number : 0 };
+        var trial = new TryHalf
+        {
+            Id = "",
+            On = Record.Today,
+            Product = product,
+            Side = side is { } known && Enum.IsDefined(known) ? known : FaceSide.Left,
+            Days = int.TryParse(days, out var number) ? number : 0,
+        };
         CaseCheck.CheckHalf(Problems, trial, Record.Draft, Record.NameOf(product));
         if (Problems.Count > 0)
         {
@@ -183,7 +249,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return Page();
         }
 
-        return Finish(Decide(trial), $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side for {trial.Days} days once it is published; the phone asks to compare.");
+        return Finish(
+            Decide(trial),
+            $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side for {trial.Days} days once it is published; the phone "
+                + $"asks to compare."
+        );
     }
 
     private IActionResult Finish(Fact fact, string done)
@@ -273,7 +343,8 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
 
     /// <summary>Assistants arrange; what starts an active is taken back and made again only by those who decide.</summary>
     private bool MayTake(IReadOnlyList<Fact> step) =>
-        !User.IsInRole(People.Roles.Assistant) || step.All(fact => fact.Kind != "decision" || CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek);
+        !User.IsInRole(People.Roles.Assistant)
+        || step.All(fact => fact.Kind != "decision" || CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek);
 
     private Fact Decide(Decision decision) => Room.Decide(Id, By, (id, now) => decision with { Id = id, RecordedAt = now, By = By });
 
@@ -281,14 +352,34 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     {
         var id = Fact.NewId();
         return fact.Kind == "decision"
-            ? Room.Make(Id, fact.Kind, CaseAssembly.Body<Decision>(fact) with { Id = id, RecordedAt = Room.Now, By = By }, By, id, fact.Id)
+                ? Room.Make(
+                    Id,
+                    fact.Kind,
+                    CaseAssembly.Body<Decision>(fact) with
+                    {
+                        Id = id,
+                        RecordedAt = Room.Now,
+                        By = By,
+                    },
+                    By,
+                    id,
+                    fact.Id
+                )
             : fact.Kind == "shelf" ? Room.Make(Id, fact.Kind, CaseAssembly.Body<ShelfItem>(fact), By, id, fact.Id)
             : Room.Make(Id, fact.Kind, CaseAssembly.Body<string>(fact), By, id, fact.Id);
     }
 
     private IActionResult SaveOrder(Moment moment, List<string> order, string moved)
     {
-        var fact = Decide(new SetOrder { Id = "", On = Record.Today, Moment = moment, Products = order });
+        var fact = Decide(
+            new SetOrder
+            {
+                Id = "",
+                On = Record.Today,
+                Moment = moment,
+                Products = order,
+            }
+        );
         if (!Save(fact))
         {
             Fill();
@@ -331,19 +422,30 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
 
     private string Here(string? moved) => $"/clients/{Id}/routine?day={Shown.Date:yyyy-MM-dd}&moved={Uri.EscapeDataString(moved ?? "")}";
 
-    private List<string> Order(Moment moment) => [.. Shown[moment].Steps.Where(step => step.Action == StepAction.Apply).Select(step => step.Product!)];
+    private List<string> Order(Moment moment) =>
+        [.. Shown[moment].Steps.Where(step => step.Action == StepAction.Apply).Select(step => step.Product!)];
 
     private void Fill(ShapeWeek? typed = null)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Path = Record.DraftPath();
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.Days.Take(7).MaxBy(d => Grains.Actives(d.Evening).Count())!;
-        Week = typed is not null ? WeekGrid.Of(Record, Path, typed)
-            : Record.Derived("week", () => WeekGrid.Of(Record, Record.DraftPath(), Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today }));
+        Week = typed is not null
+            ? WeekGrid.Of(Record, Path, typed)
+            : Record.Derived("week", () =>
+                WeekGrid.Of(
+                    Record,
+                    Record.DraftPath(),
+                    Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today }
+                )
+            );
         History = Record.Derived("bench history", () => BenchHistory.Of(Record.Facts));
         if (Record.Published is not null)
         {
-            Since = Record.Derived("changes", () => PathDiff.Between(Record.ClientPath(), Record.DraftPath())).Where(change => change.Date == Shown.Date).ToDictionary(change => change.Moment);
+            Since = Record
+                .Derived("changes", () => PathDiff.Between(Record.ClientPath(), Record.DraftPath()))
+                .Where(change => change.Date == Shown.Date)
+                .ToDictionary(change => change.Moment);
         }
     }
 }

@@ -19,7 +19,13 @@ public sealed class SalonLayerRow
     /// <summary>The acids of a blend, "mandelic 20 + pyruvic 10".</summary>
     public string? Acids { get; set; }
 
-    public bool IsEmpty => string.IsNullOrWhiteSpace(What) && string.IsNullOrWhiteSpace(Acids) && string.IsNullOrWhiteSpace(Percent) && string.IsNullOrWhiteSpace(Ph) && string.IsNullOrWhiteSpace(On) && string.IsNullOrWhiteSpace(Off);
+    public bool IsEmpty =>
+        string.IsNullOrWhiteSpace(What)
+        && string.IsNullOrWhiteSpace(Acids)
+        && string.IsNullOrWhiteSpace(Percent)
+        && string.IsNullOrWhiteSpace(Ph)
+        && string.IsNullOrWhiteSpace(On)
+        && string.IsNullOrWhiteSpace(Off);
 }
 
 /// <summary>The form of a peel done in the salon.</summary>
@@ -29,11 +35,20 @@ public sealed class SalonPeelForm
     public DateOnly? On { get; set; }
     public string? By { get; set; }
     public string? Off { get; set; }
-    [AllowNull]
-    public List<SalonLayerRow> Layers { get; set => field = value ?? []; } = [];
 
     [AllowNull]
-    public List<FaceZone> Zones { get; set => field = value ?? []; } = [];
+    public List<SalonLayerRow> Layers
+    {
+        get;
+        set => field = value ?? [];
+    } = [];
+
+    [AllowNull]
+    public List<FaceZone> Zones
+    {
+        get;
+        set => field = value ?? [];
+    } = [];
 
     /// <summary>Without rows that a browser only named.</summary>
     public SalonPeelForm Whole()
@@ -50,7 +65,18 @@ public sealed class SalonPeelForm
         foreach (var (row, i) in Layers.Select((row, i) => (row, i)).Where(pair => !pair.row.IsEmpty))
         {
             var on = Seconds(row.On, i == 0 ? 0 : null, $"Layer {i + 1}, on at", problems);
-            layers.Add(new((row.What ?? "").Trim(), Number(row.Percent, $"Layer {i + 1}, percent", problems), Number(row.Ph, $"Layer {i + 1}, pH", problems), on ?? 0, Seconds(row.Off, null, $"Layer {i + 1}, off at", problems, optional: true)) { Acids = Blend(row.Acids, $"Layer {i + 1}, acids of a blend", problems) });
+            layers.Add(
+                new(
+                    (row.What ?? "").Trim(),
+                    Number(row.Percent, $"Layer {i + 1}, percent", problems),
+                    Number(row.Ph, $"Layer {i + 1}, pH", problems),
+                    on ?? 0,
+                    Seconds(row.Off, null, $"Layer {i + 1}, off at", problems, optional: true)
+                )
+                {
+                    Acids = Blend(row.Acids, $"Layer {i + 1}, acids of a blend", problems),
+                }
+            );
         }
 
         if (On is not { } day || day > today || day < today.AddDays(-400))
@@ -63,13 +89,27 @@ public sealed class SalonPeelForm
             problems.Add(new("Depth", "choose superficial or medium"));
         }
 
-        var peel = new SalonPeel(layers, Seconds(Off, null, "All off at", problems, optional: true), [.. Zones.Where(Enum.IsDefined).Distinct()], (By ?? "").Trim());
+        var peel = new SalonPeel(
+            layers,
+            Seconds(Off, null, "All off at", problems, optional: true),
+            [.. Zones.Where(Enum.IsDefined).Distinct()],
+            (By ?? "").Trim()
+        );
         if (problems.Count == 0)
         {
             problems.AddRange(SalonPeel.Check(peel));
         }
 
-        return (new Treatment { Id = "", Kind = Kind, On = On ?? today, Peel = peel }, problems);
+        return (
+            new Treatment
+            {
+                Id = "",
+                Kind = Kind,
+                On = On ?? today,
+                Peel = peel,
+            },
+            problems
+        );
     }
 
     /// <summary>"7:00", minutes alone, or "6 h".</summary>
@@ -86,14 +126,25 @@ public sealed class SalonPeelForm
             return otherwise;
         }
 
-        if (typed.EndsWith('h') && int.TryParse(typed[..^1].Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var hours) && hours <= 24)
+        if (
+            typed.EndsWith('h')
+            && int.TryParse(typed[..^1].Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var hours)
+            && hours <= 24
+        )
         {
             return hours * 3600;
         }
 
         var parts = typed.Split(':');
-        if (parts.Length <= 2 && int.TryParse(parts[0], NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes <= 600
-            && (parts.Length == 1 || (int.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var seconds) && seconds < 60)))
+        if (
+            parts.Length <= 2
+            && int.TryParse(parts[0], NumberStyles.None, CultureInfo.InvariantCulture, out var minutes)
+            && minutes <= 600
+            && (
+                parts.Length == 1
+                || (int.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var seconds) && seconds < 60)
+            )
+        )
         {
             return (minutes * 60) + (parts.Length == 1 ? 0 : int.Parse(parts[1], CultureInfo.InvariantCulture));
         }
@@ -112,7 +163,12 @@ public sealed class SalonPeelForm
             var at = words.LastIndexOf(' ');
             var typed = at > 0 && char.IsAsciiDigit(words[at + 1]) ? words[(at + 1)..] : "";
             var name = words[..^typed.Length].Trim();
-            var named = Enum.GetValues<Substance>().Where(one => string.Equals(EnumName.Of(one), name, StringComparison.OrdinalIgnoreCase) || string.Equals(SubstanceTraits.Of(one).Title, name, StringComparison.OrdinalIgnoreCase)).ToList();
+            var named = Enum.GetValues<Substance>()
+                .Where(one =>
+                    string.Equals(EnumName.Of(one), name, StringComparison.OrdinalIgnoreCase)
+                    || string.Equals(SubstanceTraits.Of(one).Title, name, StringComparison.OrdinalIgnoreCase)
+                )
+                .ToList();
             if (named.Count > 0)
             {
                 acids.Add(new(named[0], typed.Length == 0 ? null : Number(typed, field, problems)));

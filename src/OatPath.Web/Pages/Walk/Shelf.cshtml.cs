@@ -63,10 +63,13 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     }
 
     /// <summary>What to do with a product on the shelf; for a parked one, why it is better left parked. Null when it can be kept.</summary>
-    public ShelfAdvice? AdviceOn(ShelfItem item) => (item.State == ShelfState.InUse ? Review : ReviewOf([.. InUse, item.Product]))
-        .FirstOrDefault(advice => advice.Product.Id == item.Product.Id && advice.Step != ShelfStep.Keep);
+    public ShelfAdvice? AdviceOn(ShelfItem item) =>
+        (item.State == ShelfState.InUse ? Review : ReviewOf([.. InUse, item.Product])).FirstOrDefault(advice =>
+            advice.Product.Id == item.Product.Id && advice.Step != ShelfStep.Keep
+        );
 
-    private IEnumerable<Product> InUse => Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => Record.Seen(item.Product.Id));
+    private IEnumerable<Product> InUse =>
+        Record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => Record.Seen(item.Product.Id));
 
     /// <summary>Brings a studio product in, from the cupboard when one is dispensed; an active is asked for at the same time.</summary>
     public IActionResult OnPostBring(string product, bool dispense)
@@ -115,7 +118,12 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         var advice = ReviewOf([.. InUse, product]).First(found => found.Product.Id == product.Id);
         if (advice.Because is { } because && Refuses(product) is null)
         {
-            var parked = new ShelfItem { Product = product, State = ShelfState.Parked, Reason = Words.Say(because) };
+            var parked = new ShelfItem
+            {
+                Product = product,
+                State = ShelfState.Parked,
+                Reason = Words.Say(because),
+            };
             return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, "shelf", parked, By)], "shelf?own=true");
         }
 
@@ -137,7 +145,10 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         }
 
         var changed = item with { State = park ? ShelfState.Parked : ShelfState.InUse, Reason = Reason(reason) };
-        return Finish(park ? $"{item.Product.Name} is parked." : $"{item.Product.Name} is back in use.", [Room.Make(Id, "shelf", changed, By)]);
+        return Finish(
+            park ? $"{item.Product.Name} is parked." : $"{item.Product.Name} is back in use.",
+            [Room.Make(Id, "shelf", changed, By)]
+        );
     }
 
     /// <summary>Parks a product and brings in what does its work instead, in one step.</summary>
@@ -161,7 +172,10 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             return NotFound();
         }
 
-        return Finish($"{item.Product.Name} is thrown out.", [Room.Make(Id, "shelf", item with { State = ShelfState.ThrownOut, Reason = Reason(reason) }, By)]);
+        return Finish(
+            $"{item.Product.Name} is thrown out.",
+            [Room.Make(Id, "shelf", item with { State = ShelfState.ThrownOut, Reason = Reason(reason) }, By)]
+        );
     }
 
     /// <summary>How much is left, or a new package: a fact that acts at once.</summary>
@@ -173,7 +187,17 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         }
 
         var opened = left == "new";
-        if (!opened && (!decimal.TryParse(left, System.Globalization.NumberStyles.AllowDecimalPoint, System.Globalization.CultureInfo.InvariantCulture, out _)))
+        if (
+            !opened
+            && (
+                !decimal.TryParse(
+                    left,
+                    System.Globalization.NumberStyles.AllowDecimalPoint,
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    out _
+                )
+            )
+        )
         {
             Problems.Add(new("What is left", "choose how much is left, or that a new one was opened"));
             Fill();
@@ -183,19 +207,26 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         var share = opened ? 1 : Math.Clamp(decimal.Parse(left!, System.Globalization.CultureInfo.InvariantCulture), 0, 1);
         var text = (batch ?? "").Trim();
         var fact = Dispensing.Seen(Room, Record, item.Product.Id, share, By, opened, text.Length <= 40 ? text : text[..40]);
-        return Finish(opened ? $"A new {item.Product.Name} was opened today." : share == 0 ? $"{item.Product.Name} is marked empty." : $"{item.Product.Name}: what is left is noted.", [fact]);
+        return Finish(
+            opened ? $"A new {item.Product.Name} was opened today."
+                : share == 0 ? $"{item.Product.Name} is marked empty."
+                : $"{item.Product.Name}: what is left is noted.",
+            [fact]
+        );
     }
 
-    public IActionResult OnPostRemove(string product) => Find(product) is not null
-        ? Finish($"{Record.NameOf(product)} left the shelf.", [Room.Make(Id, "shelf-removed", product, By)])
-        : NotFound();
+    public IActionResult OnPostRemove(string product) =>
+        Find(product) is not null
+            ? Finish($"{Record.NameOf(product)} left the shelf.", [Room.Make(Id, "shelf-removed", product, By)])
+            : NotFound();
 
     public Verdict? Refuses(Product product) =>
         Suitability.Judge(product, Record.Draft.Intake, Record.Today).FirstOrDefault(verdict => verdict.Refuses);
 
     private ShelfItem? Find(string product) => Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product);
 
-    private static string Reason(string? reason) => (reason ?? "").Trim() is { Length: <= MostReason } text ? text : reason!.Trim()[..MostReason];
+    private static string Reason(string? reason) =>
+        (reason ?? "").Trim() is { Length: <= MostReason } text ? text : reason!.Trim()[..MostReason];
 
     /// <summary>Brings a product in from the cupboard; null where none of it is left there.</summary>
     private IActionResult? Dispense(Product product)
@@ -203,11 +234,23 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         var done = "";
         try
         {
-            return Room.Dispense(stock, product.Id, null, Id, Version, batch =>
-            {
-                done = Said(product with { Batch = batch, OpenedOn = Record.Today }, out var facts);
-                return facts;
-            }, By) is { } taken ? Back("shelf", done, taken.Facts[0].Id) : null;
+            return
+                Room.Dispense(
+                    stock,
+                    product.Id,
+                    null,
+                    Id,
+                    Version,
+                    batch =>
+                    {
+                        done = Said(product with { Batch = batch, OpenedOn = Record.Today }, out var facts);
+                        return facts;
+                    },
+                    By
+                )
+                    is { } taken
+                ? Back("shelf", done, taken.Facts[0].Id)
+                : null;
         }
         catch (ConflictException)
         {
@@ -260,27 +303,59 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         var (found, _, _) = search.Find(new((Q ?? "").Length <= 80 ? Q ?? "" : "", null, null, null), int.MaxValue);
         var owned = Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet();
         var all = studio.All();
-        Offers = [.. found.Select(item => item.Product).OrderBy(product => FillsALack(product) ? 0 : 1).Take(MostOffers).Select(product => ToOffer(product, all, owned, levels))];
+        Offers =
+        [
+            .. found
+                .Select(item => item.Product)
+                .OrderBy(product => FillsALack(product) ? 0 : 1)
+                .Take(MostOffers)
+                .Select(product => ToOffer(product, all, owned, levels)),
+        ];
         More = found.Count - Offers.Count;
     }
 
-    /// <summary>A suitable cleanser, moisturiser or sunscreen that the shelf does not have yet: what every routine needs stands first.</summary>
+    /// <summary>
+    /// A suitable cleanser, moisturiser or sunscreen that the shelf does not have yet: what every routine needs stands first.
+    /// </summary>
     private bool FillsALack(Product product)
     {
         bool Owned(Func<Product, bool> like) => Record.Draft.Shelf.Any(item => item.State == ShelfState.InUse && like(item.Product));
-        static bool Cleanser(Product p) => p.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser && !p.IsAcidCleanser();
+        static bool Cleanser(Product p) =>
+            p.Kind is ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser && !p.IsAcidCleanser();
         static bool Moisturiser(Product p) => p.Kind is ProductKind.Moisturiser;
-        bool Sunscreen(Product p) => p.Kind is not ProductKind.MoisturiserWithSpf && p.IsUsableSunscreen(Record.Rules.EverydaySpf, Record.Today);
-        return ((Cleanser(product) && !Owned(Cleanser)) || (Moisturiser(product) && !Owned(Moisturiser)) || (Sunscreen(product) && !Owned(Sunscreen)))
-            && Refuses(product) is null;
+        bool Sunscreen(Product p) =>
+            p.Kind is not ProductKind.MoisturiserWithSpf && p.IsUsableSunscreen(Record.Rules.EverydaySpf, Record.Today);
+        return (
+                (Cleanser(product) && !Owned(Cleanser))
+                || (Moisturiser(product) && !Owned(Moisturiser))
+                || (Sunscreen(product) && !Owned(Sunscreen))
+            ) && Refuses(product) is null;
     }
 
-    private Offer ToOffer(Product product, IReadOnlyList<Product> all, HashSet<string> owned, IReadOnlyDictionary<string, StockLevel> levels)
+    private Offer ToOffer(
+        Product product,
+        IReadOnlyList<Product> all,
+        HashSet<string> owned,
+        IReadOnlyDictionary<string, StockLevel> levels
+    )
     {
         var verdicts = Suitability.Judge(product, Record.Draft.Intake, Record.Today);
         var refused = verdicts.FirstOrDefault(verdict => verdict.Refuses);
-        return new(product, verdicts, owned.Contains(product.Id),
-            refused is null ? [] : ShelfReview.Instead(product, [.. Record.Draft.Shelf.Select(item => item.Product)], all, Record.Draft.Intake, Record.Today, refused.Because.Rule),
-            levels.TryGetValue(product.Id, out var level) ? level.Units : 0);
+        return new(
+            product,
+            verdicts,
+            owned.Contains(product.Id),
+            refused is null
+                ? []
+                : ShelfReview.Instead(
+                    product,
+                    [.. Record.Draft.Shelf.Select(item => item.Product)],
+                    all,
+                    Record.Draft.Intake,
+                    Record.Today,
+                    refused.Because.Rule
+                ),
+            levels.TryGetValue(product.Id, out var level) ? level.Units : 0
+        );
     }
 }

@@ -46,7 +46,10 @@ public sealed class StartModel(RecordRoom room, Store.StudioShelf studio, Store.
             return Forbid();
         }
 
-        return Take(Proposer.For(Record.Draft, Record.Rules, studio.All(), size).Case, $"The {size.ToString().ToLowerInvariant()} routine is on the Bench as a draft.");
+        return Take(
+            Proposer.For(Record.Draft, Record.Rules, studio.All(), size).Case,
+            $"The {size.ToString().ToLowerInvariant()} routine is on the Bench as a draft."
+        );
     }
 
     public IActionResult OnPostFit()
@@ -56,12 +59,16 @@ public sealed class StartModel(RecordRoom room, Store.StudioShelf studio, Store.
             return Forbid();
         }
 
-        return Fit() is { } fitted ? Take(fitted.Fit.Case, $"{fitted.Name} is on the Bench as a draft, fitted to {Record.Client.Name}.") : NotFound();
+        return Fit() is { } fitted
+            ? Take(fitted.Fit.Case, $"{fitted.Name} is on the Bench as a draft, fitted to {Record.Client.Name}.")
+            : NotFound();
     }
 
     /// <summary>The steps of the fullest day, in order, each with its reasons.</summary>
     public static IEnumerable<(Step Step, ProposedItem? Item)> Steps(Proposal proposal, Moment moment) =>
-        MomentSheet.Of(proposal.Path.Days, moment).Where(line => line.Step.Action == StepAction.Apply)
+        MomentSheet
+            .Of(proposal.Path.Days, moment)
+            .Where(line => line.Step.Action == StepAction.Apply)
             .Select(line => (line.Step, proposal.Items.FirstOrDefault(item => item.Product.Id == line.Step.Product)));
 
     private IActionResult Take(CaseFile after, string done)
@@ -83,8 +90,10 @@ public sealed class StartModel(RecordRoom room, Store.StudioShelf studio, Store.
 
     private (string Name, AdaptedRoutine Fit)? Fit()
     {
-        var template = Template is { } id ? templates.Find(id)?.Template
-            : From is { } other && other != Id && Room.Open(other, User, "Copied from") is { } record ? RegimenTemplate.Of($"The routine of {record.Client.Name}", record.Draft)
+        var template =
+            Template is { } id ? templates.Find(id)?.Template
+            : From is { } other && other != Id && Room.Open(other, User, "Copied from") is { } record
+                ? RegimenTemplate.Of($"The routine of {record.Client.Name}", record.Draft)
             : null;
         return template is null ? null : (template.Name, TemplateFitting.Fit(template, Record.Draft, Record.Rules, studio.All()));
     }

@@ -25,7 +25,11 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
 
     [BindProperty]
     [AllowNull]
-    public TreatmentForm Form { get; set => field = (value ?? new()).Whole(); } = new();
+    public TreatmentForm Form
+    {
+        get;
+        set => field = (value ?? new()).Whole();
+    } = new();
 
     public IReadOnlyList<CareTemplate> House { get; private set; } = [];
 
@@ -38,7 +42,10 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
     public IReadOnlyList<Treatment> Parts { get; private set; } = [];
 
     /// <summary>What else could be done in the same sitting.</summary>
-    public IReadOnlyList<CareTemplate> MayShare => Asked is not { } asked ? [] : [.. House.Concat(CareTemplates.All).Where(template => Sittings.MayShare(asked.Counts, template.Kind))];
+    public IReadOnlyList<CareTemplate> MayShare =>
+        Asked is not { } asked
+            ? []
+            : [.. House.Concat(CareTemplates.All).Where(template => Sittings.MayShare(asked.Counts, template.Kind))];
 
     public Treatment? Before { get; private set; }
 
@@ -51,7 +58,14 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             return NotFound();
         }
 
-        Form = Before is { } before ? Shown(before) : new() { Template = template ?? EnumName.Of(TreatmentKind.SuperficialPeel), On = on ?? Words(Record.Today.AddDays(7)), Sheet = RestrictionRow.For([], []) };
+        Form = Before is { } before
+            ? Shown(before)
+            : new()
+            {
+                Template = template ?? EnumName.Of(TreatmentKind.SuperficialPeel),
+                On = on ?? Words(Record.Today.AddDays(7)),
+                Sheet = RestrictionRow.For([], []),
+            };
         Fill(quietly: true);
         return Page();
     }
@@ -94,9 +108,15 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             if (Save(facts))
             {
                 var (title, fact) = (new Sitting("", Parts).Title, facts[0]);
-                return Back("care", Of is null
-                    ? $"{title} on {Core.House.Words.Day(treatment.On)} is {(treatment.On < Record.Today ? "written down" : "booked")}: what stops for it and when it is back stands below."
-                    : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.", fact.Id);
+                return Back(
+                    "care",
+                    Of is null
+                        ? $"{title} on {Core.House.Words.Day(treatment.On)} is "
+                            + $"{(treatment.On < Record.Today ? "written down" : "booked")}: what stops for it and when it is back "
+                            + $"stands below."
+                        : $"{title}: changed, now on {Core.House.Words.Day(treatment.On)}.",
+                    fact.Id
+                );
             }
         }
 
@@ -116,7 +136,10 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             return NotFound();
         }
 
-        var facts = Mates(before).Prepend((Fact: Of, Treatment: before)).Select(part => Room.Make(Id, "treatment", part.Treatment with { CalledOff = true }, By, supersedes: part.Fact)).ToList();
+        var facts = Mates(before)
+            .Prepend((Fact: Of, Treatment: before))
+            .Select(part => Room.Make(Id, "treatment", part.Treatment with { CalledOff = true }, By, supersedes: part.Fact))
+            .ToList();
         if (Save(facts))
         {
             var title = new Sitting("", [before, .. Mates(before).Select(mate => mate.Treatment)]).Title;
@@ -146,12 +169,24 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         }
         else if (answer.Outcome == BookingOutcome.Refused && asked.Despite.Length < ShortestReason)
         {
-            yield return new("Day", answer.Nearest.Count > 0 ? $"choose a day that fits, such as {Core.House.Words.Day(answer.Nearest[0])}, or give your reason below" : "no day fits as things stand; change what speaks against it, or give your reason below");
+            yield return new(
+                "Day",
+                answer.Nearest.Count > 0
+                    ? $"choose a day that fits, such as {Core.House.Words.Day(answer.Nearest[0])}, or give your reason below"
+                    : "no day fits as things stand; change what speaks against it, or give your reason below"
+            );
         }
 
-        if (Record.Draft.Treatments.Any(other => !Parts.Any(part => part.Id == other.Id) && other.On == asked.On && Parts.Any(part => part.Kind == other.Kind)))
+        if (
+            Record.Draft.Treatments.Any(other =>
+                !Parts.Any(part => part.Id == other.Id) && other.On == asked.On && Parts.Any(part => part.Kind == other.Kind)
+            )
+        )
         {
-            yield return new("What", $"the same treatment stands there already for {Core.House.Words.Day(asked.On)}; change that one instead");
+            yield return new(
+                "What",
+                $"the same treatment stands there already for {Core.House.Words.Day(asked.On)}; change that one instead"
+            );
         }
     }
 
@@ -163,28 +198,51 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
     }
 
     /// <summary>The other parts of a sitting, each with the fact that holds it.</summary>
-    private IEnumerable<(string Fact, Treatment Treatment)> Mates(Treatment before) => before.Sitting is null ? [] : Record.Live("treatment")
-        .Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact))).Where(other => other.Treatment.Id != before.Id && !other.Treatment.CalledOff && other.Treatment.Sitting == before.Sitting);
+    private IEnumerable<(string Fact, Treatment Treatment)> Mates(Treatment before) =>
+        before.Sitting is null
+            ? []
+            : Record
+                .Live("treatment")
+                .Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact)))
+                .Where(other => other.Treatment.Id != before.Id && !other.Treatment.CalledOff && other.Treatment.Sitting == before.Sitting);
 
-    /// <summary>The treatment as asked, and what shares its sitting: the parts that stand move with it, new ones take its day, hour, sheet and numbing.</summary>
+    /// <summary>
+    /// The treatment as asked, and what shares its sitting: the parts that stand move with it, new ones take its day, hour, sheet and
+    /// numbing.
+    /// </summary>
     private List<Treatment> With(Treatment asked)
     {
         var mates = Before is { } before ? Mates(before).Select(mate => mate.Treatment).ToList() : [];
         var parts = new List<Treatment> { asked with { Id = Before?.Id ?? "asked", Sitting = null } };
-        foreach (var template in MayShare.Where(template => Form.With.Contains(template.Id)).DistinctBy(template => template.Kind).Take(Sittings.MostParts - 1))
+        foreach (
+            var template in MayShare
+                .Where(template => Form.With.Contains(template.Id))
+                .DistinctBy(template => template.Kind)
+                .Take(Sittings.MostParts - 1)
+        )
         {
             var stands = mates.FirstOrDefault(mate => mate.Kind == template.Kind);
-            parts.Add((stands ?? new Treatment { Id = $"with-{template.Id}", Kind = template.Kind, On = asked.On }) with
-            {
-                On = asked.On,
-                At = asked.At,
-                Template = House.Contains(template) ? template : null,
-                Sheet = asked.Sheet,
-                By = asked.By,
-                NumbingMinutes = asked.NumbingMinutes,
-                ClinicianWord = asked.ClinicianWord,
-                Despite = asked.Despite,
-            });
+            parts.Add(
+                (
+                    stands
+                    ?? new Treatment
+                    {
+                        Id = $"with-{template.Id}",
+                        Kind = template.Kind,
+                        On = asked.On,
+                    }
+                ) with
+                {
+                    On = asked.On,
+                    At = asked.At,
+                    Template = House.Contains(template) ? template : null,
+                    Sheet = asked.Sheet,
+                    By = asked.By,
+                    NumbingMinutes = asked.NumbingMinutes,
+                    ClinicianWord = asked.ClinicianWord,
+                    Despite = asked.Despite,
+                }
+            );
         }
 
         return parts.Count == 1 ? parts : parts.ConvertAll(part => part with { Sitting = Before?.Sitting ?? "asked" });
@@ -195,15 +253,35 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
     {
         // It keeps its id when it moves, so that a calendar moves it too.
         var (id, sitting) = (Fact.NewId(), Parts.Count > 1 ? Before?.Sitting ?? Fact.NewId() : null);
-        var facts = new List<Fact> { Room.Make(Id, "treatment", asked with { Id = Before?.Id ?? id, Sitting = sitting }, By, id, supersedes: Of) };
+        var facts = new List<Fact>
+        {
+            Room.Make(Id, "treatment", asked with { Id = Before?.Id ?? id, Sitting = sitting }, By, id, supersedes: Of),
+        };
         var mates = Before is { } before ? Mates(before).ToList() : [];
         foreach (var part in Parts.Skip(1))
         {
             var (own, stands) = (Fact.NewId(), mates.FirstOrDefault(mate => mate.Treatment.Id == part.Id));
-            facts.Add(Room.Make(Id, "treatment", part with { Id = stands.Treatment?.Id ?? own, Sitting = sitting }, By, own, supersedes: stands.Fact));
+            facts.Add(
+                Room.Make(
+                    Id,
+                    "treatment",
+                    part with
+                    {
+                        Id = stands.Treatment?.Id ?? own,
+                        Sitting = sitting,
+                    },
+                    By,
+                    own,
+                    supersedes: stands.Fact
+                )
+            );
         }
 
-        facts.AddRange(mates.Where(mate => !Parts.Any(part => part.Id == mate.Treatment.Id)).Select(mate => Room.Make(Id, "treatment", mate.Treatment with { CalledOff = true }, By, supersedes: mate.Fact)));
+        facts.AddRange(
+            mates
+                .Where(mate => !Parts.Any(part => part.Id == mate.Treatment.Id))
+                .Select(mate => Room.Make(Id, "treatment", mate.Treatment with { CalledOff = true }, By, supersedes: mate.Fact))
+        );
         return facts;
     }
 
@@ -258,7 +336,16 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         Asked = problems.Count == 0 ? treatment : null;
         Parts = Asked is null ? [] : With(Asked);
         var gone = Before is { } before ? Mates(before).Select(mate => mate.Treatment.Id).ToHashSet() : [];
-        Answer = Asked is null ? null : BookingScreening.Of(Record.Draft with { Treatments = [.. Record.Draft.Treatments.Where(other => !gone.Contains(other.Id))] }, Record.Rules, Parts);
+        Answer = Asked is null
+            ? null
+            : BookingScreening.Of(
+                Record.Draft with
+                {
+                    Treatments = [.. Record.Draft.Treatments.Where(other => !gone.Contains(other.Id))],
+                },
+                Record.Rules,
+                Parts
+            );
     }
 
     private static string Words(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);

@@ -13,14 +13,27 @@ public sealed class RestrictionRow
     public string? After { get; set; }
     public LengthUnit Unit { get; set; } = LengthUnit.Days;
 
-    public static List<RestrictionRow> For(IReadOnlyList<Restriction> before, IReadOnlyList<Restriction> after) => [.. Enum.GetValues<RestrictionKind>().Select(kind =>
-    {
-        var (first, then) = (before.FirstOrDefault(rest => rest.Kind == kind), after.FirstOrDefault(rest => rest.Kind == kind));
-        return new RestrictionRow { Kind = kind, Before = Text(first?.WholeDays), After = Text(then?.Length), Unit = then?.Unit ?? LengthUnit.Days };
-    })];
+    public static List<RestrictionRow> For(IReadOnlyList<Restriction> before, IReadOnlyList<Restriction> after) =>
+        [
+            .. Enum.GetValues<RestrictionKind>()
+                .Select(kind =>
+                {
+                    var (first, then) = (before.FirstOrDefault(rest => rest.Kind == kind), after.FirstOrDefault(rest => rest.Kind == kind));
+                    return new RestrictionRow
+                    {
+                        Kind = kind,
+                        Before = Text(first?.WholeDays),
+                        After = Text(then?.Length),
+                        Unit = then?.Unit ?? LengthUnit.Days,
+                    };
+                }),
+        ];
 
     /// <summary>The rows as restrictions; what is wrong with one is named by its row.</summary>
-    public static (IReadOnlyList<Restriction> Before, IReadOnlyList<Restriction> After) Read(IEnumerable<RestrictionRow> rows, List<Problem> problems)
+    public static (IReadOnlyList<Restriction> Before, IReadOnlyList<Restriction> After) Read(
+        IEnumerable<RestrictionRow> rows,
+        List<Problem> problems
+    )
     {
         var (before, after) = (new List<Restriction>(), new List<Restriction>());
         foreach (var row in rows.Where(row => Enum.IsDefined(row.Kind) && Enum.IsDefined(row.Unit)))
@@ -90,41 +103,54 @@ public sealed class TreatmentForm
         return this;
     }
 
-    public static TreatmentForm Of(Treatment treatment) => new()
-    {
-        Template = treatment.Template?.Id ?? EnumName.Of(treatment.Kind),
-        On = treatment.On.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-        At = treatment.At?.ToString("HH:mm", CultureInfo.InvariantCulture),
-        DepthMm = treatment.DepthMm?.ToString("0.##", CultureInfo.InvariantCulture),
-        Numbing = treatment.NumbingMinutes?.ToString(CultureInfo.InvariantCulture),
-        Products = treatment.Products,
-        Settings = treatment.Settings,
-        Batch = treatment.Batch,
-        By = treatment.By,
-        Note = treatment.Note,
-        ClinicianWord = treatment.ClinicianWord,
-        Despite = treatment.Despite,
-        Zones = [.. treatment.Zones],
-        SheetFrom = treatment.Sheet?.From,
-        SheetWords = treatment.Sheet?.Words,
-        Sheet = RestrictionRow.For(treatment.Sheet?.Before ?? [], treatment.Sheet?.After ?? []),
-    };
+    public static TreatmentForm Of(Treatment treatment) =>
+        new()
+        {
+            Template = treatment.Template?.Id ?? EnumName.Of(treatment.Kind),
+            On = treatment.On.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+            At = treatment.At?.ToString("HH:mm", CultureInfo.InvariantCulture),
+            DepthMm = treatment.DepthMm?.ToString("0.##", CultureInfo.InvariantCulture),
+            Numbing = treatment.NumbingMinutes?.ToString(CultureInfo.InvariantCulture),
+            Products = treatment.Products,
+            Settings = treatment.Settings,
+            Batch = treatment.Batch,
+            By = treatment.By,
+            Note = treatment.Note,
+            ClinicianWord = treatment.ClinicianWord,
+            Despite = treatment.Despite,
+            Zones = [.. treatment.Zones],
+            SheetFrom = treatment.Sheet?.From,
+            SheetWords = treatment.Sheet?.Words,
+            Sheet = RestrictionRow.For(treatment.Sheet?.Before ?? [], treatment.Sheet?.After ?? []),
+        };
 
-    public bool HasSheet => !string.IsNullOrWhiteSpace(SheetFrom) || !string.IsNullOrWhiteSpace(SheetWords) || Sheet.Exists(row => !string.IsNullOrWhiteSpace(row.Before) || !string.IsNullOrWhiteSpace(row.After));
+    public bool HasSheet =>
+        !string.IsNullOrWhiteSpace(SheetFrom)
+        || !string.IsNullOrWhiteSpace(SheetWords)
+        || Sheet.Exists(row => !string.IsNullOrWhiteSpace(row.Before) || !string.IsNullOrWhiteSpace(row.After));
 
     /// <summary>The treatment as typed, or what is wrong with it, each field with its remedy.</summary>
     /// <param name="house">The house's own templates.</param>
     /// <param name="before">The treatment that is changed, or null for a new one.</param>
-    public (Treatment? Treatment, IReadOnlyList<Problem> Problems) Read(IReadOnlyList<CareTemplate> house, DateOnly today, Treatment? before)
+    public (Treatment? Treatment, IReadOnlyList<Problem> Problems) Read(
+        IReadOnlyList<CareTemplate> house,
+        DateOnly today,
+        Treatment? before
+    )
     {
         var problems = new List<Problem>();
-        var own = house.FirstOrDefault(template => template.Id == Template) ?? (before?.Template is { } kept && kept.Id == Template ? kept : null);
+        var own = house.FirstOrDefault(template => template.Id == Template)
+            ?? (before?.Template is { } kept && kept.Id == Template ? kept : null);
         if (own is null && EnumName.Find<TreatmentKind>(Template ?? "") is null)
         {
             problems.Add(new("What", "choose a treatment of the list"));
         }
 
-        if (!DateOnly.TryParseExact(On, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var on) || on < today.AddDays(-400) || on > today.AddYears(2))
+        if (
+            !DateOnly.TryParseExact(On, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var on)
+            || on < today.AddDays(-400)
+            || on > today.AddYears(2)
+        )
         {
             problems.Add(new("Day", "give a date from 400 days ago to 2 years ahead"));
         }
@@ -151,7 +177,15 @@ public sealed class TreatmentForm
         }
 
         var kind = own?.Kind ?? EnumName.Find<TreatmentKind>(Template!)!.Value;
-        var treatment = (before ?? new Treatment { Id = "", Kind = kind, On = on }) with
+        var treatment = (
+            before
+            ?? new Treatment
+            {
+                Id = "",
+                Kind = kind,
+                On = on,
+            }
+        ) with
         {
             Kind = kind,
             On = on,

@@ -6,7 +6,10 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-/// <summary>Takes one step back, with everything that was saved in it: a shelf line with its start, a replacement with what it replaced. All stays in the record.</summary>
+/// <summary>
+/// Takes one step back, with everything that was saved in it: a shelf line with its start, a replacement with what it replaced. All stays
+/// in the record.
+/// </summary>
 public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationService authorization) : WalkPage(room)
 {
     public override string Station => "Undo";
@@ -63,12 +66,23 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
     }
 
     /// <summary>What a role may not decide it may not undo, nor an occasion that somebody else set.</summary>
-    private bool NeedsADecider(Fact fact) => fact.Published || fact.Kind is "decision" or "treatment" || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is Retracted) || (fact.Kind == "occasion" && fact.RecordedBy != By);
+    private bool NeedsADecider(Fact fact) =>
+        fact.Published
+        || fact.Kind is "decision" or "treatment"
+        || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is Retracted)
+        || (fact.Kind == "occasion" && fact.RecordedBy != By);
 
     /// <summary>What a practitioner wrote down; answers are changed at Meet, and what a client told stays.</summary>
-    private static bool MayGo(Fact fact) => fact.Kind is not ("retract" or "intake") && (fact.Kind != "log" || MayGo(CaseAssembly.Body<LogEntry>(fact)));
+    private static bool MayGo(Fact fact) =>
+        fact.Kind is not ("retract" or "intake") && (fact.Kind != "log" || MayGo(CaseAssembly.Body<LogEntry>(fact)));
 
-    private static bool MayGo(LogEntry entry) => entry is BottleSeen || (entry is Retracted && entry.By != "client") || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
+    private static bool MayGo(LogEntry entry) =>
+        entry is BottleSeen
+        || (entry is Retracted && entry.By != "client")
+        || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
 
-    private string Target() => From == "desk" ? "/" : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" or "look-back" ? $"/clients/{Id}/{From}" : $"/clients/{Id}/ramp";
+    private string Target() =>
+        From == "desk" ? "/"
+        : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" or "look-back" ? $"/clients/{Id}/{From}"
+        : $"/clients/{Id}/ramp";
 }

@@ -39,7 +39,18 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
         var facts = new List<Fact>();
         if (text.Length > 0)
         {
-            facts.Add(Make(new Visit { Id = "", On = Record.Today, Held = true, Note = text }, null));
+            facts.Add(
+                Make(
+                    new Visit
+                    {
+                        Id = "",
+                        On = Record.Today,
+                        Held = true,
+                        Note = text,
+                    },
+                    null
+                )
+            );
         }
 
         if (!string.IsNullOrWhiteSpace(on) && Read(on, at) is { } next)
@@ -58,7 +69,14 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
 
         if (Problems.Count == 0 && Save([.. facts]))
         {
-            var said = facts.Select(fact => CaseAssembly.Body<Visit>(fact)).Select(visit => visit.Held ? "the notes are kept" : $"next on {Words.Day(visit.On)}{(visit.At is { } time ? $", {time.ToString("HH:mm", CultureInfo.InvariantCulture)}" : "")}");
+            var said = facts
+                .Select(fact => CaseAssembly.Body<Visit>(fact))
+                .Select(visit =>
+                    visit.Held
+                        ? "the notes are kept"
+                        : $"next on {Words.Day(visit.On)}"
+                            + $"{(visit.At is { } time ? $", {time.ToString("HH:mm", CultureInfo.InvariantCulture)}" : "")}"
+                );
             return Back("visit", $"{Record.Client.Name}: {string.Join(", ", said)}.", facts[0].Id);
         }
 
@@ -93,7 +111,11 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
     private Visit? Read(string on, string? at)
     {
         TimeOnly? time = null;
-        if (!DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) || day < Record.Today || day > Record.Today.AddYears(2))
+        if (
+            !DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+            || day < Record.Today
+            || day > Record.Today.AddYears(2)
+        )
         {
             Problems.Add(new("Next date", "give a day from today to 2 years ahead"));
         }
@@ -110,7 +132,14 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
             }
         }
 
-        return Problems.Count > 0 ? null : new Visit { Id = "", On = day, At = time };
+        return Problems.Count > 0
+            ? null
+            : new Visit
+            {
+                Id = "",
+                On = day,
+                At = time,
+            };
     }
 
     private void Fill()

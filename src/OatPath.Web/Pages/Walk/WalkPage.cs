@@ -42,12 +42,19 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     }
 
     /// <summary>Whether whoever is signed in may only look, write down and tell.</summary>
-    protected async Task<bool> MayNotDecide(IAuthorizationService authorization) => !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
+    protected async Task<bool> MayNotDecide(IAuthorizationService authorization) =>
+        !(await authorization.AuthorizeAsync(User, People.Roles.Decides)).Succeeded;
 
-    /// <summary>What was typed into a field of the form that could not be saved, so that nothing is lost; null on a page just opened.</summary>
+    /// <summary>
+    /// What was typed into a field of the form that could not be saved, so that nothing is lost; null on a page just opened.
+    /// </summary>
     /// <param name="product">The product the form is about, where the page has one such form for each.</param>
     public string? Typed(string field, string? product = null) =>
-        Request.HasFormContentType && Request.Form.TryGetValue(field, out var text) && (product is null || Request.Form["product"] == product) ? text.ToString() : null;
+        Request.HasFormContentType
+        && Request.Form.TryGetValue(field, out var text)
+        && (product is null || Request.Form["product"] == product)
+            ? text.ToString()
+            : null;
 
     protected void Reopen() => Record = room.Derive(Id)!;
 
@@ -73,7 +80,13 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         Reopen();
         var last = Record.Facts.LastOrDefault(fact => fact.RecordedBy != "client") ?? (Record.Facts.Count > 0 ? Record.Facts[^1] : null);
         var saved = SavedInBetween.Of(Record, Record.Client.Version - seen);
-        Problems.Add(new("This client", $"was changed by {last?.RecordedBy ?? "somebody"} while you were here{(saved.Length > 0 ? $" ({saved})" : "")}. What you typed is kept below; look at both, and save again to put yours in place."));
+        Problems.Add(
+            new(
+                "This client",
+                $"was changed by {last?.RecordedBy ?? "somebody"} while you were here{(saved.Length > 0 ? $" ({saved})" : "")}. What you "
+                    + $"typed is kept below; look at both, and save again to put yours in place."
+            )
+        );
         Version = Record.Client.Version;
         ModelState.Remove(nameof(Version));
     }

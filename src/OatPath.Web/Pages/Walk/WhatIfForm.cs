@@ -8,7 +8,11 @@ public sealed class WhatIfForm
 {
     /// <summary>What an empty field gives is nothing supposed.</summary>
     [AllowNull]
-    public string What { get; set => field = value ?? ""; } = "";
+    public string What
+    {
+        get;
+        set => field = value ?? "";
+    } = "";
 
     public DateOnly? Day { get; set; }
     public int Sting { get; set; } = 6;
@@ -16,17 +20,22 @@ public sealed class WhatIfForm
     public DateOnly? Until { get; set; }
 
     [AllowNull]
-    public string Product { get; set => field = value ?? ""; } = "";
+    public string Product
+    {
+        get;
+        set => field = value ?? "";
+    } = "";
 
     /// <summary>The supposition, or null when nothing is supposed. Days left empty are today, or a week from it.</summary>
-    public Supposition? ToSupposition(DateOnly today) => What switch
-    {
-        "sting" => new StingAt(Day ?? today, Sting),
-        "missed" => new NothingUsed(Day ?? today, Days),
-        "start" => new StartNow(Product),
-        "sun" => new SunAhead(Day ?? today, Until ?? WeekAfter(Day ?? today)),
-        _ => null,
-    };
+    public Supposition? ToSupposition(DateOnly today) =>
+        What switch
+        {
+            "sting" => new StingAt(Day ?? today, Sting),
+            "missed" => new NothingUsed(Day ?? today, Days),
+            "start" => new StartNow(Product),
+            "sun" => new SunAhead(Day ?? today, Until ?? WeekAfter(Day ?? today)),
+            _ => null,
+        };
 
     /// <summary>A week on, or the last day of the calendar.</summary>
     private static DateOnly WeekAfter(DateOnly day) => DateOnly.FromDayNumber(Math.Min(day.DayNumber + 7, DateOnly.MaxValue.DayNumber));
