@@ -50,14 +50,14 @@ public static class CaseAssembly
         {
             _ = fact.Kind switch
             {
-                "intake" => (object)Body<Intake>(fact),
-                "shelf" => Body<ShelfItem>(fact),
-                "shelf-removed" => Body<string>(fact),
-                "decision" => Body<Decision>(fact),
-                "log" => Body<LogEntry>(fact),
-                "treatment" => Body<Treatment>(fact),
-                "occasion" => Body<Occasion>(fact),
-                "visit" => Body<Visit>(fact),
+                FactKind.Intake => (object)Body<Intake>(fact),
+                FactKind.Shelf => Body<ShelfItem>(fact),
+                FactKind.ShelfRemoved => Body<string>(fact),
+                FactKind.Decision => Body<Decision>(fact),
+                FactKind.Log => Body<LogEntry>(fact),
+                FactKind.Treatment => Body<Treatment>(fact),
+                FactKind.Occasion => Body<Occasion>(fact),
+                FactKind.Visit => Body<Visit>(fact),
                 _ => fact.Body,
             };
         }
@@ -65,7 +65,7 @@ public static class CaseAssembly
         {
             throw new UnreadableException(
                 fact.ClientId,
-                $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({fact.Kind}, {fact.Id})",
+                $"The entry of {fact.RecordedAt:yyyy-MM-dd HH:mm} UTC ({FactKinds.NameOf(fact.Kind)}, {fact.Id})",
                 fault
             );
         }
@@ -83,19 +83,19 @@ public static class CaseAssembly
     private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) =>
         fact.Kind switch
         {
-            "retract" => !(
+            FactKind.Retract => !(
                 fact.Supersedes is { } id
                 && all.TryGetValue(id, out var target)
-                && target.Kind != "retract"
+                && target.Kind != FactKind.Retract
                 && !NeedsPublishing(target, all)
             ),
-            "shelf" or "shelf-removed" or "intake" or "occasion" => true,
-            "decision" => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
+            FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Intake or FactKind.Occasion => true,
+            FactKind.Decision => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
             _ => false,
         };
 
     private static bool UndoesADraft(Fact fact, IReadOnlyList<Fact> facts) =>
-        fact.Kind == "retract" && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
+        fact.Kind == FactKind.Retract && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
 
     /// <summary>
     /// What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log.
@@ -104,9 +104,9 @@ public static class CaseAssembly
         [
             .. facts
                 .Where(fact =>
-                    fact.Kind == "retract"
+                    fact.Kind == FactKind.Retract
                     && fact.Supersedes is { } id
-                    && !(all.TryGetValue(id, out var target) && target.Kind == "log" && Body<LogEntry>(target) is CheckedIn)
+                    && !(all.TryGetValue(id, out var target) && target.Kind == FactKind.Log && Body<LogEntry>(target) is CheckedIn)
                     && counts(fact)
                 )
                 .Select(fact => fact.Supersedes!),
@@ -129,20 +129,20 @@ public static class CaseAssembly
         var left = new Dictionary<string, ShelfItem>();
         foreach (var fact in used)
         {
-            if (fact.Kind == "shelf")
+            if (fact.Kind == FactKind.Shelf)
             {
                 var item = Body<ShelfItem>(fact);
                 var before = shelf.GetValueOrDefault(item.Product.Id) ?? left.GetValueOrDefault(item.Product.Id);
                 shelf[item.Product.Id] = before is null ? item : item with { Was = Grown(before, item.Product, fact.RecordedAt) };
             }
-            else if (fact.Kind == "shelf-removed" && shelf.Remove(Body<string>(fact), out var removed))
+            else if (fact.Kind == FactKind.ShelfRemoved && shelf.Remove(Body<string>(fact), out var removed))
             {
                 // What comes back under the same id is compared with what left.
                 left[removed.Product.Id] = removed;
             }
         }
 
-        var decisions = used.Where(fact => fact.Kind == "decision")
+        var decisions = used.Where(fact => fact.Kind == FactKind.Decision)
             .Select(Body<Decision>)
             .Where(decision => NamesAProduct(decision, shelf))
             .Select(decision => OnThisShelf(decision, shelf))
@@ -156,16 +156,16 @@ public static class CaseAssembly
             Intake = IntakeOf(live, used, clientView),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
-            Log = [.. used.Where(fact => fact.Kind == "log").Select(Body<LogEntry>), .. sessions],
+            Log = [.. used.Where(fact => fact.Kind == FactKind.Log).Select(Body<LogEntry>), .. sessions],
             Treatments =
             [
-                .. Newest(used, "treatment")
+                .. Newest(used, FactKind.Treatment)
                     .Select(fact => Body<Treatment>(fact) with { RecordedAt = fact.RecordedAt })
                     .Where(treatment => !treatment.CalledOff),
             ],
             Occasions =
             [
-                .. Newest(used, "occasion")
+                .. Newest(used, FactKind.Occasion)
                     .Select(fact => Body<Occasion>(fact) with { RecordedAt = fact.RecordedAt })
                     .Where(occasion => !occasion.CalledOff),
             ],
@@ -173,7 +173,7 @@ public static class CaseAssembly
     }
 
     /// <summary>Facts of a kind without those that a later one stands in place of.</summary>
-    private static IEnumerable<Fact> Newest(List<Fact> used, string kind)
+    private static IEnumerable<Fact> Newest(List<Fact> used, FactKind kind)
     {
         var replaced = used.Where(fact => fact.Kind == kind && fact.Supersedes is not null).Select(fact => fact.Supersedes!).ToHashSet();
         return used.Where(fact => fact.Kind == kind && !replaced.Contains(fact.Id));
@@ -188,13 +188,13 @@ public static class CaseAssembly
 
     private static Intake IntakeOf(List<Fact> live, List<Fact> used, bool clientView)
     {
-        var latest = live.FindLast(fact => fact.Kind == "intake") is { } newest ? Body<Intake>(newest) : new Intake();
+        var latest = live.FindLast(fact => fact.Kind == FactKind.Intake) is { } newest ? Body<Intake>(newest) : new Intake();
         if (!clientView)
         {
             return latest;
         }
 
-        return used.FindLast(fact => fact.Kind == "intake") is { } published ? Intake.GentlerOf(Body<Intake>(published), latest) : latest;
+        return used.FindLast(fact => fact.Kind == FactKind.Intake) is { } published ? Intake.GentlerOf(Body<Intake>(published), latest) : latest;
     }
 
     /// <summary>A week without the products that left the shelf.</summary>

@@ -244,13 +244,13 @@ public static class ClockMend
             where T : class => CaseAssembly.Write(Moved.By(CaseAssembly.Body<T>(fact), Day, span.At));
         return fact.Kind switch
         {
-            "intake" => By<Intake>(),
-            "shelf" => By<ShelfItem>(),
-            "decision" => By<Decision>(),
-            "log" => By<LogEntry>(),
-            "treatment" => By<Treatment>(),
-            "occasion" => By<Occasion>(),
-            "visit" => By<Visit>(),
+            FactKind.Intake => By<Intake>(),
+            FactKind.Shelf => By<ShelfItem>(),
+            FactKind.Decision => By<Decision>(),
+            FactKind.Log => By<LogEntry>(),
+            FactKind.Treatment => By<Treatment>(),
+            FactKind.Occasion => By<Occasion>(),
+            FactKind.Visit => By<Visit>(),
             _ => fact.Body,
         };
     }

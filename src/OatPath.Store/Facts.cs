@@ -3,7 +3,6 @@ using Microsoft.Data.Sqlite;
 namespace OatPath.Store;
 
 /// <summary>One thing known about a client, with both times. Facts are never changed or removed; a later one may supersede.</summary>
-/// <param name="Kind">intake, shelf, shelf-removed, decision, log, treatment, occasion or retract.</param>
 /// <param name="Published">Whether a publication includes it; only then does the client's plan follow it.</param>
 /// <param name="StepId">Names what was saved together with it, and is undone with it; given when it is written down.</param>
 /// <param name="WrittenAt">When it was written down by a clock that ran ahead, where that was mended since; null else. Every other time is
@@ -11,7 +10,7 @@ namespace OatPath.Store;
 public sealed record Fact(
     string Id,
     string ClientId,
-    string Kind,
+    FactKind Kind,
     DateTimeOffset HappenedAt,
     DateTimeOffset RecordedAt,
     string RecordedBy,
@@ -87,7 +86,7 @@ public sealed class Facts(Database database)
                     + "$3, $4, $5, $6, $7, $8, $9)",
                 fact.Id,
                 clientId,
-                fact.Kind,
+                FactKinds.NameOf(fact.Kind),
                 fact.HappenedAt,
                 fact.RecordedAt,
                 fact.RecordedBy,
@@ -120,7 +119,7 @@ public sealed class Facts(Database database)
             row => new Fact(
                 row.GetString(0),
                 row.GetString(1),
-                row.GetString(2),
+                FactKinds.Read(row.GetString(2), row.GetString(1), row.GetString(0)),
                 row.Instant(3),
                 row.Instant(4),
                 row.GetString(5),

@@ -89,6 +89,7 @@ internal static class Sql
                 {
                     null => DBNull.Value,
                     DateTimeOffset instant => Write(instant),
+                    Enum => throw new ArgumentException("A value of a list is written by its name, never by its place.", nameof(values)),
                     var value => value,
                 }
             );

@@ -124,7 +124,7 @@ public sealed class Stock(Database database)
             return;
         }
 
-        if (fact.Kind == "retract")
+        if (fact.Kind == FactKind.Retract)
         {
             connection.Run(
                 """

@@ -44,7 +44,7 @@ public sealed class BackupTests : IDisposable
     public async Task A_backup_under_load_restored_on_an_empty_folder_has_whole_facts_and_the_same_paths()
     {
         var client = Add("Jory Pellan");
-        Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", TestDatabase.Item("serum", ProductKind.NiacinamideSerum)));
+        Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("serum", ProductKind.NiacinamideSerum)));
         using var stop = new CancellationTokenSource();
         var written = 0;
         var writer = Task.Run(() =>
@@ -54,8 +54,8 @@ public sealed class BackupTests : IDisposable
                 Facts.Append(
                     client.Id,
                     null,
-                    TestDatabase.Make(client, "note", $"note {written}"),
-                    TestDatabase.Make(client, "note", $"twin {written}")
+                    TestDatabase.Make(client, FactKind.Note, $"note {written}"),
+                    TestDatabase.Make(client, FactKind.Note, $"twin {written}")
                 );
                 written++;
             }
@@ -88,10 +88,10 @@ public sealed class BackupTests : IDisposable
     public void Restoring_over_a_folder_keeps_what_was_there_and_erases_again_who_was_erased_since()
     {
         var (stays, goes) = (Add("Jory Pellan"), Add("Tove Arlund"));
-        Facts.Append(goes.Id, null, TestDatabase.Make(goes, "note", "a private word"));
+        Facts.Append(goes.Id, null, TestDatabase.Make(goes, FactKind.Note, "a private word"));
         Backup.Write(Data, Zip, DateTimeOffset.UtcNow);
         Assert.True(new Erasure(database, new ViewLog(database)).Erase(goes.Id, 1, TestDatabase.Noon, "Maren Holt"));
-        Facts.Append(stays.Id, null, TestDatabase.Make(stays, "note", "after the backup"));
+        Facts.Append(stays.Id, null, TestDatabase.Make(stays, FactKind.Note, "after the backup"));
         database.Dispose();
 
         var done = Backup.Restore(Zip, Data, DateTimeOffset.UtcNow);
@@ -167,13 +167,13 @@ public sealed class BackupTests : IDisposable
         Facts.Append(
             other.Id,
             null,
-            TestDatabase.Make(other, "shelf", TestDatabase.Item("serum")),
-            TestDatabase.Make(other, "note", "stays")
+            TestDatabase.Make(other, FactKind.Shelf, TestDatabase.Item("serum")),
+            TestDatabase.Make(other, FactKind.Note, "stays")
         );
         var client = Clients.Add(Fact.NewId(), words[0], words[1], TestDatabase.Noon);
         for (var i = 0; i < 300; i++)
         {
-            Facts.Append(client.Id, null, TestDatabase.Make(client, "note", words[2 + (i % 2)]));
+            Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, words[2 + (i % 2)]));
         }
 
         var publication = new Publications(database).Publish(
@@ -231,7 +231,7 @@ public sealed class BackupTests : IDisposable
     public void Facts_stay_append_only_for_everything_but_erasing()
     {
         var (client, other) = (Add("Jory Pellan"), Add("Tove Arlund"));
-        Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "kept"));
+        Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "kept"));
         foreach (
             var sql in new[]
             {
@@ -283,7 +283,7 @@ public sealed class BackupTests : IDisposable
         Facts.Append(
             client.Id,
             null,
-            TestDatabase.Make(client, "note", "from a wrong clock") with
+            TestDatabase.Make(client, FactKind.Note, "from a wrong clock") with
             {
                 RecordedAt = DateTimeOffset.UtcNow.AddHours(5),
             }

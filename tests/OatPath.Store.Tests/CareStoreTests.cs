@@ -93,7 +93,7 @@ public sealed class CareStoreTests : IDisposable
     public void A_treatment_moved_called_off_and_put_back_is_always_one_or_none()
     {
         var client = Client();
-        Fact Make(string id, Treatment treatment, int minute, string? supersedes = null, string kind = "treatment") =>
+        Fact Make(string id, Treatment treatment, int minute, string? supersedes = null, FactKind kind = FactKind.Treatment) =>
             new(
                 id,
                 client,
@@ -102,7 +102,7 @@ public sealed class CareStoreTests : IDisposable
                 Now.AddMinutes(minute),
                 "test",
                 supersedes,
-                kind == "retract" ? CaseAssembly.Write(supersedes!) : CaseAssembly.Write(treatment)
+                kind == FactKind.Retract ? CaseAssembly.Write(supersedes!) : CaseAssembly.Write(treatment)
             );
         var booked = new Treatment
         {
@@ -119,9 +119,9 @@ public sealed class CareStoreTests : IDisposable
         Assert.Equal(new DateOnly(2026, 4, 8), On());
         facts.Add(Make("c", booked with { Id = "b", On = new(2026, 4, 8), CalledOff = true }, 2, "b"));
         Assert.Null(On());
-        facts.Add(Make("d", booked, 3, "c", "retract"));
+        facts.Add(Make("d", booked, 3, "c", FactKind.Retract));
         Assert.Equal(new DateOnly(2026, 4, 8), On());
-        facts.Add(Make("e", booked, 4, "b", "retract"));
+        facts.Add(Make("e", booked, 4, "b", FactKind.Retract));
         Assert.Equal(new DateOnly(2026, 4, 1), On());
     }
 }

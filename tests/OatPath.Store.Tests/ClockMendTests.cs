@@ -125,19 +125,19 @@ public sealed class ClockMendTests
         facts.Append(
             client.Id,
             null,
-            TestDatabase.Make(client, "note", "before") with
+            TestDatabase.Make(client, FactKind.Note, "before") with
             {
                 RecordedAt = True.AddDays(-1),
                 HappenedAt = True.AddDays(-1),
             }
         );
-        facts.Append(client.Id, null, TestDatabase.Make(client, "log", entry) with { RecordedAt = False, HappenedAt = False });
+        facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Log, entry) with { RecordedAt = False, HappenedAt = False });
         facts.Append(
             client.Id,
             null,
             TestDatabase.Make(
                 client,
-                "occasion",
+                FactKind.Occasion,
                 new Core.Care.Occasion
                 {
                     Id = "o",

@@ -46,7 +46,7 @@ public sealed class DatabaseTests : IDisposable
             using var old = new TestDatabase(migrate: false);
             Migrator.Migrate(old.Database, version);
             var client = old.AddClient();
-            old.WriteOld(TestDatabase.Make(client, "note", "kept"));
+            old.WriteOld(TestDatabase.Make(client, FactKind.Note, "kept"));
             Migrator.Migrate(old.Database);
 
             Assert.Equal("\"kept\"", Assert.Single(old.Facts.Of(client.Id)).Body);
@@ -54,11 +54,32 @@ public sealed class DatabaseTests : IDisposable
     }
 
     [Fact]
+    public void An_entry_of_a_kind_that_nobody_knows_is_named_and_never_passed_over()
+    {
+        var client = test.AddClient();
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "known"));
+        test.Database.Write(connection =>
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText =
+                "INSERT INTO fact (id, client_id, kind, happened_at, recorded_at, recorded_by, body, step_id) "
+                + "SELECT 'later', client_id, 'mood', happened_at, recorded_at, recorded_by, body, step_id FROM fact";
+            return command.ExecuteNonQuery();
+        });
+
+        var fault = Assert.Throws<UnreadableException>(() => test.Facts.Of(client.Id));
+
+        Assert.Equal(client.Id, fault.ClientId);
+        Assert.Contains("later", fault.What, StringComparison.Ordinal);
+        Assert.Contains("mood", fault.What, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_write_that_throws_leaves_nothing_behind()
     {
         var client = test.AddClient();
-        var good = TestDatabase.Make(client, "note", "one");
-        var bad = good with { Id = Fact.NewId(), ClientId = "nobody", Kind = null! };
+        var good = TestDatabase.Make(client, FactKind.Note, "one");
+        var bad = good with { Id = Fact.NewId(), RecordedBy = null! };
 
         Assert.ThrowsAny<Exception>(() => test.Facts.Append(client.Id, null, good, bad));
         Assert.Empty(test.Facts.Of(client.Id));
@@ -71,7 +92,7 @@ public sealed class DatabaseTests : IDisposable
     public void Facts_can_be_neither_changed_nor_removed(string sql)
     {
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "kept"));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "kept"));
 
         Assert.ThrowsAny<Microsoft.Data.Sqlite.SqliteException>(() =>
             test.Database.Write(connection =>
@@ -87,7 +108,7 @@ public sealed class DatabaseTests : IDisposable
     public void Many_writers_at_once_lose_nothing_and_refuse_nobodys_decision()
     {
         var client = test.AddClient();
-        Parallel.For(0, 40, i => test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", $"{i}")));
+        Parallel.For(0, 40, i => test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, $"{i}")));
 
         Assert.Equal(40, test.Facts.Of(client.Id).Count);
         Assert.Equal(1, test.Clients.Find(client.Id)!.Version);
@@ -99,7 +120,7 @@ public sealed class DatabaseTests : IDisposable
         var client = test.AddClient();
         File.Delete(test.File);
 
-        var refused = Assert.Throws<StoreException>(() => test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "x")));
+        var refused = Assert.Throws<StoreException>(() => test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "x")));
         Assert.Equal(StoreFault.Lost, refused.Fault);
     }
 

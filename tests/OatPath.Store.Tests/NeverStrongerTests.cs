@@ -87,11 +87,11 @@ public sealed class NeverStrongerTests : IDisposable
                 Actives = [new(Substance.Azelaic, 10)],
             },
         ];
-        var facts = products.Select(product => TestDatabase.Make(client, "shelf", new ShelfItem { Product = product })).ToList();
+        var facts = products.Select(product => TestDatabase.Make(client, FactKind.Shelf, new ShelfItem { Product = product })).ToList();
         facts.Add(
             TestDatabase.Make(
                 client,
-                "intake",
+                FactKind.Intake,
                 new Intake
                 {
                     BirthDate = new DateOnly(1990, 1, 1),
@@ -135,7 +135,7 @@ public sealed class NeverStrongerTests : IDisposable
     private static Fact Change(Client client, List<Fact> published, Random random)
     {
         var id = Fact.NewId();
-        Fact Log(LogEntry entry) => TestDatabase.Make(client, "log", entry, -10, id);
+        Fact Log(LogEntry entry) => TestDatabase.Make(client, FactKind.Log, entry, -10, id);
         string[] actives = ["lactic", "salicylic", "azelaic"];
         var product = actives[random.Next(3)];
         return random.Next(11) switch
@@ -183,7 +183,7 @@ public sealed class NeverStrongerTests : IDisposable
             ),
             4 => TestDatabase.Make(
                 client,
-                "shelf",
+                FactKind.Shelf,
                 new ShelfItem
                 {
                     Product = new()
@@ -198,7 +198,7 @@ public sealed class NeverStrongerTests : IDisposable
             ),
             5 => TestDatabase.Make(
                 client,
-                "shelf",
+                FactKind.Shelf,
                 new ShelfItem
                 {
                     Product = new()
@@ -212,12 +212,12 @@ public sealed class NeverStrongerTests : IDisposable
             ),
             6 => TestDatabase.Make(
                 client,
-                "intake",
+                FactKind.Intake,
                 new Intake { BirthDate = random.Next(2) == 0 ? null : new DateOnly(1990, 1, 1), Sensitivity = Sensitivity.Resilient }
             ),
             7 => TestDatabase.Make(
                 client,
-                "treatment",
+                FactKind.Treatment,
                 new Treatment
                 {
                     Id = id,
@@ -245,12 +245,12 @@ public sealed class NeverStrongerTests : IDisposable
                 }
             ),
             _ => published[random.Next(published.Count)] is var gone
-                ? TestDatabase.Make(client, "retract", gone.Id, supersedes: gone.Id)
+                ? TestDatabase.Make(client, FactKind.Retract, gone.Id, supersedes: gone.Id)
                 : throw new InvalidOperationException(),
         };
     }
 
-    private static Fact Decide(Client client, Decision decision) => TestDatabase.Make(client, "decision", decision, 0, decision.Id);
+    private static Fact Decide(Client client, Decision decision) => TestDatabase.Make(client, FactKind.Decision, decision, 0, decision.Id);
 
     private CarePath Plan(Client client) =>
         PathPlanner.Plan(CaseAssembly.Client(test.Facts.Of(client.Id), TestDatabase.Noon, "UTC"), Rules, days: 42);

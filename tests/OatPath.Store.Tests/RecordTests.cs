@@ -22,9 +22,9 @@ public sealed class RecordTests : IDisposable
     public void The_second_of_two_people_saving_the_same_client_is_told()
     {
         var client = test.AddClient();
-        test.Facts.Append(client.Id, 1, TestDatabase.Make(client, "note", "first"));
+        test.Facts.Append(client.Id, 1, TestDatabase.Make(client, FactKind.Note, "first"));
 
-        var conflict = Assert.Throws<ConflictException>(() => test.Facts.Append(client.Id, 1, TestDatabase.Make(client, "note", "second")));
+        var conflict = Assert.Throws<ConflictException>(() => test.Facts.Append(client.Id, 1, TestDatabase.Make(client, FactKind.Note, "second")));
         Assert.Equal(2, conflict.CurrentVersion);
         Assert.Single(test.Facts.Of(client.Id));
     }
@@ -35,7 +35,7 @@ public sealed class RecordTests : IDisposable
         var client = test.AddClient();
         var report = TestDatabase.Make(
             client,
-            "log",
+            FactKind.Log,
             (LogEntry)
                 new CheckedIn
                 {
@@ -85,13 +85,13 @@ public sealed class RecordTests : IDisposable
                 Ph = 3.6m,
             };
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(2) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Shelf, new ShelfItem { Product = Serum(2) }));
         test.Facts.Append(
             client.Id,
             null,
             TestDatabase.Make(
                 client,
-                "decision",
+                FactKind.Decision,
                 (Decision)
                     new StartActive
                     {
@@ -104,7 +104,7 @@ public sealed class RecordTests : IDisposable
                     }
             )
         );
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Serum(percent) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Shelf, new ShelfItem { Product = Serum(percent) }));
 
         var draft = Draft(client);
         var ladder = Assert.Single(PathPlanner.Plan(draft, new HouseRules(), null, 1).Ladders);
@@ -127,14 +127,14 @@ public sealed class RecordTests : IDisposable
             };
         var rules = new HouseRules { HomePeels = HomePeels.StrongSignedOff };
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "intake", new Intake { BirthDate = new DateOnly(1990, 5, 1) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Intake, new Intake { BirthDate = new DateOnly(1990, 5, 1) }));
         test.Facts.Append(
             client.Id,
             null,
-            TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(12, 3.6m) }),
+            TestDatabase.Make(client, FactKind.Shelf, new ShelfItem { Product = Kit(12, 3.6m) }),
             TestDatabase.Make(
                 client,
-                "shelf",
+                FactKind.Shelf,
                 new ShelfItem
                 {
                     Product = new()
@@ -147,7 +147,7 @@ public sealed class RecordTests : IDisposable
             ),
             TestDatabase.Make(
                 client,
-                "shelf",
+                FactKind.Shelf,
                 new ShelfItem
                 {
                     Product = new()
@@ -160,7 +160,7 @@ public sealed class RecordTests : IDisposable
             ),
             TestDatabase.Make(
                 client,
-                "shelf",
+                FactKind.Shelf,
                 new ShelfItem
                 {
                     Product = new()
@@ -179,7 +179,7 @@ public sealed class RecordTests : IDisposable
             null,
             TestDatabase.Make(
                 client,
-                "decision",
+                FactKind.Decision,
                 (Decision)
                     new StartActive
                     {
@@ -194,7 +194,7 @@ public sealed class RecordTests : IDisposable
         );
         Assert.NotNull(PathPlanner.Plan(Draft(client), rules, null, 60).Ladders.Single().NextOn);
 
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", new ShelfItem { Product = Kit(28, 3.1m) }));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Shelf, new ShelfItem { Product = Kit(28, 3.1m) }));
 
         var draft = Draft(client);
         var status = PathPlanner.Plan(draft, rules, null, 60).Ladders.Single();
@@ -208,7 +208,7 @@ public sealed class RecordTests : IDisposable
     public void A_draft_reaches_the_client_only_when_published()
     {
         var client = test.AddClient();
-        var item = TestDatabase.Make(client, "shelf", TestDatabase.Item("gel"));
+        var item = TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("gel"));
         test.Facts.Append(client.Id, null, item);
 
         Assert.Single(Draft(client).Shelf);
@@ -224,10 +224,10 @@ public sealed class RecordTests : IDisposable
     public void An_allergy_acts_at_once_and_taking_one_back_waits()
     {
         var client = test.AddClient();
-        var first = TestDatabase.Make(client, "intake", new Intake { Allergies = [Allergen.Latex] });
+        var first = TestDatabase.Make(client, FactKind.Intake, new Intake { Allergies = [Allergen.Latex] });
         test.Facts.Append(client.Id, null, first);
         test.Publish(client, first);
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "intake", new Intake { Allergies = [Allergen.Salicylates] }, 5));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Intake, new Intake { Allergies = [Allergen.Salicylates] }, 5));
 
         Assert.Equal([Allergen.Salicylates], Draft(client).Intake.Allergies);
         Assert.Equal([Allergen.Latex, Allergen.Salicylates], Live(client).Intake.Allergies);
@@ -239,7 +239,7 @@ public sealed class RecordTests : IDisposable
         var client = test.AddClient();
         var shelf = TestDatabase.Make(
             client,
-            "shelf",
+            FactKind.Shelf,
             TestDatabase.Item("acid", ProductKind.ExfoliatingToner, new Active(Substance.Lactic, 5))
         );
         test.Facts.Append(
@@ -248,7 +248,7 @@ public sealed class RecordTests : IDisposable
             shelf,
             TestDatabase.Make(
                 client,
-                "decision",
+                FactKind.Decision,
                 (Decision)
                     new StartActive
                     {
@@ -259,7 +259,7 @@ public sealed class RecordTests : IDisposable
             ),
             TestDatabase.Make(
                 client,
-                "decision",
+                FactKind.Decision,
                 (Decision)
                     new StopActive
                     {
@@ -270,7 +270,7 @@ public sealed class RecordTests : IDisposable
             ),
             TestDatabase.Make(
                 client,
-                "decision",
+                FactKind.Decision,
                 (Decision)
                     new ClearRed
                     {
@@ -290,15 +290,15 @@ public sealed class RecordTests : IDisposable
     public void Undoing_a_draft_leaves_nothing_waiting_and_undoing_what_was_published_waits()
     {
         var client = test.AddClient();
-        var draft = TestDatabase.Make(client, "shelf", TestDatabase.Item("a"));
-        var published = TestDatabase.Make(client, "shelf", TestDatabase.Item("b"));
+        var draft = TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("a"));
+        var published = TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("b"));
         test.Facts.Append(client.Id, null, draft, published);
         test.Publish(client, published);
         test.Facts.Append(
             client.Id,
             null,
-            TestDatabase.Make(client, "retract", draft.Id, supersedes: draft.Id),
-            TestDatabase.Make(client, "retract", published.Id, supersedes: published.Id)
+            TestDatabase.Make(client, FactKind.Retract, draft.Id, supersedes: draft.Id),
+            TestDatabase.Make(client, FactKind.Retract, published.Id, supersedes: published.Id)
         );
 
         Assert.Empty(Draft(client).Shelf);
@@ -310,7 +310,7 @@ public sealed class RecordTests : IDisposable
     public void What_was_written_down_later_was_not_known_earlier()
     {
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf", TestDatabase.Item("late"), minutes: 30));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("late"), minutes: 30));
 
         Assert.Empty(Draft(client, minutes: 29).Shelf);
         Assert.Single(Draft(client, minutes: 30).Shelf);
@@ -448,13 +448,13 @@ public sealed class RecordTests : IDisposable
         test.Facts.Append(
             client.Id,
             null,
-            TestDatabase.Make(client, "shelf", TestDatabase.Item("stays")),
-            TestDatabase.Make(client, "shelf", TestDatabase.Item("goes")),
-            TestDatabase.Make<Decision>(client, "decision", week)
+            TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("stays")),
+            TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("goes")),
+            TestDatabase.Make<Decision>(client, FactKind.Decision, week)
         );
         Assert.Equal(["stays", "goes"], Assert.IsType<ShapeWeek>(Draft(client).Decisions.Single()).Never.Select(never => never.Product));
 
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "shelf-removed", "goes", minutes: 1));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.ShelfRemoved, "goes", minutes: 1));
         var left = Assert.IsType<ShapeWeek>(Draft(client).Decisions.Single());
         Assert.Equal(["stays"], left.Never.Select(never => never.Product));
         Assert.Equal([DayOfWeek.Sunday], left.RestEvenings);
@@ -474,7 +474,7 @@ public sealed class RecordTests : IDisposable
             older.WriteOld(
                 TestDatabase.Make(
                     client,
-                    "occasion",
+                    FactKind.Occasion,
                     new Core.Care.Occasion
                     {
                         Id = Fact.NewId(),

@@ -73,7 +73,7 @@ public sealed class RestoreTests : IDisposable
         new Outbox(database).OptOut(perrin.Id, "maren", Later);
         var late = Linked(nell);
         Assert.True(people.Add("Oskar Lind", "oskar", "assistant", "third hash"));
-        new Facts(database).Append(jory.Id, null, TestDatabase.Make(jory, "note", "after the backup"));
+        new Facts(database).Append(jory.Id, null, TestDatabase.Make(jory, FactKind.Note, "after the backup"));
         File.WriteAllText(Path.Combine(Data, DataFolder.KeysName, "key-2.xml"), "<key2/>");
         database.Dispose();
 

@@ -241,7 +241,7 @@ public sealed class ShelfTests : IDisposable
             batch,
             client.Id,
             new Clients(test.Database).Find(client.Id)!.Version,
-            held => [TestDatabase.Make(client, "note", $"from {held}")],
+            held => [TestDatabase.Make(client, FactKind.Note, $"from {held}")],
             TestDatabase.Noon,
             "Maren Holt"
         );
@@ -254,7 +254,7 @@ public sealed class ShelfTests : IDisposable
         Stock.TakeIn(Toner.Id, "B1", 2, TestDatabase.Noon, "Maren Holt");
         void Give(long version, Func<string, IReadOnlyList<Fact>> entries) =>
             Stock.Dispense(Toner.Id, null, client.Id, version, entries, TestDatabase.Noon, "Maren Holt");
-        Assert.Throws<ConflictException>(() => Give(client.Version + 1, _ => [TestDatabase.Make(client, "note", "late")]));
+        Assert.Throws<ConflictException>(() => Give(client.Version + 1, _ => [TestDatabase.Make(client, FactKind.Note, "late")]));
         Assert.Throws<InvalidOperationException>(() => Give(client.Version, _ => throw new InvalidOperationException("cut short")));
         Assert.Equal((2, 0), (Stock.Levels()[Toner.Id].Units, test.Facts.Of(client.Id).Count));
     }
@@ -274,7 +274,7 @@ public sealed class ShelfTests : IDisposable
 
         Stock.Count(Toner.Id, "B2", 5, TestDatabase.Noon, "Maren Holt");
         void TakeBack(Client whose, Fact fact) =>
-            test.Facts.Append(whose.Id, null, TestDatabase.Make(whose, "retract", fact.Id, supersedes: fact.Id));
+            test.Facts.Append(whose.Id, null, TestDatabase.Make(whose, FactKind.Retract, fact.Id, supersedes: fact.Id));
         TakeBack(client, first.Value.Facts[0]);
         TakeBack(client, first.Value.Facts[0]);
         TakeBack(test.AddClient("Another"), chosen.Value.Facts[0]);

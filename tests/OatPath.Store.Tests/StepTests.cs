@@ -12,8 +12,8 @@ public sealed class StepTests : IDisposable
     public void What_is_appended_at_once_is_one_step_and_what_is_appended_in_the_same_moment_another()
     {
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "a"), TestDatabase.Make(client, "note", "b", minutes: 1));
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, "note", "c"));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "a"), TestDatabase.Make(client, FactKind.Note, "b", minutes: 1));
+        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "c"));
 
         Assert.Equal(
             ["\"a\" \"b\"", "\"c\""],
@@ -29,7 +29,7 @@ public sealed class StepTests : IDisposable
         test.Publications.Publish(
             new(0, client.Id, TestDatabase.Noon, "Maren Holt", "{}", "{}", "1.0", path, Publication.HashOf(path)),
             null,
-            [TestDatabase.Make(client, "note", "a"), TestDatabase.Make(client, "note", "b")],
+            [TestDatabase.Make(client, FactKind.Note, "a"), TestDatabase.Make(client, FactKind.Note, "b")],
             []
         );
         var (shelf, stock) = (new StudioShelf(test.Database), new Stock(test.Database));
@@ -48,7 +48,7 @@ public sealed class StepTests : IDisposable
             null,
             client.Id,
             test.Clients.Find(client.Id)!.Version,
-            _ => [TestDatabase.Make(client, "note", "c")],
+            _ => [TestDatabase.Make(client, FactKind.Note, "c")],
             TestDatabase.Noon,
             "Maren Holt"
         );
@@ -64,7 +64,7 @@ public sealed class StepTests : IDisposable
         using var older = new TestDatabase(migrate: false);
         Migrator.Migrate(older.Database, BeforeSteps);
         var (client, other) = (older.AddClient(), older.AddClient("Tove Arlund"));
-        Fact Of(Client whose, string kind, object body, int minutes = 0, string by = "Maren Holt") =>
+        Fact Of(Client whose, FactKind kind, object body, int minutes = 0, string by = "Maren Holt") =>
             TestDatabase.Make(whose, kind, body, minutes) with
             {
                 RecordedBy = by,
@@ -77,15 +77,15 @@ public sealed class StepTests : IDisposable
         };
         Fact[] facts =
         [
-            Of(client, "shelf", TestDatabase.Item("a")),
-            Of(client, "decision", "began"),
-            Of(client, "shelf", TestDatabase.Item("b"), by: "Oskar Wren"),
-            Of(client, "shelf", TestDatabase.Item("c"), minutes: 1),
-            Of(client, "treatment", treatment),
-            Of(client, "treatment", treatment),
-            Of(client, "note", "x"),
-            Of(client, "note", "y"),
-            Of(other, "shelf", TestDatabase.Item("a")),
+            Of(client, FactKind.Shelf, TestDatabase.Item("a")),
+            Of(client, FactKind.Decision, "began"),
+            Of(client, FactKind.Shelf, TestDatabase.Item("b"), by: "Oskar Wren"),
+            Of(client, FactKind.Shelf, TestDatabase.Item("c"), minutes: 1),
+            Of(client, FactKind.Treatment, treatment),
+            Of(client, FactKind.Treatment, treatment),
+            Of(client, FactKind.Note, "x"),
+            Of(client, FactKind.Note, "y"),
+            Of(other, FactKind.Shelf, TestDatabase.Item("a")),
         ];
         Array.ForEach(facts, older.WriteOld);
         Migrator.Migrate(older.Database);
@@ -94,7 +94,7 @@ public sealed class StepTests : IDisposable
             .Facts.Of(client.Id)
             .Concat(older.Facts.Of(other.Id))
             .GroupBy(fact => fact.StepId)
-            .Select(step => string.Join(' ', step.Select(fact => fact.Kind)));
+            .Select(step => string.Join(" ", step.Select(fact => FactKinds.NameOf(fact.Kind))));
         Assert.Equal(["shelf decision", "shelf", "shelf", "treatment treatment", "note", "note", "shelf"], steps);
     }
 
@@ -119,12 +119,12 @@ public sealed class StepTests : IDisposable
                 null,
                 client.Id,
                 Version(),
-                _ => [TestDatabase.Make(client, "shelf", TestDatabase.Item("cream"))],
+                _ => [TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("cream"))],
                 TestDatabase.Noon,
                 "Maren Holt"
             )!
             .Value.Facts[0];
-        Fact TakenBack(string id) => TestDatabase.Make(client, "retract", id, supersedes: id);
+        Fact TakenBack(string id) => TestDatabase.Make(client, FactKind.Retract, id, supersedes: id);
 
         // Refused for a conflict, nothing moves.
         Assert.Throws<ConflictException>(() => test.Facts.Append(client.Id, Version() - 1, TakenBack(given.Id)));
@@ -133,7 +133,7 @@ public sealed class StepTests : IDisposable
         test.Facts.Append(client.Id, Version(), TakenBack(given.Id));
         Assert.Equal(1, stock.Levels()["cream"].Units);
 
-        var again = TestDatabase.Make(client, "shelf", TestDatabase.Item("cream"), supersedes: given.Id);
+        var again = TestDatabase.Make(client, FactKind.Shelf, TestDatabase.Item("cream"), supersedes: given.Id);
         test.Facts.Append(client.Id, Version(), again);
         Assert.Equal(0, stock.Levels()["cream"].Units);
         test.Facts.Append(client.Id, Version(), TakenBack(again.Id));

@@ -39,7 +39,7 @@ internal sealed class TestDatabase : IDisposable
             [
                 fact.Id,
                 fact.ClientId,
-                fact.Kind,
+                FactKinds.NameOf(fact.Kind),
                 fact.HappenedAt.ToString("O"),
                 fact.RecordedAt.ToString("O"),
                 fact.RecordedBy,
@@ -55,7 +55,7 @@ internal sealed class TestDatabase : IDisposable
 
     public Client AddClient(string name = "Jory Pellan") => Clients.Add(Fact.NewId(), name, "", Noon);
 
-    public static Fact Make<T>(Client client, string kind, T body, int minutes = 0, string? id = null, string? supersedes = null) =>
+    public static Fact Make<T>(Client client, FactKind kind, T body, int minutes = 0, string? id = null, string? supersedes = null) =>
         new(
             id ?? Fact.NewId(),
             client.Id,

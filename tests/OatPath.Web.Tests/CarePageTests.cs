@@ -83,7 +83,7 @@ public sealed class CarePageTests : IDisposable
         room.Append(
             record.Client.Id,
             null,
-            room.Make(record.Client.Id, "intake", record.Draft.Intake with { BirthDate = Today.AddYears(-16) }, "test")
+            room.Make(record.Client.Id, FactKind.Intake, record.Draft.Intake with { BirthDate = Today.AddYears(-16) }, "test")
         );
 
         var answer = await Book(
@@ -105,12 +105,12 @@ public sealed class CarePageTests : IDisposable
         using var browser = await studio.SignedIn();
         var id = Id("Ilse");
         await Book(browser, id, ("Form.Template", "hydrating-facial"), ("Form.On", On(20)), ("Form.At", "10:30"));
-        var fact = Record("Ilse").Facts.Last(one => one.Kind == "treatment").Id;
+        var fact = Record("Ilse").Facts.Last(one => one.Kind == FactKind.Treatment).Id;
         var moved = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form#treatment", ("Form.On", On(22)));
         Assert.Contains("changed, now on Tue 31 March", moved.Text, StringComparison.Ordinal);
         Assert.Equal(Today.AddDays(22), Assert.Single(Record("Ilse").Draft.Treatments).On);
 
-        var again = Record("Ilse").Facts.Last(one => one.Kind == "treatment").Id;
+        var again = Record("Ilse").Facts.Last(one => one.Kind == FactKind.Treatment).Id;
         var off = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={again}"), "form[action*='CallOff']");
         Assert.Empty(Record("Ilse").Draft.Treatments);
         await browser.Submit(off, ".done form");
@@ -139,7 +139,7 @@ public sealed class CarePageTests : IDisposable
 
         // Both rows of the station say so, and either one opens the whole sitting.
         var fact = Record("Ilse")
-            .Live("treatment")
+            .Live(FactKind.Treatment)
             .First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.RadioFrequencyNeedling)
             .Id;
         var form = await browser.Get($"/clients/{id}/treatment?of={fact}");
@@ -152,13 +152,13 @@ public sealed class CarePageTests : IDisposable
         Assert.All(Booked(), part => Assert.Equal(Today.AddDays(60), part.On));
 
         // One part taken out of it leaves the other alone.
-        fact = Record("Ilse").Live("treatment").First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.AblativeLaser).Id;
+        fact = Record("Ilse").Live(FactKind.Treatment).First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.AblativeLaser).Id;
         var alone = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form#treatment", ("Form.With", null));
         Assert.Null(Assert.Single(Booked()).Sitting);
         await browser.Submit(alone, ".done form");
         Assert.Equal(2, Booked().Count);
 
-        fact = Record("Ilse").Live("treatment")[0].Id;
+        fact = Record("Ilse").Live(FactKind.Treatment)[0].Id;
         var off = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form[action*='CallOff']");
         Assert.Empty(Booked());
         await browser.Submit(off, ".done form");
@@ -179,7 +179,7 @@ public sealed class CarePageTests : IDisposable
         await Set(assistant, "ferry dance");
         foreach (var title in new[] { "wedding", "ferry dance" })
         {
-            var fact = Record("Jory").Live("occasion").Single(one => CaseAssembly.Body<Occasion>(one).Title == title);
+            var fact = Record("Jory").Live(FactKind.Occasion).Single(one => CaseAssembly.Body<Occasion>(one).Title == title);
             var page = await assistant.Get(care);
             var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
             var version = page.Page.QuerySelector("input[name=Version]")!.GetAttribute("value")!;

@@ -27,7 +27,7 @@ public sealed class ClockBackTests : IDisposable
             null,
             Room.Make<LogEntry>(
                 Record.Client.Id,
-                "log",
+                FactKind.Log,
                 new CheckedIn
                 {
                     Id = Fact.NewId(),

@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Case;
 using OatPath.Web.Records;
+using OatPath.Store;
 
 namespace OatPath.Web.Tests;
 
@@ -18,7 +19,7 @@ public sealed class ConflictTests : IDisposable
     private void SomebodySaves(string name)
     {
         var record = Room.Derive(Id(name))!;
-        Room.Append(Id(name), record.Client.Version, Room.Make(Id(name), "note", "seen", "Tilde Renn"));
+        Room.Append(Id(name), record.Client.Version, Room.Make(Id(name), FactKind.Note, "seen", "Tilde Renn"));
     }
 
     [Fact]
@@ -99,7 +100,7 @@ public sealed class ConflictTests : IDisposable
         Assert.Contains("a stop of", said, StringComparison.Ordinal);
         Assert.Contains("calm, no redness", conflict.Html, StringComparison.Ordinal);
         await maren.Submit(conflict, "main form", ("note", "calm, no redness"));
-        Assert.Contains(Room.Derive(Id("Jory"))!.Facts, fact => fact.Kind == "visit");
+        Assert.Contains(Room.Derive(Id("Jory"))!.Facts, fact => fact.Kind == FactKind.Visit);
     }
 
     [Fact]
@@ -140,7 +141,7 @@ public sealed class ConflictTests : IDisposable
         Assert.Equal(
             13,
             Room.Derive(Id("Perrin"))!
-                .Facts.Count(fact => fact.Kind == "occasion" && fact.Body.Contains("occasion ", StringComparison.Ordinal))
+                .Facts.Count(fact => fact.Kind == FactKind.Occasion && fact.Body.Contains("occasion ", StringComparison.Ordinal))
         );
     }
 

@@ -10,6 +10,7 @@ using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
+using OatPath.Store;
 
 namespace OatPath.Web.Tests;
 
@@ -90,7 +91,7 @@ public sealed class DevicePhoneTests : IDisposable
             null,
             Room.Make(
                 Record.Client.Id,
-                "intake",
+                FactKind.Intake,
                 Record.Draft.Intake with
                 {
                     Flags = [.. Record.Draft.Intake.Flags, new Flag { Kind = FlagKind.ImplantedElectronics }],
@@ -230,7 +231,7 @@ public sealed class DevicePhoneTests : IDisposable
                 .Where(product => product.Id is "burr-roller" or "still-serum")
         )
         {
-            Room.Append(id, null, Room.Make(id, "shelf", new ShelfItem { Product = product }, "test"));
+            Room.Append(id, null, Room.Make(id, FactKind.Shelf, new ShelfItem { Product = product }, "test"));
         }
 
         var ramp = $"/clients/{id}/ramp";

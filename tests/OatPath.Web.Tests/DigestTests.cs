@@ -45,7 +45,7 @@ public sealed class DigestTests : IDisposable
             null,
             Room.Make<LogEntry>(
                 id,
-                "log",
+                FactKind.Log,
                 new CheckedIn
                 {
                     Id = Fact.NewId(),
@@ -169,7 +169,7 @@ public sealed class DigestTests : IDisposable
         var broken = new Fact(
             Fact.NewId(),
             id,
-            "log",
+            FactKind.Log,
             studio.Clock.GetUtcNow(),
             studio.Clock.GetUtcNow(),
             "client",
@@ -275,7 +275,7 @@ public sealed class DigestTests : IDisposable
                 null,
                 room.Make<Core.Case.LogEntry>(
                     client.Id,
-                    "log",
+                    FactKind.Log,
                     new Core.Case.CheckedIn
                     {
                         Id = Fact.NewId(),
@@ -338,7 +338,7 @@ public sealed class DigestTests : IDisposable
             .Where(id => id != studio.ClientId("Orla"))
             .Take(40)
             .ToList()
-            .ForEach(id => Room.Append(id, null, Room.Make(id, "note", "seen", "Maren Holt")));
+            .ForEach(id => Room.Append(id, null, Room.Make(id, FactKind.Note, "seen", "Maren Holt")));
         using var staff = await studio.SignedIn();
         var desk = await staff.Get("/");
         Assert.Contains("still being brought up", desk.Text, StringComparison.Ordinal);

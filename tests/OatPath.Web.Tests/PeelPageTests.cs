@@ -4,6 +4,7 @@ using OatPath.Core.Audit;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
 using OatPath.Web.Records;
+using OatPath.Store;
 
 namespace OatPath.Web.Tests;
 
@@ -199,7 +200,7 @@ public sealed class PeelPageTests : IDisposable
             Actives = [new(OatPath.Core.Skin.Substance.Glycolic, 28)],
             Ph = 3.1m,
         };
-        room.Append(record.Client.Id, null, room.Make(record.Client.Id, "shelf", new ShelfItem { Product = kit }, "Maren Holt"));
+        room.Append(record.Client.Id, null, room.Make(record.Client.Id, FactKind.Shelf, new ShelfItem { Product = kit }, "Maren Holt"));
 
         var refused = await browser.Submit(
             await browser.Get(Peel("Orla")),
@@ -349,7 +350,7 @@ public sealed class PeelPageTests : IDisposable
                 null,
                 studio
                     .Services.GetRequiredService<RecordRoom>()
-                    .Make(record.Client.Id, "shelf", item with { Product = item.Product with { Ending = null } }, "Maren Holt")
+                    .Make(record.Client.Id, FactKind.Shelf, item with { Product = item.Product with { Ending = null } }, "Maren Holt")
             );
         var page = await browser.Get(Peel("Wilmot"));
 

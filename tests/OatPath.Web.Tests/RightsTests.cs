@@ -187,15 +187,15 @@ public sealed class RightsTests : IDisposable
             new("", $"{at}/ramp?handler=Decide", ("product", "sedge-serum"), ("what", "stop"), ("Version", $"{Jory.Client.Version}"))
         );
         var facts = Jory.Facts.Where(fact => fact.RecordedBy == "Tilde Renn").ToList();
-        Assert.Contains(facts, fact => fact.Kind == "treatment");
-        Assert.Contains(facts, fact => fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is StopActive);
+        Assert.Contains(facts, fact => fact.Kind == FactKind.Treatment);
+        Assert.Contains(facts, fact => fact.Kind == FactKind.Decision && CaseAssembly.Body<Decision>(fact) is StopActive);
 
         var before = State();
         foreach (
             var fact in Jory.Facts.Where(fact =>
-                fact.Kind is "decision" or "treatment"
+                fact.Kind is FactKind.Decision or FactKind.Treatment
                 || fact.Published
-                || facts.Exists(other => other.Kind == "decision" && other.RecordedAt == fact.RecordedAt)
+                || facts.Exists(other => other.Kind == FactKind.Decision && other.RecordedAt == fact.RecordedAt)
             )
         )
         {
@@ -210,7 +210,7 @@ public sealed class RightsTests : IDisposable
 
         Assert.Equal(
             HttpStatusCode.Redirect,
-            (await Send(tilde, "/clients/new", new("", $"{at}/undo/{facts.First(fact => fact.Kind == "treatment").Id}"))).Status
+            (await Send(tilde, "/clients/new", new("", $"{at}/undo/{facts.First(fact => fact.Kind == FactKind.Treatment).Id}"))).Status
         );
         Assert.NotEqual(before, State());
     }
@@ -322,6 +322,7 @@ public sealed class RightsTests : IDisposable
         }
 
         Assert.Equal(Jory.Facts.Count, Text("facts.jsonl").Split('\n', StringSplitOptions.RemoveEmptyEntries).Length);
+        Assert.Contains("\"kind\":\"intake\"", Text("facts.jsonl"), StringComparison.Ordinal);
         Assert.NotNull(Core.Formats.CaseJson.ReadCase(Text("case.json")).Case);
         Assert.Contains(Jory.Client.Name, Text("client.json"), StringComparison.Ordinal);
         Assert.Contains("Record", Text("readings.csv"), StringComparison.Ordinal);

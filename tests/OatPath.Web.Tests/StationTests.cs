@@ -7,6 +7,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Web.Records;
+using OatPath.Store;
 
 namespace OatPath.Web.Tests;
 
@@ -103,7 +104,7 @@ public sealed class StationTests : IDisposable
         Assert.Contains(doubt, desk.Text, StringComparison.Ordinal);
         Assert.Contains(doubt, ramp.Text, StringComparison.Ordinal);
         Assert.Equal("Ask how it felt", desk.Page.QuerySelector($"li[data-client='{Id("Jory")}'] .btn-go")!.TextContent);
-        Assert.Equal("Ask how the last uses felt", ramp.Page.QuerySelector("article .btn-go")!.TextContent);
+        Assert.Equal("Ask how the last uses felt", Answer.Read(ramp.Page.QuerySelector("article .btn-go")!));
         Assert.Null(Drawing.ChanceWords.Doubt(status with { Missing = [Core.House.Because.Of(Core.House.RuleBook.Hold)] }, record.Rules));
     }
 
@@ -159,7 +160,7 @@ public sealed class StationTests : IDisposable
         room.Append(
             record.Client.Id,
             null,
-            room.Make(record.Client.Id, "intake", record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt")
+            room.Make(record.Client.Id, FactKind.Intake, record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt")
         );
         var evening = Record("Jory")
             .ClientPath()

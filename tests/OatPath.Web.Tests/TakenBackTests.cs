@@ -128,7 +128,7 @@ public sealed class TakenBackTests : IDisposable
     public async Task A_draft_taken_back_or_a_published_decision_taken_back_waits_as_ever()
     {
         using var browser = await studio.SignedIn();
-        var start = Record("Jory").Facts.First(fact => fact.Kind == "decision");
+        var start = Record("Jory").Facts.First(fact => fact.Kind == FactKind.Decision);
         var before = Record("Jory").ClientPath().DaysOf("sedge-serum");
         var page = await browser.Get($"/clients/{Id("Jory")}/ramp");
         var token = page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
@@ -144,14 +144,14 @@ public sealed class TakenBackTests : IDisposable
         var room = studio.Services.GetRequiredService<RecordRoom>();
         var id = Id("Tove");
         var red = Record("Tove")
-            .Facts.Last(fact => fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is CheckedIn { Report.Signs.Count: > 0 });
-        room.Append(id, null, room.Make(id, "retract", red.Id, "client", supersedes: red.Id));
+            .Facts.Last(fact => fact.Kind == FactKind.Log && CaseAssembly.Body<LogEntry>(fact) is CheckedIn { Report.Signs.Count: > 0 });
+        room.Append(id, null, room.Make(id, FactKind.Retract, red.Id, "client", supersedes: red.Id));
         room.Append(
             id,
             null,
             room.Make<LogEntry>(
                 id,
-                "log",
+                FactKind.Log,
                 new Retracted
                 {
                     Id = "r1",
@@ -263,7 +263,7 @@ public sealed class TakenBackTests : IDisposable
         var second = await Bring("chalk-cream");
 
         // The clock stands still, so both carry one time.
-        Assert.Single(Record("Jory").Facts.Where(fact => fact.Kind == "shelf").TakeLast(2).Select(fact => fact.RecordedAt).Distinct());
+        Assert.Single(Record("Jory").Facts.Where(fact => fact.Kind == FactKind.Shelf).TakeLast(2).Select(fact => fact.RecordedAt).Distinct());
         await browser.Submit(second, ".done form");
         Assert.Contains(Record("Jory").Draft.Shelf, item => item.Product.Id == "drift-cream");
         Assert.DoesNotContain(Record("Jory").Draft.Shelf, item => item.Product.Id == "chalk-cream");

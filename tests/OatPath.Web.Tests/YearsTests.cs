@@ -33,7 +33,7 @@ public sealed class YearsTests : IDisposable
                     new(
                         key,
                         id,
-                        "log",
+                        FactKind.Log,
                         at,
                         at,
                         "client",
@@ -60,7 +60,7 @@ public sealed class YearsTests : IDisposable
                 new(
                     report,
                     id,
-                    "log",
+                    FactKind.Log,
                     told,
                     told,
                     "client",

@@ -102,20 +102,20 @@ public sealed class DemoLoader(
         met = met < clock.GetUtcNow() ? met : clock.GetUtcNow();
         var client = clients.Add(Fact.NewId(), name.Name, name.Phone, met);
         var began = Fact.NewId();
-        Fact Make<T>(string kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) =>
+        Fact Make<T>(FactKind kind, T body, DateTimeOffset at, string? id = null, string by = Practitioner) =>
             new(id ?? Fact.NewId(), client.Id, kind, at, at, by, null, CaseAssembly.Write(body))
             {
-                StepId = kind is "shelf" or "decision" ? began : Fact.NewId(),
+                StepId = kind is FactKind.Shelf or FactKind.Decision ? began : Fact.NewId(),
             };
 
-        var all = new List<Fact> { Make("intake", demo.Intake, met) };
-        all.AddRange(demo.Shelf.Select(item => Make("shelf", item with { Product = Known(item.Product) }, met)));
-        all.AddRange(demo.Treatments.Select(treatment => Make("treatment", treatment, met)));
-        all.AddRange(demo.Occasions.Select(occasion => Make("occasion", occasion, met)));
+        var all = new List<Fact> { Make(FactKind.Intake, demo.Intake, met) };
+        all.AddRange(demo.Shelf.Select(item => Make(FactKind.Shelf, item with { Product = Known(item.Product) }, met)));
+        all.AddRange(demo.Treatments.Select(treatment => Make(FactKind.Treatment, treatment, met)));
+        all.AddRange(demo.Occasions.Select(occasion => Make(FactKind.Occasion, occasion, met)));
         all.AddRange(
-            demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make("decision", decision, met, decision.Id))
+            demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make(FactKind.Decision, decision, met, decision.Id))
         );
-        all.AddRange(demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make("log", entry, entry.HappenedAt, entry.Id, "client")));
+        all.AddRange(demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make(FactKind.Log, entry, entry.HappenedAt, entry.Id, "client")));
         facts.Append(client.Id, null, all);
         var record = room.Derive(client.Id)!;
         room.Publish(record, Practitioner, record.Client.Version);

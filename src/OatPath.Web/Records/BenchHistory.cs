@@ -36,8 +36,8 @@ public sealed class BenchHistory
         facts.Where(IsOfTheBench).GroupBy(fact => fact.StepId).Select(step => step.ToList());
 
     private static bool IsOfTheBench(Fact fact) =>
-        fact.Kind is "shelf" or "shelf-removed" or "retract"
-        || (fact.Kind == "decision" && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);
+        fact.Kind is FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Retract
+        || (fact.Kind == FactKind.Decision && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);
 
     private void Take(List<Fact> step)
     {
@@ -46,7 +46,7 @@ public sealed class BenchHistory
             undo.Clear();
             redo.Clear();
         }
-        else if (step[0].Kind == "retract")
+        else if (step[0].Kind == FactKind.Retract)
         {
             var gone = step.Select(fact => fact.Supersedes).ToHashSet();
             if (undo.TryPeek(out var last) && last.TrueForAll(fact => gone.Contains(fact.Id)))

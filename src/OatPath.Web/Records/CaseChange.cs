@@ -15,7 +15,7 @@ public static class CaseChange
         [
             .. after
                 .Shelf.Where(item => !before.TryGetValue(item.Product.Id, out var old) || old != item)
-                .Select(item => room.Make(record.Client.Id, "shelf", item, by)),
+                .Select(item => room.Make(record.Client.Id, FactKind.Shelf, item, by)),
         ];
         facts.AddRange(
             after

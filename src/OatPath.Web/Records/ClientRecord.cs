@@ -75,10 +75,13 @@ public sealed class ClientRecord
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
 
+    /// <summary>The latest answers at Meet; null where nobody asked yet.</summary>
+    public Fact? Met => Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake);
+
     /// <summary>Facts of a kind that were not taken back, without those that a later one stands in place of.</summary>
-    public IReadOnlyList<Fact> Live(string kind)
+    public IReadOnlyList<Fact> Live(FactKind kind)
     {
-        var gone = Facts.Where(fact => fact.Kind == "retract").Select(fact => fact.Supersedes).ToHashSet();
+        var gone = Facts.Where(fact => fact.Kind == FactKind.Retract).Select(fact => fact.Supersedes).ToHashSet();
         var live = Facts.Where(fact => fact.Kind == kind && !gone.Contains(fact.Id)).ToList();
         var replaced = live.Select(fact => fact.Supersedes).ToHashSet();
         return [.. live.Where(fact => !replaced.Contains(fact.Id))];

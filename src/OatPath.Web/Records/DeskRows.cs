@@ -1,6 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Web.Drawing;
+using OatPath.Store;
 
 namespace OatPath.Web.Records;
 
@@ -23,7 +24,7 @@ public static class DeskRows
         }
 
         var path = PathOf(record);
-        var notes = record.Live("note").Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
+        var notes = record.Live(FactKind.Note).Select(fact => (Fact: fact, Words: fact.Body.Trim('"'))).ToList();
         var seen = notes.Select(note => note.Words).ToHashSet();
         return
         [

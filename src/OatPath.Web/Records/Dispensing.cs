@@ -19,7 +19,7 @@ public static class Dispensing
         }
 
         var own = product with { Batch = batch, OpenedOn = record.Today };
-        return [room.Make(client, "shelf", OwnItem.Of(own, record), by)];
+        return [room.Make(client, FactKind.Shelf, OwnItem.Of(own, record), by)];
     }
 
     /// <summary>A new package was opened, a fact that acts at once.</summary>
@@ -39,7 +39,7 @@ public static class Dispensing
         var id = Fact.NewId();
         return room.Make<LogEntry>(
             record.Client.Id,
-            "log",
+            FactKind.Log,
             new BottleSeen
             {
                 Id = id,

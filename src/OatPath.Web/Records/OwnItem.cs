@@ -27,7 +27,7 @@ public static class OwnItem
     public static string BringIn(RecordRoom room, ClientRecord record, Product product, string by, bool mayDecide, List<Fact> facts)
     {
         var item = Of(product, record);
-        facts.Add(room.Make(record.Client.Id, "shelf", item, by));
+        facts.Add(room.Make(record.Client.Id, FactKind.Shelf, item, by));
         if (item.State == ShelfState.Parked)
         {
             return $"{product.Name} is parked: {item.Reason}";

@@ -82,7 +82,7 @@ public sealed class RecordRoom(
     /// <summary>A fact about now, ready to append.</summary>
     public Fact Make<T>(
         string clientId,
-        string kind,
+        FactKind kind,
         T body,
         string by,
         string? id = null,
@@ -97,7 +97,7 @@ public sealed class RecordRoom(
     public Fact Decide(string clientId, string by, Func<string, DateTimeOffset, Decision> decision)
     {
         var id = Fact.NewId();
-        return Make(clientId, "decision", decision(id, clock.GetUtcNow()), by, id);
+        return Make(clientId, FactKind.Decision, decision(id, clock.GetUtcNow()), by, id);
     }
 
     /// <summary>The next step of an active waits a week, or for the client's answer; acts at once when it is appended.</summary>
@@ -188,7 +188,7 @@ public sealed class RecordRoom(
     /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication PublishUndo(ClientRecord record, string by, long version, string decisionId)
     {
-        var undo = Make(record.Client.Id, "retract", decisionId, by, supersedes: decisionId);
+        var undo = Make(record.Client.Id, FactKind.Retract, decisionId, by, supersedes: decisionId);
         var inputs = record.FollowedAsDecided with
         {
             Decisions = [.. record.FollowedAsDecided.Decisions.Where(decision => decision.Id != decisionId)],

@@ -33,10 +33,10 @@ public static class SavedInBetween
     private static string What(ClientRecord record, Fact fact) =>
         fact.Kind switch
         {
-            "intake" => "answers at Meet",
-            "shelf" => $"{CaseAssembly.Body<ShelfItem>(fact).Product.Name} on the shelf",
-            "shelf-removed" => $"{record.NameOf(CaseAssembly.Body<string>(fact))} off the shelf",
-            "decision" => CaseAssembly.Body<Decision>(fact) switch
+            FactKind.Intake => "answers at Meet",
+            FactKind.Shelf => $"{CaseAssembly.Body<ShelfItem>(fact).Product.Name} on the shelf",
+            FactKind.ShelfRemoved => $"{record.NameOf(CaseAssembly.Body<string>(fact))} off the shelf",
+            FactKind.Decision => CaseAssembly.Body<Decision>(fact) switch
             {
                 StartActive start => $"a start of {record.NameOf(start.Product)}",
                 StopActive stop => $"a stop of {record.NameOf(stop.Product)}",
@@ -46,13 +46,13 @@ public static class SavedInBetween
                 SetOrder or ShapeWeek => "the order on the Bench or the week",
                 _ => "a decision on the ramp",
             },
-            "treatment" => CaseAssembly.Body<Treatment>(fact) is var treatment
+            FactKind.Treatment => CaseAssembly.Body<Treatment>(fact) is var treatment
                 ? $"{TreatmentTimes.Of(treatment).Title} on {Words.Day(treatment.On)}{(treatment.CalledOff ? ", taken out" : "")}"
                 : "",
-            "occasion" => CaseAssembly.Body<Occasion>(fact).Title,
-            "visit" => "a visit",
-            "note" => "a note",
-            "retract" => "something taken back",
+            FactKind.Occasion => CaseAssembly.Body<Occasion>(fact).Title,
+            FactKind.Visit => "a visit",
+            FactKind.Note => "a note",
+            FactKind.Retract => "something taken back",
             _ => "an entry of the log",
         };
 }

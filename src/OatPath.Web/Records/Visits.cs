@@ -14,7 +14,7 @@ public static class Visits
     public static IReadOnlyList<(string Fact, Visit Visit)> Of(ClientRecord record) =>
         [
             .. record
-                .Live("visit")
+                .Live(FactKind.Visit)
                 .Select(fact => (fact.Id, Visit: CaseAssembly.Body<Visit>(fact)))
                 .Where(pair => !pair.Visit.CalledOff)
                 .OrderBy(pair => pair.Visit.On)

@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Store;
 
 namespace OatPath.Web.Records;
 
@@ -20,7 +21,7 @@ public static class WalkStations
     public static IReadOnlyList<WalkStation> Of(ClientRecord record)
     {
         var path = record.DraftPath();
-        var met = record.Facts.LastOrDefault(fact => fact.Kind == "intake");
+        var met = record.Met;
         var parked = record.Draft.Shelf.Count(item => item.State == ShelfState.Parked);
         var windows = path
             .Windows.Where(window =>
@@ -80,7 +81,7 @@ public static class WalkStations
     /// <summary>"oily, average sensitivity, phototype III · breakouts, marks".</summary>
     public static string Skin(ClientRecord record)
     {
-        if (!record.Facts.Any(fact => fact.Kind == "intake"))
+        if (record.Met is null)
         {
             return "";
         }

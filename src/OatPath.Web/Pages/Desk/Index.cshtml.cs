@@ -5,6 +5,7 @@ using OatPath.Core.Case;
 using OatPath.Core.Plan;
 using OatPath.Web.People;
 using OatPath.Web.Records;
+using OatPath.Store;
 
 namespace OatPath.Web.Pages.Desk;
 
@@ -196,7 +197,7 @@ public sealed class IndexModel(
 
     private RedirectResult Note(ClientRecord record, long version, string words, string done)
     {
-        var fact = room.Make(record.Client.Id, "note", words, User.Identity?.Name ?? "");
+        var fact = room.Make(record.Client.Id, FactKind.Note, words, User.Identity?.Name ?? "");
         room.Append(record.Client.Id, version, fact);
         TempData["Done"] = $"{record.Client.Name}: {done}";
         TempData["UndoUrl"] = $"/clients/{record.Client.Id}/undo/{fact.Id}?back=desk";

@@ -85,7 +85,7 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             return Page();
         }
 
-        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", entry, "client", entry.Id));
+        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
         return Redirect($"/my/device/{product}");
     }
 
@@ -98,7 +98,7 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
                 null,
                 Room.Make<LogEntry>(
                     Device.ClientId,
-                    "log",
+                    FactKind.Log,
                     new Retracted
                     {
                         Id = key,

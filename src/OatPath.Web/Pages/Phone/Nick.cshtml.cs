@@ -82,7 +82,7 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
 
     private RedirectResult Keep(LogEntry entry)
     {
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", entry, "client", entry.Id));
+        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
         return Redirect("/my/nick");
     }
 

@@ -153,7 +153,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
             .Select(morning =>
                 Room.Make<LogEntry>(
                     Device.ClientId,
-                    "log",
+                    FactKind.Log,
                     new Applied
                     {
                         Id = morning.Id,
@@ -207,7 +207,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
 
     private RedirectResult Keep(LogEntry entry)
     {
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, "log", entry, By, entry.Id));
+        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, FactKind.Log, entry, By, entry.Id));
         return Redirect("/my");
     }
 }

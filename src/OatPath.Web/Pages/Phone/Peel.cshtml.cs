@@ -111,7 +111,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             ConsentVersion = agree ? PeelConsent.Version : "",
             ConsentText = agree ? PeelConsent.Text : "",
         };
-        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, "log", entry, "client", entry.Id));
+        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
         return Redirect("/my/peel");
     }
 

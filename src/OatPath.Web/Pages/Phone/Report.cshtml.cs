@@ -200,7 +200,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             id,
             [
                 .. Used.Where(product => !WasTicked(product)).Select(Use),
-                Room.Make(Device.ClientId, "log", (LogEntry)entry, "client", id, happenedAt: first),
+                Room.Make(Device.ClientId, FactKind.Log, (LogEntry)entry, "client", id, happenedAt: first),
             ]
         );
     }
@@ -224,7 +224,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         at = at < Now ? at : Now.AddSeconds(-1);
         return Room.Make<LogEntry>(
             Device.ClientId,
-            "log",
+            FactKind.Log,
             new Applied
             {
                 Id = id,

@@ -85,7 +85,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
             var id = Fact.NewId();
             var fact = Room.Make(
                 Id,
-                "occasion",
+                FactKind.Occasion,
                 new Occasion
                 {
                     Id = id,
@@ -113,7 +113,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
     /// <summary>It does not take place; the record keeps that it was planned.</summary>
     public async Task<IActionResult> OnPostDropOccasionAsync(string of)
     {
-        if (Record.Live("occasion").FirstOrDefault(fact => fact.Id == of) is not { } found)
+        if (Record.Live(FactKind.Occasion).FirstOrDefault(fact => fact.Id == of) is not { } found)
         {
             return NotFound();
         }
@@ -126,8 +126,8 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
 
         var occasion = CaseAssembly.Body<Occasion>(found);
         var gone = found.Published
-            ? Room.Make(Id, "occasion", occasion with { CalledOff = true }, By, supersedes: of)
-            : Room.Make(Id, "retract", of, By, supersedes: of);
+            ? Room.Make(Id, FactKind.Occasion, occasion with { CalledOff = true }, By, supersedes: of)
+            : Room.Make(Id, FactKind.Retract, of, By, supersedes: of);
         if (Save(gone))
         {
             var said =
@@ -157,7 +157,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
                 .OrderByDescending(treatment => treatment.On)
                 .Take(MostTreatments)
                 .Select(treatment => new TreatmentLine(
-                    FactOf("treatment", treatment.Id),
+                    FactOf(FactKind.Treatment, treatment.Id),
                     treatment,
                     TreatmentTimes.Of(treatment),
                     Path.Questions.FirstOrDefault(question =>
@@ -205,7 +205,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
             .. Record
                 .Draft.Occasions.Where(occasion => occasion.On >= Record.Today.AddDays(-7))
                 .OrderBy(occasion => occasion.On)
-                .Select(occasion => (FactOf("occasion", occasion.Id), occasion)),
+                .Select(occasion => (FactOf(FactKind.Occasion, occasion.Id), occasion)),
         ];
         var last = treatments
             .Where(treatment => treatment.On <= Record.Today && treatment.Kind.Irritates())
@@ -215,9 +215,9 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
     }
 
     /// <summary>The fact that holds what the case knows by its own id.</summary>
-    private string FactOf(string kind, string id) =>
+    private string FactOf(FactKind kind, string id) =>
         Record
             .Live(kind)
-            .First(fact => (kind == "treatment" ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)
+            .First(fact => (kind == FactKind.Treatment ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)
             .Id;
 }

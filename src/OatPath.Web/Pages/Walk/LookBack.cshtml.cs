@@ -70,7 +70,7 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
         var id = Fact.NewId();
         var fact = Room.Make<LogEntry>(
             Id,
-            "log",
+            FactKind.Log,
             new Retracted
             {
                 Id = id,

@@ -57,7 +57,7 @@ public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage
             }
         }
 
-        return Save(Room.Make(Id, "intake", Intake, By))
+        return Save(Room.Make(Id, FactKind.Intake, Intake, By))
             ? Back("shelf", "Saved. What the answers change is on the shelf and in the path already; allergies and flags act at once.")
             : Page();
     }
@@ -68,7 +68,7 @@ public sealed class MeetModel(RecordRoom room, Store.Clients clients) : WalkPage
     /// <summary>What became of an answer since the time before the last, or null where it is as it was.</summary>
     public string? SinceLastTime(FlagKind kind)
     {
-        if (Record.Facts.Where(fact => fact.Kind == "intake").TakeLast(2).ToList() is not [var before, var last])
+        if (Record.Facts.Where(fact => fact.Kind == FactKind.Intake).TakeLast(2).ToList() is not [var before, var last])
         {
             return null;
         }

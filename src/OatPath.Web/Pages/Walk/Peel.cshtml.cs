@@ -254,7 +254,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             $"The peel of {Words.Day(day.Value)} is written down.{over}",
             Room.Make<LogEntry>(
                 Id,
-                "log",
+                FactKind.Log,
                 new Applied
                 {
                     Id = id,
@@ -301,7 +301,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
         var id = Fact.NewId();
         return Keep(
             $"The salon peel of {Words.Day(treatment.On)} is written down: {treatment.Peel!.InWords}.",
-            Room.Make(Id, "treatment", treatment with { Id = id }, By, id)
+            Room.Make(Id, FactKind.Treatment, treatment with { Id = id }, By, id)
         );
     }
 
@@ -310,7 +310,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     {
         if (
             Record
-                .Live("treatment")
+                .Live(FactKind.Treatment)
                 .Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact)))
                 .FirstOrDefault(found => found.Treatment.Id == treatment)
             is not { Treatment.Peel: { LeftOn: true } peel } found
@@ -329,7 +329,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
         return Keep(
             $"The salon peel of {Words.Day(found.Treatment.On)}: {rinsed.InWords}.",
-            Room.Make(Id, "treatment", found.Treatment with { Peel = rinsed }, By, supersedes: found.Id)
+            Room.Make(Id, FactKind.Treatment, found.Treatment with { Peel = rinsed }, By, supersedes: found.Id)
         );
     }
 

@@ -114,15 +114,15 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     private string Say(Fact fact) =>
         fact.Kind switch
         {
-            "intake" => "Answers at Meet",
-            "shelf" => CaseAssembly.Body<ShelfItem>(fact) is { } item
+            FactKind.Intake => "Answers at Meet",
+            FactKind.Shelf => CaseAssembly.Body<ShelfItem>(fact) is { } item
                 ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}"
                 : "",
-            "occasion" => CaseAssembly.Body<Core.Care.Occasion>(fact) is var occasion && occasion.CalledOff
+            FactKind.Occasion => CaseAssembly.Body<Core.Care.Occasion>(fact) is var occasion && occasion.CalledOff
                 ? $"{occasion.Title}: taken out"
                 : $"{occasion.Title} on {Core.House.Words.Day(occasion.On)}",
-            "shelf-removed" => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
-            "retract" => "A published decision taken back",
+            FactKind.ShelfRemoved => $"{Record.NameOf(CaseAssembly.Body<string>(fact))}: off the shelf",
+            FactKind.Retract => "A published decision taken back",
             _ => CaseAssembly.Body<Decision>(fact) switch
             {
                 StartActive { AlreadyInUse: true } start => $"{Record.NameOf(start.Product)}: goes on as used so far",

@@ -69,7 +69,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             "Strong sun is written down at Meet.",
             Room.Make(
                 Id,
-                "intake",
+                FactKind.Intake,
                 intake with
                 {
                     Flags =
@@ -391,7 +391,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
     {
         if (Save(facts))
         {
-            return Back("ramp", done, facts is [{ Kind: "decision" } only] ? only.Id : null);
+            return Back("ramp", done, facts is [{ Kind: FactKind.Decision } only] ? only.Id : null);
         }
 
         Fill();

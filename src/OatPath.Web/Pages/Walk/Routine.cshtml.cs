@@ -107,7 +107,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             .Select(changed =>
                 Room.Make(
                     Id,
-                    "shelf",
+                    FactKind.Shelf,
                     changed.State == ShelfState.Parked ? changed with { Reason = Words.Say(found.Because) } : changed,
                     By
                 )
@@ -280,7 +280,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         }
 
         Fill();
-        if (!Save([.. step.Select(fact => Room.Make(Id, "retract", fact.Id, By, supersedes: fact.Id))]))
+        if (!Save([.. step.Select(fact => Room.Make(Id, FactKind.Retract, fact.Id, By, supersedes: fact.Id))]))
         {
             return Page();
         }
@@ -344,14 +344,14 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     /// <summary>Assistants arrange; what starts an active is taken back and made again only by those who decide.</summary>
     private bool MayTake(IReadOnlyList<Fact> step) =>
         !User.IsInRole(People.Roles.Assistant)
-        || step.All(fact => fact.Kind != "decision" || CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek);
+        || step.All(fact => fact.Kind != FactKind.Decision || CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek);
 
     private Fact Decide(Decision decision) => Room.Decide(Id, By, (id, now) => decision with { Id = id, RecordedAt = now, By = By });
 
     private Fact Again(Fact fact)
     {
         var id = Fact.NewId();
-        return fact.Kind == "decision"
+        return fact.Kind == FactKind.Decision
                 ? Room.Make(
                     Id,
                     fact.Kind,
@@ -365,7 +365,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
                     id,
                     fact.Id
                 )
-            : fact.Kind == "shelf" ? Room.Make(Id, fact.Kind, CaseAssembly.Body<ShelfItem>(fact), By, id, fact.Id)
+            : fact.Kind == FactKind.Shelf ? Room.Make(Id, fact.Kind, CaseAssembly.Body<ShelfItem>(fact), By, id, fact.Id)
             : Room.Make(Id, fact.Kind, CaseAssembly.Body<string>(fact), By, id, fact.Id);
     }
 

@@ -124,7 +124,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
                 State = ShelfState.Parked,
                 Reason = Words.Say(because),
             };
-            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, "shelf", parked, By)], "shelf?own=true");
+            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, FactKind.Shelf, parked, By)], "shelf?own=true");
         }
 
         return Finish(Said(product, out var facts), facts, "shelf?own=true");
@@ -147,7 +147,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         var changed = item with { State = park ? ShelfState.Parked : ShelfState.InUse, Reason = Reason(reason) };
         return Finish(
             park ? $"{item.Product.Name} is parked." : $"{item.Product.Name} is back in use.",
-            [Room.Make(Id, "shelf", changed, By)]
+            [Room.Make(Id, FactKind.Shelf, changed, By)]
         );
     }
 
@@ -159,7 +159,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             return NotFound();
         }
 
-        var facts = new List<Fact> { Room.Make(Id, "shelf", item with { State = ShelfState.Parked, Reason = Reason(reason) }, By) };
+        var facts = new List<Fact> { Room.Make(Id, FactKind.Shelf, item with { State = ShelfState.Parked, Reason = Reason(reason) }, By) };
         var done = Said(found.Product, out var came);
         facts.AddRange(came);
         return Finish($"{item.Product.Name} is parked. {done}", facts);
@@ -174,7 +174,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 
         return Finish(
             $"{item.Product.Name} is thrown out.",
-            [Room.Make(Id, "shelf", item with { State = ShelfState.ThrownOut, Reason = Reason(reason) }, By)]
+            [Room.Make(Id, FactKind.Shelf, item with { State = ShelfState.ThrownOut, Reason = Reason(reason) }, By)]
         );
     }
 
@@ -217,7 +217,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 
     public IActionResult OnPostRemove(string product) =>
         Find(product) is not null
-            ? Finish($"{Record.NameOf(product)} left the shelf.", [Room.Make(Id, "shelf-removed", product, By)])
+            ? Finish($"{Record.NameOf(product)} left the shelf.", [Room.Make(Id, FactKind.ShelfRemoved, product, By)])
             : NotFound();
 
     public Verdict? Refuses(Product product) =>

@@ -138,7 +138,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
 
         var facts = Mates(before)
             .Prepend((Fact: Of, Treatment: before))
-            .Select(part => Room.Make(Id, "treatment", part.Treatment with { CalledOff = true }, By, supersedes: part.Fact))
+            .Select(part => Room.Make(Id, FactKind.Treatment, part.Treatment with { CalledOff = true }, By, supersedes: part.Fact))
             .ToList();
         if (Save(facts))
         {
@@ -202,7 +202,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         before.Sitting is null
             ? []
             : Record
-                .Live("treatment")
+                .Live(FactKind.Treatment)
                 .Select(fact => (fact.Id, Treatment: CaseAssembly.Body<Treatment>(fact)))
                 .Where(other => other.Treatment.Id != before.Id && !other.Treatment.CalledOff && other.Treatment.Sitting == before.Sitting);
 
@@ -255,7 +255,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         var (id, sitting) = (Fact.NewId(), Parts.Count > 1 ? Before?.Sitting ?? Fact.NewId() : null);
         var facts = new List<Fact>
         {
-            Room.Make(Id, "treatment", asked with { Id = Before?.Id ?? id, Sitting = sitting }, By, id, supersedes: Of),
+            Room.Make(Id, FactKind.Treatment, asked with { Id = Before?.Id ?? id, Sitting = sitting }, By, id, supersedes: Of),
         };
         var mates = Before is { } before ? Mates(before).ToList() : [];
         foreach (var part in Parts.Skip(1))
@@ -264,7 +264,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
             facts.Add(
                 Room.Make(
                     Id,
-                    "treatment",
+                    FactKind.Treatment,
                     part with
                     {
                         Id = stands.Treatment?.Id ?? own,
@@ -280,7 +280,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         facts.AddRange(
             mates
                 .Where(mate => !Parts.Any(part => part.Id == mate.Treatment.Id))
-                .Select(mate => Room.Make(Id, "treatment", mate.Treatment with { CalledOff = true }, By, supersedes: mate.Fact))
+                .Select(mate => Room.Make(Id, FactKind.Treatment, mate.Treatment with { CalledOff = true }, By, supersedes: mate.Fact))
         );
         return facts;
     }
@@ -295,13 +295,13 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
         }
 
         // By the fact, which is what a later one stands in place of.
-        if (Record.Facts.FirstOrDefault(fact => fact.Id == Of && fact.Kind == "treatment") is not { } fact)
+        if (Record.Facts.FirstOrDefault(fact => fact.Id == Of && fact.Kind == FactKind.Treatment) is not { } fact)
         {
             return false;
         }
 
         Before = CaseAssembly.Body<Treatment>(fact);
-        return Record.Live("treatment").Any(live => live.Id == fact.Id) && !Before.CalledOff;
+        return Record.Live(FactKind.Treatment).Any(live => live.Id == fact.Id) && !Before.CalledOff;
     }
 
     /// <summary>A day offered is taken.</summary>

@@ -38,7 +38,7 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
         }
 
         Version = Record.Client.Version;
-        if (fact is { Kind: "decision", Published: true } && CaseAssembly.Body<Decision>(fact) is StepUp)
+        if (fact is { Kind: FactKind.Decision, Published: true } && CaseAssembly.Body<Decision>(fact) is StepUp)
         {
             if (views.ShownSince(Id, fact.RecordedAt))
             {
@@ -58,7 +58,7 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
         }
         else
         {
-            Save([.. undone.Select(other => Room.Make(Id, "retract", other.Id, By, supersedes: other.Id))]);
+            Save([.. undone.Select(other => Room.Make(Id, FactKind.Retract, other.Id, By, supersedes: other.Id))]);
         }
 
         TempData["Done"] = "Taken back.";
@@ -68,13 +68,13 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
     /// <summary>What a role may not decide it may not undo, nor an occasion that somebody else set.</summary>
     private bool NeedsADecider(Fact fact) =>
         fact.Published
-        || fact.Kind is "decision" or "treatment"
-        || (fact.Kind == "log" && CaseAssembly.Body<LogEntry>(fact) is Retracted)
-        || (fact.Kind == "occasion" && fact.RecordedBy != By);
+        || fact.Kind is FactKind.Decision or FactKind.Treatment
+        || (fact.Kind == FactKind.Log && CaseAssembly.Body<LogEntry>(fact) is Retracted)
+        || (fact.Kind == FactKind.Occasion && fact.RecordedBy != By);
 
     /// <summary>What a practitioner wrote down; answers are changed at Meet, and what a client told stays.</summary>
     private static bool MayGo(Fact fact) =>
-        fact.Kind is not ("retract" or "intake") && (fact.Kind != "log" || MayGo(CaseAssembly.Body<LogEntry>(fact)));
+        fact.Kind is not (FactKind.Retract or FactKind.Intake) && (fact.Kind != FactKind.Log || MayGo(CaseAssembly.Body<LogEntry>(fact)));
 
     private static bool MayGo(LogEntry entry) =>
         entry is BottleSeen

@@ -105,7 +105,7 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
     private Fact Make(Visit visit, string? supersedes)
     {
         var id = Fact.NewId();
-        return Room.Make(Id, "visit", visit with { Id = id }, By, id, supersedes);
+        return Room.Make(Id, FactKind.Visit, visit with { Id = id }, By, id, supersedes);
     }
 
     private Visit? Read(string on, string? at)
