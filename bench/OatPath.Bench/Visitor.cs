@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text.RegularExpressions;
 using OatPath.Web.Demo;
+using OatPath.Web.Doors;
 
 namespace OatPath.Bench;
 
@@ -40,7 +41,7 @@ internal sealed partial class Visitor : IDisposable
     public static Visitor Phone(string origin, string cookie)
     {
         var cookies = new CookieContainer();
-        cookies.Add(new Uri(origin), new Cookie(OatPath.Web.Phone.PhoneDoor.CookieName, cookie, "/my"));
+        cookies.Add(new Uri(origin), new Cookie(OatPath.Web.Doors.PhoneDoor.CookieName, cookie, "/my"));
         return new(origin, cookies, IPAddress.Loopback);
     }
 

@@ -194,7 +194,9 @@ public static class CaseAssembly
             return latest;
         }
 
-        return used.FindLast(fact => fact.Kind == FactKind.Intake) is { } published ? Intake.GentlerOf(Body<Intake>(published), latest) : latest;
+        return used.FindLast(fact => fact.Kind == FactKind.Intake) is { } published
+            ? Intake.GentlerOf(Body<Intake>(published), latest)
+            : latest;
     }
 
     /// <summary>A week without the products that left the shelf.</summary>

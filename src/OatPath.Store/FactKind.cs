@@ -36,5 +36,9 @@ public static class FactKinds
     /// <exception cref="UnreadableException">No program of this version writes such a kind.</exception>
     internal static FactKind Read(string name, string client, string fact) =>
         EnumName.Find<FactKind>(name)
-        ?? throw new UnreadableException(client, $"The entry {fact}, of a kind that is not known ({name}),", new InvalidDataException(name));
+        ?? throw new UnreadableException(
+            client,
+            $"The entry {fact}, of a kind that is not known ({name}),",
+            new InvalidDataException(name)
+        );
 }

@@ -11,6 +11,7 @@ using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Demo;
+using OatPath.Web.Doors;
 using OatPath.Web.Limits;
 using OatPath.Web.Messages;
 using OatPath.Web.People;

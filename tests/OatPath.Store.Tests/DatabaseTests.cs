@@ -120,7 +120,9 @@ public sealed class DatabaseTests : IDisposable
         var client = test.AddClient();
         File.Delete(test.File);
 
-        var refused = Assert.Throws<StoreException>(() => test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "x")));
+        var refused = Assert.Throws<StoreException>(() =>
+            test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "x"))
+        );
         Assert.Equal(StoreFault.Lost, refused.Fault);
     }
 

@@ -24,7 +24,9 @@ public sealed class RecordTests : IDisposable
         var client = test.AddClient();
         test.Facts.Append(client.Id, 1, TestDatabase.Make(client, FactKind.Note, "first"));
 
-        var conflict = Assert.Throws<ConflictException>(() => test.Facts.Append(client.Id, 1, TestDatabase.Make(client, FactKind.Note, "second")));
+        var conflict = Assert.Throws<ConflictException>(() =>
+            test.Facts.Append(client.Id, 1, TestDatabase.Make(client, FactKind.Note, "second"))
+        );
         Assert.Equal(2, conflict.CurrentVersion);
         Assert.Single(test.Facts.Of(client.Id));
     }
@@ -227,7 +229,11 @@ public sealed class RecordTests : IDisposable
         var first = TestDatabase.Make(client, FactKind.Intake, new Intake { Allergies = [Allergen.Latex] });
         test.Facts.Append(client.Id, null, first);
         test.Publish(client, first);
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Intake, new Intake { Allergies = [Allergen.Salicylates] }, 5));
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, FactKind.Intake, new Intake { Allergies = [Allergen.Salicylates] }, 5)
+        );
 
         Assert.Equal([Allergen.Salicylates], Draft(client).Intake.Allergies);
         Assert.Equal([Allergen.Latex, Allergen.Salicylates], Live(client).Intake.Allergies);

@@ -12,7 +12,12 @@ public sealed class StepTests : IDisposable
     public void What_is_appended_at_once_is_one_step_and_what_is_appended_in_the_same_moment_another()
     {
         var client = test.AddClient();
-        test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "a"), TestDatabase.Make(client, FactKind.Note, "b", minutes: 1));
+        test.Facts.Append(
+            client.Id,
+            null,
+            TestDatabase.Make(client, FactKind.Note, "a"),
+            TestDatabase.Make(client, FactKind.Note, "b", minutes: 1)
+        );
         test.Facts.Append(client.Id, null, TestDatabase.Make(client, FactKind.Note, "c"));
 
         Assert.Equal(

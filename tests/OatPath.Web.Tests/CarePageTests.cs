@@ -152,7 +152,10 @@ public sealed class CarePageTests : IDisposable
         Assert.All(Booked(), part => Assert.Equal(Today.AddDays(60), part.On));
 
         // One part taken out of it leaves the other alone.
-        fact = Record("Ilse").Live(FactKind.Treatment).First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.AblativeLaser).Id;
+        fact = Record("Ilse")
+            .Live(FactKind.Treatment)
+            .First(one => CaseAssembly.Body<Treatment>(one).Kind == TreatmentKind.AblativeLaser)
+            .Id;
         var alone = await browser.Submit(await browser.Get($"/clients/{id}/treatment?of={fact}"), "form#treatment", ("Form.With", null));
         Assert.Null(Assert.Single(Booked()).Sitting);
         await browser.Submit(alone, ".done form");

@@ -1,8 +1,8 @@
 using System.Globalization;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Case;
-using OatPath.Web.Records;
 using OatPath.Store;
+using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 

@@ -8,9 +8,9 @@ using OatPath.Core.House;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Store;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
-using OatPath.Store;
 
 namespace OatPath.Web.Tests;
 

@@ -130,10 +130,7 @@ public sealed class DrawingTests : IDisposable
     }
 
     private static string Sprite { get; } =
-        File.ReadAllText(Path.Combine(FindRoot(AppContext.BaseDirectory), "src/OatPath.Web/wwwroot/art/grains.svg"));
-
-    private static string FindRoot(string folder) =>
-        File.Exists(Path.Combine(folder, "OatPath.slnx")) ? folder : FindRoot(Directory.GetParent(folder)!.FullName);
+        File.ReadAllText(Path.Combine(Core.Tests.Repository.Root, "src/OatPath.Web/wwwroot/art/grains.svg"));
 
     public void Dispose() => studio.Dispose();
 }

@@ -437,6 +437,28 @@ public sealed class GuideTests : IDisposable
     }
 
     [Fact]
+    public void A_peel_ticked_by_a_slip_and_taken_back_still_asks_for_its_practice_run()
+    {
+        var room = studio.Services.GetRequiredService<RecordRoom>();
+        var (client, at) = (studio.ClientId("Orla"), studio.Clock.GetUtcNow());
+        var tick = new Applied
+        {
+            Id = "slip",
+            Product = "kiln-peel",
+            Day = Record("Orla").Today,
+            Moment = Core.House.Moment.Evening,
+            HappenedAt = at,
+            By = "client",
+        };
+        room.Append(client, null, room.Make<LogEntry>(client, FactKind.Log, tick, "client", tick.Id));
+        Assert.False(SessionDesk.AsksPractice(Record("Orla"), "kiln-peel"));
+
+        var back = new Retracted { Id = "slip-back", HappenedAt = at, By = "client", Entry = tick.Id };
+        room.Append(client, null, room.Make<LogEntry>(client, FactKind.Log, back, "client", back.Id));
+        Assert.True(SessionDesk.AsksPractice(Record("Orla"), "kiln-peel"));
+    }
+
+    [Fact]
     public void The_first_real_session_asks_for_one_practice_run()
     {
         var record = Record("Orla");

@@ -1,5 +1,6 @@
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Tests;
 

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
@@ -145,10 +146,10 @@ public sealed class HostileTests : IDisposable
     {
         var links = studio.Services.GetRequiredService<Links>();
         var cookie = links.Admit(links.Create(jory, "test", studio.Clock.GetUtcNow()), null, studio.Clock.GetUtcNow()).Cookie!;
-        phone.SetCookie(Phone.PhoneDoor.CookieName, cookie);
+        phone.SetCookie(Doors.PhoneDoor.CookieName, cookie);
         var http = new DefaultHttpContext();
-        http.Request.Headers.Cookie = $"{Phone.PhoneDoor.CookieName}={cookie}";
-        tag = Phone.PhoneDoor.TagOf(http)!;
+        http.Request.Headers.Cookie = $"{Doors.PhoneDoor.CookieName}={cookie}";
+        tag = Doors.PhoneDoor.TagOf(http)!;
     }
 
     private async Task Walk(Browser browser, IEnumerable<Handler> handlers, Func<string, string> fill, string tokenFrom, Action mend)

@@ -3,8 +3,8 @@ using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Audit;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
-using OatPath.Web.Records;
 using OatPath.Store;
+using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
 

@@ -6,8 +6,9 @@ using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
-using OatPath.Web.Records;
 using OatPath.Store;
+using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Tests;
 
@@ -72,7 +73,7 @@ public sealed class StationTests : IDisposable
         var chance = Record("Jory").DraftPath().Ladders.Single().ChanceNext!.Value;
 
         Assert.Contains(
-            $"a strong reaction is {Drawing.ChanceWords.Of(chance)} ({Drawing.ChanceWords.InHundred(chance)}",
+            $"a strong reaction is {ChanceWords.Of(chance)} ({ChanceWords.InHundred(chance)}",
             System.Text.RegularExpressions.Regex.Replace(page.Text, @"\s+", " "),
             StringComparison.Ordinal
         );
@@ -96,16 +97,16 @@ public sealed class StationTests : IDisposable
         using var browser = await studio.SignedIn();
         var record = await JoryInDoubt(browser);
         var status = record.ClientPath().Ladders.Single();
-        var doubt = Drawing.ChanceWords.Doubt(status, record.PublishedRules)!;
+        var doubt = ChanceWords.Doubt(status, record.PublishedRules)!;
         var desk = await browser.Get("/");
         var ramp = await browser.Get($"/clients/{Id("Jory")}/ramp");
 
-        Assert.Contains($"{Drawing.ChanceWords.InHundred(status.ChanceNext!.Value)}, but it is only", doubt, StringComparison.Ordinal);
+        Assert.Contains($"{ChanceWords.InHundred(status.ChanceNext!.Value)}, but it is only", doubt, StringComparison.Ordinal);
         Assert.Contains(doubt, desk.Text, StringComparison.Ordinal);
         Assert.Contains(doubt, ramp.Text, StringComparison.Ordinal);
         Assert.Equal("Ask how it felt", desk.Page.QuerySelector($"li[data-client='{Id("Jory")}'] .btn-go")!.TextContent);
         Assert.Equal("Ask how the last uses felt", Answer.Read(ramp.Page.QuerySelector("article .btn-go")!));
-        Assert.Null(Drawing.ChanceWords.Doubt(status with { Missing = [Core.House.Because.Of(Core.House.RuleBook.Hold)] }, record.Rules));
+        Assert.Null(ChanceWords.Doubt(status with { Missing = [Core.House.Because.Of(Core.House.RuleBook.Hold)] }, record.Rules));
     }
 
     [Fact]
@@ -160,7 +161,15 @@ public sealed class StationTests : IDisposable
         room.Append(
             record.Client.Id,
             null,
-            room.Make(record.Client.Id, FactKind.Intake, record.Draft.Intake with { Flags = [.. record.Draft.Intake.Flags, zones] }, "Maren Holt")
+            room.Make(
+                record.Client.Id,
+                FactKind.Intake,
+                record.Draft.Intake with
+                {
+                    Flags = [.. record.Draft.Intake.Flags, zones],
+                },
+                "Maren Holt"
+            )
         );
         var evening = Record("Jory")
             .ClientPath()

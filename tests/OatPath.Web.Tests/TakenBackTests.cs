@@ -263,7 +263,9 @@ public sealed class TakenBackTests : IDisposable
         var second = await Bring("chalk-cream");
 
         // The clock stands still, so both carry one time.
-        Assert.Single(Record("Jory").Facts.Where(fact => fact.Kind == FactKind.Shelf).TakeLast(2).Select(fact => fact.RecordedAt).Distinct());
+        Assert.Single(
+            Record("Jory").Facts.Where(fact => fact.Kind == FactKind.Shelf).TakeLast(2).Select(fact => fact.RecordedAt).Distinct()
+        );
         await browser.Submit(second, ".done form");
         Assert.Contains(Record("Jory").Draft.Shelf, item => item.Product.Id == "drift-cream");
         Assert.DoesNotContain(Record("Jory").Draft.Shelf, item => item.Product.Id == "chalk-cream");

@@ -160,7 +160,8 @@ public sealed record Answer(HttpStatusCode Status, string Address, string Html, 
     /// <summary>The words of the page as they are read: how its markup is broken into lines shows to nobody.</summary>
     public string Text => Read(Page.Body);
 
-    public static string Read(INode? part) => string.Join(' ', (part?.TextContent ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+    public static string Read(INode? part) =>
+        string.Join(' ', (part?.TextContent ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
 }
 
 /// <summary>Keeps cookies, follows redirects, fills forms: no more.</summary>

@@ -2,6 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -102,8 +103,9 @@ public static class IsThisNormal
             .Shelf.Where(item => item.Product.IsRaised() || item.Product.Irritancy() != Degree.No)
             .Select(item => item.Product.Id)
             .ToHashSet();
-        return file
-            .Log.OfType<Applied>()
+        return LiveLog
+            .Read(file)
+            .OfType<Applied>()
             .Any(use => irritants.Contains(use.Product) && use.HappenedAt <= at && at - use.HappenedAt < TimeSpan.FromHours(24));
     }
 

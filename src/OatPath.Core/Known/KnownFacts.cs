@@ -13,18 +13,7 @@ internal sealed class KnownFacts
         Today = CareDay.Of(file.AsOf, Zone);
         bool IsKnown(DateTimeOffset? recorded) => recorded is null || recorded <= file.AsOf;
 
-        var reports = file.Log.Where(entry => entry is CheckedIn or SessionHeld).Select(entry => entry.Id).ToHashSet();
-        var takenBack = file
-            .Log.OfType<Retracted>()
-            .Where(entry => IsKnown(entry.RecordedAt) && (!reports.Contains(entry.Entry) || MayTakeAReportBack(entry)))
-            .Select(entry => entry.Entry)
-            .ToHashSet();
-        var log = file.Log.Where(entry =>
-            IsKnown(entry.RecordedAt)
-            && entry.HappenedAt <= file.AsOf.AddMinutes(10)
-            && entry is not Retracted
-            && !takenBack.Contains(entry.Id)
-        );
+        var log = LiveLog.Of(file).ToList();
         Log =
         [
             .. NeverAtHome
@@ -243,10 +232,6 @@ internal sealed class KnownFacts
         Array.Exists(Reports, report => asked.RecordedAt is { } at ? report.HappenedAt >= at : DayOf(report.HappenedAt) > asked.On);
 
     public DateOnly DayOf(DateTimeOffset instant) => CareDay.Of(instant, Zone);
-
-    /// <summary>What a client told may have stopped everything, so only a practitioner's reason takes it back.</summary>
-    private static bool MayTakeAReportBack(Retracted entry) =>
-        entry.By != "client" && entry.Reason.Trim().Length >= CaseCheck.ShortestReason;
 
     /// <summary>Strong sun ticked in a report, like the answer at Meet but from its day on.</summary>
     private Skin.Flag SunOf(CheckedIn entry) =>

@@ -1,5 +1,6 @@
 using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Peel;
 using OatPath.Core.Session;
 
@@ -20,7 +21,7 @@ internal static class SessionAsks
             false,
             "Not tonight: skin that stings after cleansing is not whole. Cream, and tell your studio."
         );
-        if (file.Log.OfType<Screened>().Any(answers => answers.Day == on && answers.Product == product))
+        if (LiveLog.Read(file).OfType<Screened>().Any(answers => answers.Day == on && answers.Product == product))
         {
             return [Of(DayQuestion.Changed), stings];
         }

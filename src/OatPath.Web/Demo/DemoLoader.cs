@@ -115,7 +115,9 @@ public sealed class DemoLoader(
         all.AddRange(
             demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make(FactKind.Decision, decision, met, decision.Id))
         );
-        all.AddRange(demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make(FactKind.Log, entry, entry.HappenedAt, entry.Id, "client")));
+        all.AddRange(
+            demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make(FactKind.Log, entry, entry.HappenedAt, entry.Id, "client"))
+        );
         facts.Append(client.Id, null, all);
         var record = room.Derive(client.Id)!;
         room.Publish(record, Practitioner, record.Client.Version);

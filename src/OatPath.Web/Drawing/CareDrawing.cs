@@ -2,7 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
-using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Drawing;
 

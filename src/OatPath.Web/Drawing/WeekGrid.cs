@@ -4,7 +4,6 @@ using OatPath.Core.Plan;
 using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
-using OatPath.Web.Records;
 
 namespace OatPath.Web.Drawing;
 
@@ -20,15 +19,15 @@ public sealed record WeekRow(Product Product, bool IsExtra, string Often, IReadO
 /// <param name="Together">The fewest wishes to give up so that all have their rung, in words, or null.</param>
 public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRow> Rows, IReadOnlyList<DayOfWeek> Rests, string? Together)
 {
-    public static WeekGrid Of(ClientRecord record, CarePath path, ShapeWeek week)
+    public static WeekGrid Of(CaseFile draft, HouseRules rules, CarePath path, ShapeWeek week)
     {
         var days = path.Days.Take(7).ToList();
         var rows = new List<WeekRow>();
-        foreach (var product in record.Draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product))
+        foreach (var product in draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product))
         {
             if (
                 product.Traits.Use is KindUse.Session or KindUse.OnHand
-                || Ladder.For(product, record.Draft.Intake, record.Rules) is not { } ladder
+                || Ladder.For(product, draft.Intake, rules) is not { } ladder
             )
             {
                 continue;

@@ -2,7 +2,7 @@ using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Store;
-using OatPath.Web.Phone;
+using OatPath.Web.Doors;
 
 namespace OatPath.Web.Limits;
 

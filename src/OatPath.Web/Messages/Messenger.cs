@@ -73,7 +73,7 @@ public sealed class Messenger(
 
     private void Write(ClientRecord record, DateTimeOffset now)
     {
-        foreach (var reminder in Wanted(record))
+        foreach (var reminder in RemindersDue.Of(record))
         {
             var at = reminder.NotBefore > now ? reminder.NotBefore : now;
             outbox.Write(
@@ -100,9 +100,6 @@ public sealed class Messenger(
     }
 
     private bool IsStillWanted(Message message) =>
-        Readable(message.ClientId) is { Published: not null } record && Wanted(record).Any(reminder => reminder.Key == message.Key);
-
-    /// <summary>Messages that a client's record asks for.</summary>
-    public static IReadOnlyList<Reminder> Wanted(ClientRecord record) =>
-        Reminders.Of(DeskRows.PathOf(record).CheckIns, record.Today, record.Rules, record.Zone);
+        Readable(message.ClientId) is { Published: not null } record
+        && RemindersDue.Of(record).Any(reminder => reminder.Key == message.Key);
 }

@@ -1,6 +1,7 @@
 using System.Text;
 using OatPath.Core.Calendar;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Limits;
 using OatPath.Web.Records;
 

@@ -12,7 +12,7 @@ public sealed class DeviceDay(PhoneView view)
     /// <remarks>House default for "later in the day".</remarks>
     private const int LaterHours = 2;
 
-    private readonly List<LogEntry> log = Kept(view.Record.Followed);
+    private readonly IReadOnlyList<LogEntry> log = view.Record.Lived;
 
     /// <summary>Nicks of which nobody has said that they closed.</summary>
     public IReadOnlyList<Nick> OpenNicks => [.. Nicks.Of(view.Record.Followed).Where(nick => nick.ClosedOn is null)];
@@ -63,10 +63,4 @@ public sealed class DeviceDay(PhoneView view)
             ?.Side;
 
     private DateOnly Of(LogEntry entry) => Core.House.CareDay.Of(entry.HappenedAt, view.Record.Zone);
-
-    private static List<LogEntry> Kept(CaseFile file)
-    {
-        var back = file.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
-        return [.. HeldSessions.Expand(file.Log.Where(entry => !back.Contains(entry.Id)))];
-    }
 }

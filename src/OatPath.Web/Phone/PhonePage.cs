@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Core.House;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Limits;
 using OatPath.Web.Records;
 

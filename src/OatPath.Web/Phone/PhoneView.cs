@@ -7,6 +7,7 @@ using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Phone;
 
@@ -55,7 +56,7 @@ public sealed class PhoneView
 
     /// <summary>Whether a look came too early and another would count by now.</summary>
     private bool CountsByNow(PatchRead read) =>
-        Record.Followed.Log.OfType<PatchApplied>().LastOrDefault(put => put.Product == read.Product && put.HappenedAt <= read.HappenedAt)
+        Record.Lived.OfType<PatchApplied>().LastOrDefault(put => put.Product == read.Product && put.HappenedAt <= read.HappenedAt)
             is { } put
         && read.Clear
         && read.HappenedAt < PatchHours.CountsFrom(put)
@@ -230,15 +231,11 @@ public sealed class PhoneView
 
     private List<LogEntry> FindHere()
     {
-        var takenBack = Record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
         var earliest = Now.AddDays(-2);
         return
         [
-            .. HeldSessions
-                .Expand(Record.Followed.Log)
-                .Where(entry =>
+            .. Record.Lived.Where(entry =>
                     entry.HappenedAt >= earliest
-                    && !takenBack.Contains(entry.Id)
                     && entry switch
                     {
                         Applied applied => applied.Day == Day && applied.Moment == Moment,

@@ -38,7 +38,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
     /// <summary>Today's answers that count, or null before they were given.</summary>
     public static Screened? AnswersOf(ClientRecord record, string product) =>
         record
-            .Followed.Log.OfType<Screened>()
+            .Lived.OfType<Screened>()
             .Where(answers => answers.Day == record.Today && answers.Product == product)
             .MaxBy(answers => answers.HappenedAt);
 
@@ -48,7 +48,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
         && !record.Sessions.Any(held =>
             held.Practice && held.Script.Device is null && SessionReading.Of(held.Script, held.Events).Last.Phase == SessionPhase.Done
         )
-        && !record.Followed.Log.Any(entry => entry is Applied applied && applied.Product == product)
+        && !record.Lived.Any(entry => entry is Applied applied && applied.Product == product)
         && !record.Sessions.Any(held => !held.Practice && held.Script.Device is null);
 
     /// <summary>A real session's grant, a running one again, or why there is none.</summary>

@@ -6,6 +6,7 @@ using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Store;
 using OatPath.Web.Clock;
+using OatPath.Web.Doors;
 using OatPath.Web.Limits;
 using OatPath.Web.Records;
 

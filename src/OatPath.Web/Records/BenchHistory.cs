@@ -37,7 +37,10 @@ public sealed class BenchHistory
 
     private static bool IsOfTheBench(Fact fact) =>
         fact.Kind is FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Retract
-        || (fact.Kind == FactKind.Decision && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf);
+        || (
+            fact.Kind == FactKind.Decision
+            && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf
+        );
 
     private void Take(List<Fact> step)
     {

@@ -75,6 +75,11 @@ public sealed class ClientRecord
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;
 
+    /// <summary>What happened and stands, sessions read.</summary>
+    public IReadOnlyList<LogEntry> Lived => lived ??= [.. LiveLog.Read(Followed)];
+
+    private IReadOnlyList<LogEntry>? lived;
+
     /// <summary>The latest answers at Meet; null where nobody asked yet.</summary>
     public Fact? Met => Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake);
 

@@ -1,7 +1,8 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
-using OatPath.Web.Drawing;
 using OatPath.Store;
+using OatPath.Web.Drawing;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Records;
 

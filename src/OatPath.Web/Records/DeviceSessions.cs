@@ -40,15 +40,7 @@ public static class DeviceSessions
     /// <summary>What was compared, side against side, without what was taken back.</summary>
     public static IReadOnlyList<Compared> Comparisons(ClientRecord record)
     {
-        var back = record.Followed.Log.OfType<Retracted>().Select(entry => entry.Entry).ToHashSet();
-        return
-        [
-            .. record
-                .Followed.Log.OfType<Compared>()
-                .Where(entry => !back.Contains(entry.Id))
-                .OrderByDescending(entry => entry.HappenedAt)
-                .Take(Most),
-        ];
+        return [.. record.Lived.OfType<Compared>().OrderByDescending(entry => entry.HappenedAt).Take(Most)];
     }
 
     /// <summary>"feels better on the treated side, looks the same, ...".</summary>

@@ -3,7 +3,6 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Drawing;
-using OatPath.Web.Messages;
 
 namespace OatPath.Web.Records;
 
@@ -60,7 +59,7 @@ public sealed record DigestRow(
             Visits.Today(record),
             [.. DeskAhead.Of(record)],
             HeldBack.Of(record),
-            record.Published is not null && Messenger.Wanted(record).Count > 0
+            record.Published is not null && RemindersDue.Of(record).Count > 0
         );
     }
 

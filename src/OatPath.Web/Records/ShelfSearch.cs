@@ -1,6 +1,7 @@
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Records;
 

@@ -16,7 +16,7 @@ public static class SinceLast
     /// <param name="path">As the client followed it, from that day on.</param>
     public static IReadOnlyList<string> Of(ClientRecord record, DateOnly since, CarePath path)
     {
-        var log = record.Followed.Log;
+        var log = record.Lived;
         var days = path.Days.Where(day => day.Date > since && day.Date <= path.Today).ToList();
         var lines = new List<string>();
         var reports = path

@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Store;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Records;
 

@@ -3,9 +3,9 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
+using OatPath.Store;
 using OatPath.Web.People;
 using OatPath.Web.Records;
-using OatPath.Store;
 
 namespace OatPath.Web.Pages.Desk;
 

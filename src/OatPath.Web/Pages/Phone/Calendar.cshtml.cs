@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

@@ -7,6 +7,7 @@ using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

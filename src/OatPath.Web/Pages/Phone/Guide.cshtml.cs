@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

@@ -4,6 +4,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

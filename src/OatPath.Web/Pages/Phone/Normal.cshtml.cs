@@ -5,6 +5,7 @@ using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

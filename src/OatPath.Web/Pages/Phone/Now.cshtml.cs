@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
 using OatPath.Core.Routine;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Limits;
 using OatPath.Web.Phone;
 

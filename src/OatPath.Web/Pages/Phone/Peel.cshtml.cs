@@ -6,6 +6,7 @@ using OatPath.Core.Plan;
 using OatPath.Core.Screening;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 

@@ -5,6 +5,7 @@ using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Doors;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 
@@ -213,7 +214,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
 
     private bool WasTicked(string product) =>
-        View.Record.Followed.Log.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
+        View.Record.Lived.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
 
     /// <summary>What happened is always recordable: a use of that evening, at the latest just now.</summary>
     private Fact Use(string product)

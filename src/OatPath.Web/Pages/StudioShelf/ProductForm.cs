@@ -5,6 +5,7 @@ using OatPath.Core.Labels;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Pages.StudioShelf;
 

@@ -132,7 +132,7 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
         {
             var said =
                 $"{occasion.Title} on {Words.Day(occasion.On)} is taken "
-                    + $"out{(found.Published ? ", once that is published" : "; it had not been published")}.";
+                + $"out{(found.Published ? ", once that is published" : "; it had not been published")}.";
             return found.Published ? Back("care", said, gone.Id) : Back("care", said);
         }
 
@@ -218,6 +218,8 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
     private string FactOf(FactKind kind, string id) =>
         Record
             .Live(kind)
-            .First(fact => (kind == FactKind.Treatment ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id)
+            .First(fact =>
+                (kind == FactKind.Treatment ? CaseAssembly.Body<Treatment>(fact).Id : CaseAssembly.Body<Occasion>(fact).Id) == id
+            )
             .Id;
 }

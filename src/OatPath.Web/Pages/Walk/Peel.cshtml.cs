@@ -349,7 +349,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        if (!HeldSessions.Expand(Record.Draft.Log).OfType<Screened>().Any(answers => answers.Id == screening))
+        if (!LiveLog.Read(Record.Draft).OfType<Screened>().Any(answers => answers.Id == screening))
         {
             return NotFound();
         }
@@ -454,15 +454,15 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
         var before = Record.DraftPath(DaysBefore, DaysBefore + 1);
         Screen = PeelScreening.Of(Record.Draft, Record.Rules, course.Product);
-        var gone = Record.Draft.Log.OfType<Retracted>().Select(back => back.Entry).ToHashSet();
+        var lived = LiveLog.Read(Record.Draft).ToList();
+        var stand = LiveLog.Of(Record.Draft).Select(entry => entry.Id).ToHashSet();
         var held = Record
-            .Sessions.Where(session => !session.Practice && session.Script.Device is null && !gone.Contains(session.Id))
+            .Sessions.Where(session => !session.Practice && session.Script.Device is null && stand.Contains(session.Id))
             .ToList();
         Practised = [.. Record.Sessions.Where(session => session.Practice && session.Script.Device is null).TakeLast(3).Reverse()];
         Done =
         [
-            .. HeldSessions
-                .Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id)))
+            .. lived
                 .OfType<Applied>()
                 .Where(use => use.Product == course.Product && use.Day >= Record.Today.AddDays(-DaysBefore))
                 .OrderByDescending(use => use.Day)
@@ -474,14 +474,14 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
                     held.Find(session => use.Id == $"{session.Id}-use")
                 )),
         ];
-        Agreed = Record
-            .Draft.Log.OfType<Screened>()
+        Agreed = lived
+            .OfType<Screened>()
             .Where(answers => answers.ConsentVersion.Length > 0)
             .MaxBy(answers => answers.HappenedAt);
         Against =
         [
             .. Screenings
-                .Standing([.. HeldSessions.Expand(Record.Draft.Log.Where(entry => !gone.Contains(entry.Id)))], Record.Draft.Decisions)
+                .Standing(lived, Record.Draft.Decisions)
                 .Where(answers => answers.Yes.Count > 0 && answers.Day >= Record.Today.AddDays(-60))
                 .OrderByDescending(answers => answers.Day)
                 .Take(3),

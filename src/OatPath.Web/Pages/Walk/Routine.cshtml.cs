@@ -431,10 +431,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
         Path = Record.DraftPath();
         Shown = (Day is { } day ? Path.On(day) : null) ?? Path.Days.Take(7).MaxBy(d => Grains.Actives(d.Evening).Count())!;
         Week = typed is not null
-            ? WeekGrid.Of(Record, Path, typed)
+            ? WeekGrid.Of(Record.Draft, Record.Rules, Path, typed)
             : Record.Derived("week", () =>
                 WeekGrid.Of(
-                    Record,
+                    Record.Draft,
+                    Record.Rules,
                     Record.DraftPath(),
                     Record.Draft.Decisions.OfType<ShapeWeek>().LastOrDefault() ?? new ShapeWeek { Id = "", On = Record.Today }
                 )

@@ -1,6 +1,6 @@
 using OatPath.Core.House;
 
-namespace OatPath.Web.Records;
+namespace OatPath.Web.Wording;
 
 /// <summary>Leads from a reason to its rule's entry.</summary>
 public static class RuleLink

@@ -1,7 +1,7 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 
-namespace OatPath.Web.Records;
+namespace OatPath.Web.Wording;
 
 /// <summary>
 /// The cautions every client is told, on the phone and on paper alike; signs and numbers are those by which a report is judged.

@@ -1,6 +1,6 @@
 using OatPath.Store;
 
-namespace OatPath.Web.Phone;
+namespace OatPath.Web.Doors;
 
 /// <summary>Knows a client's device by its cookie.</summary>
 public sealed class PhoneDoor(Links links, ServeOptions options)

@@ -1,6 +1,6 @@
 using OatPath.Core.House;
 
-namespace OatPath.Web.Records;
+namespace OatPath.Web.Wording;
 
 /// <summary>Enum values as the pages write them.</summary>
 public static class Labels

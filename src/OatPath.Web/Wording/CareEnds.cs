@@ -3,7 +3,7 @@ using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 
-namespace OatPath.Web.Records;
+namespace OatPath.Web.Wording;
 
 /// <summary>Restrictions around treatments and their ends in words, the same on every page.</summary>
 public static class CareEnds

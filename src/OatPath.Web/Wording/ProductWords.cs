@@ -2,7 +2,7 @@ using System.Globalization;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
-namespace OatPath.Web.Records;
+namespace OatPath.Web.Wording;
 
 /// <summary>A product in a few words.</summary>
 public static class ProductWords

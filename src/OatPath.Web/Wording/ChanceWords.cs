@@ -1,7 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 
-namespace OatPath.Web.Drawing;
+namespace OatPath.Web.Wording;
 
 /// <summary>A chance in words, with the number that stands behind them.</summary>
 public static class ChanceWords
