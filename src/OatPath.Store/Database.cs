@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using System.Globalization;
 using Microsoft.Data.Sqlite;
 
@@ -15,6 +16,14 @@ public sealed class Database : IDisposable
     private readonly SemaphoreSlim writer = new(1, 1);
     private readonly ConcurrentBag<SqliteConnection> idle = [];
     private bool closed;
+
+    /// <summary>Each write is an activity of this source, with the rows it changed: what one request commits can be watched.</summary>
+    public const string Activities = "OatPath.Store";
+
+    /// <summary>The tag of a write that says how many rows it changed.</summary>
+    public const string Changed = "changed";
+
+    private static readonly ActivitySource Source = new(Activities);
 
     public Database(string file)
     {
@@ -73,6 +82,7 @@ public sealed class Database : IDisposable
     /// <exception cref="StoreException">It cannot be kept.</exception>
     public T Write<T>(Func<SqliteConnection, T> write)
     {
+        using var activity = Source.StartActivity("write");
         writer.Wait();
         try
         {
@@ -85,12 +95,14 @@ public sealed class Database : IDisposable
                 }
 
                 connection.Run("BEGIN IMMEDIATE");
+                var before = activity is null ? 0 : connection.Number("SELECT total_changes()");
                 var result = write(connection);
-                if (BeforeCommit is { } before && Stale.Of(connection) is { Count: > 0 } touched)
+                if (BeforeCommit is { } hears && Stale.Of(connection) is { Count: > 0 } touched)
                 {
-                    before(connection, touched);
+                    hears(connection, touched);
                 }
 
+                activity?.SetTag(Changed, connection.Number("SELECT total_changes()") - before);
                 connection.Run("COMMIT");
                 return result;
             });

@@ -88,6 +88,20 @@ public class BenchReviewTests
     }
 
     [Fact]
+    public void Of_two_products_with_one_name_the_one_that_clashes_is_meant()
+    {
+        var twin = CaseBuilder.Salicylic with { Name = "Twin" };
+        var other = Wash with { Id = "a-wash", Name = "Twin" };
+
+        var clashes = Review(
+            CaseBuilder.Basic().Own(other, CaseBuilder.Glycolic, twin).InUse("glycolic", Monday, 4).InUse("salicylic", Monday, 4)
+        );
+
+        var clash = Assert.Single(clashes, clash => clash.Severity == ClashSeverity.Move);
+        Assert.Equal(["glycolic", "salicylic"], new[] { clash.Product, clash.Other }.Order());
+    }
+
+    [Fact]
     public void A_harsh_cleanser_on_dry_skin_is_swapped_for_a_gentle_one()
     {
         var build = new CaseBuilder()

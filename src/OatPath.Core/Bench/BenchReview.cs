@@ -114,7 +114,6 @@ public static class BenchReview
     /// <summary>Pairs that the plan keeps on separate evenings, by the reasons it gives for the one that rests.</summary>
     private static void KeptApart(IReadOnlyList<DayPath> days, Dictionary<string, Product> products, List<BenchClash> found)
     {
-        var byName = products.Values.GroupBy(product => product.Name).ToDictionary(group => group.Key, group => group.First().Id);
         var pairs = new Dictionary<(string Rule, string A, string B), (Omission Omission, int Count)>();
         foreach (var omission in days.SelectMany(day => day.Morning.Omitted.Concat(day.Evening.Omitted)))
         {
@@ -122,8 +121,8 @@ public static class BenchReview
             if (
                 omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal)
                 && omission.Because.Rule != RuleBook.OneExtra
-                && omission.Because.Values.GetValueOrDefault("other") is { } name
-                && byName.TryGetValue(name, out var other)
+                && omission.Because.Ids.GetValueOrDefault("other") is { } other
+                && products.ContainsKey(other)
             )
             {
                 // Whoever waits longest goes first, so either of the two may rest: it is one clash all the same.

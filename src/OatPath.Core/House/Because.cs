@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 
 namespace OatPath.Core.House;
 
@@ -13,22 +14,33 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
 
     private static readonly Dictionary<string, string> None = [];
 
+    /// <summary>Ids of what values name, under the same names. Known where it was planned, and no part of the open format: a path that was
+    /// read from a file has none.</summary>
+    [JsonIgnore]
+    public IReadOnlyDictionary<string, string> Ids { get; init; } = None;
+
     public static Because Of(string rule) => new(rule, None);
 
     public static Because Of(string rule, params ReadOnlySpan<(string Name, object Value)> values)
     {
         var map = new Dictionary<string, string>(values.Length);
+        Dictionary<string, string>? ids = null;
         foreach (var (name, value) in values)
         {
             map[name] = value switch
             {
+                INamed named => named.Name,
                 DateOnly date => date.ToString(DayFormat, CultureInfo.InvariantCulture),
                 IFormattable formattable => formattable.ToString(null, CultureInfo.InvariantCulture),
                 _ => value.ToString() ?? "",
             };
+            if (value is INamed known)
+            {
+                (ids ??= [])[name] = known.Id;
+            }
         }
 
-        return new(rule, map);
+        return new(rule, map) { Ids = ids ?? None };
     }
 
     /// <summary>A value that is a day.</summary>

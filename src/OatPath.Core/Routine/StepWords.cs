@@ -26,8 +26,10 @@ public static class StepWords
             ],
             StepAction.PatchTest =>
             [
-                "Put a thin film the size of a thumbnail on the inner side of one forearm.",
-                "Leave it on and keep the place dry. Nothing goes on the face yet.",
+                "On clean, dry skin, before anything else goes on: a thin film the size of a thumbnail on the inner side of one forearm.",
+                step.Kind is { } kind && KindTraits.Of(kind) is { LeaveOn: false, HoldSeconds: > 0 and var hold }
+                    ? $"Leave it on for {Words.Duration(hold)}, then rinse it off. Nothing of it goes on the face yet."
+                    : "Leave it on and keep the place dry. Nothing of it goes on the face yet.",
                 "Look at it after 24 and after 48 hours.",
             ],
             StepAction.ReadPatch =>
@@ -74,51 +76,12 @@ public static class StepWords
 
     private static IEnumerable<string> Apply(Step step)
     {
-        yield return step.SkinState switch
+        if (OnSkin(step) is { Length: > 0 } skin)
         {
-            SkinState.Dry when step.Slot is RoutineSlot.FirstCleanse => "Dry hands, dry face.",
-            _ when step.FineNeedles is not null => "On the serum, while it still glides.",
-            SkinState.Dry => "Face fully dry.",
-            SkinState.Damp => "Face slightly damp.",
-            SkinState.Wet => "Face wet with lukewarm water.",
-            _ => step.Slot == RoutineSlot.Sunscreen ? "Last of all. Only make-up may follow." : "Let the step before sink in.",
-        };
-        yield return step.Slot switch
-        {
-            RoutineSlot.FirstCleanse => $"Massage for {Words.Duration(step.HoldSeconds)}, add water until it turns milky, then rinse.",
-            RoutineSlot.EyeRemover => $"Hold on closed lids for {Words.Duration(step.HoldSeconds)}, then wipe outward once.",
-            RoutineSlot.Cleanse =>
-                $"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}.",
-            RoutineSlot.WetExfoliation when step.Kind == ProductKind.Razor =>
-                "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. Then "
-                    + "into the bin.",
-            RoutineSlot.Steam => $"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot.",
-            RoutineSlot.Brush =>
-                "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for the neck. No "
-                    + "pressure. Rinse the head.",
-            RoutineSlot.Device when step.Kind == ProductKind.LightMask => "Eyes covered, as long as the label says.",
-            RoutineSlot.Device when step.Kind == ProductKind.NeedleRoller =>
-                "Four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, not under the "
-                    + "eyes. 70 % alcohol before, dried, and after.",
-            RoutineSlot.Device when step.Kind == ProductKind.NanoTip =>
-                "A new tip, upright, section by section; stop at slight pink. The tip into the bin.",
-            RoutineSlot.Device when step.HoldSeconds == 0 => "As its sheet says, way by way.",
-            RoutineSlot.Device =>
-                $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then {RemovalOf(step)}.",
-            RoutineSlot.Glide => "On every part the needles go over; nothing else under them.",
-            RoutineSlot.Blade => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
-            RoutineSlot.WetExfoliation or RoutineSlot.Mask or RoutineSlot.LateMask =>
-                $"An even layer, no rubbing. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.",
-            RoutineSlot.Acid => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye.",
-            RoutineSlot.Sunscreen =>
-                $"Spread over face{(step.Chest ? ", neck and chest" : " and neck")}, ears too. Put it on 15 minutes before sun, and again "
-                    + $"every 2 hours outdoors and after sweat or water.",
-            RoutineSlot.Eye => "Tap along the bony rim, not on the lid.",
-            RoutineSlot.Treatment => "A thin film, outside the bony rim of the eye.",
-            RoutineSlot.Lips => "On the lips.",
-            _ when step.Chest => "Spread over face, neck and chest, without rubbing.",
-            _ => step.Neck ? "Spread over face and neck, without rubbing." : "Spread over the face, without rubbing.",
-        };
+            yield return skin;
+        }
+
+        yield return step.Slot == RoutineSlot.Glide ? "On every part the needles go over; nothing else under them." : KindWords.HowOf(step);
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
             yield return "Do it twice: sunscreen comes off with the second round.";
@@ -153,13 +116,14 @@ public static class StepWords
         }
     }
 
-    private static string RemovalOf(Step step) =>
-        step.Removal switch
+    private static string OnSkin(Step step) =>
+        step.FineNeedles is not null ? "On the serum, while it still glides."
+        : step.Kind is { } kind && KindWords.Of(kind).OnSkin is { } own ? own
+        : step.SkinState switch
         {
-            Removal.WarmFlannel => "take off with a warm, wet flannel",
-            Removal.DampPad => "wipe off with a damp pad",
-            Removal.CottonRounds => "wipe off with cotton rounds",
-            Removal.SoakedChamois => "take off with a soaked chamois",
-            _ => "rinse with lukewarm water",
+            SkinState.Dry => "Face fully dry; what is on it has sunk in.",
+            SkinState.Damp => "Face slightly damp.",
+            SkinState.Wet => "Face wet with lukewarm water.",
+            _ => "Let the step before sink in.",
         };
 }

@@ -2,6 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.Peel;
 using OatPath.Core.Routes;
 using OatPath.Core.Session;
+using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Scripting;
@@ -32,7 +33,7 @@ internal static class DeviceKit
             );
             yield return device.Kind == ProductKind.NanoTip
                 ? new("tool", "A new tip, still sealed", "Once, then into the bin.")
-                : new("tool", $"{device.Name}: no bent needle, never dropped, nobody else's", "A bent needle tears.");
+                : new("tool", $"{device.Name}: {KindWords.Of(device.Kind).Tool}", "A bent needle tears.");
             yield return new(
                 "serum",
                 serum is { } own ? $"{own.Name}, {own.Amount}" : "Plain serum",
@@ -46,7 +47,7 @@ internal static class DeviceKit
                 : new("ending", "Lukewarm water and a clean towel", "For afterwards.");
             yield return new(
                 "tool",
-                $"{device.Name}, clean, charged, the right head on",
+                $"{device.Name}, {KindWords.Of(device.Kind).Tool}",
                 "A dirty head carries what you want to be rid of."
             );
         }

@@ -11,7 +11,7 @@ public sealed record Active(Substance Substance, [property: Between(0, 100, Abov
 }
 
 /// <summary>A bottle, jar, pad or tool as it stands on a shelf.</summary>
-public sealed record Product
+public sealed record Product : INamed
 {
     /// <summary>Stable id within one case: letters, digits, dashes; at most 64.</summary>
     public required string Id { get; init; }

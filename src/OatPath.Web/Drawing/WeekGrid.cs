@@ -38,7 +38,7 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
             var rung = ladder.Rungs[ladder.StartRung];
             var morning = days.Exists(day => Has(day.Morning, product.Id));
             var cost = path.Warnings.FirstOrDefault(because =>
-                because.Rule == RuleBook.WishShort && because.Values.GetValueOrDefault("product") == product.Name
+                because.Rule == RuleBook.WishShort && because.Ids.GetValueOrDefault("product") == product.Id
             );
             rows.Add(
                 new(

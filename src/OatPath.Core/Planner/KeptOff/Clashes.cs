@@ -13,7 +13,7 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
     public Because? Pair(Track track, Track other, DateOnly day)
     {
         bool Either(Func<Track, bool> one, Func<Track, bool> two) => (one(track) && two(other)) || (one(other) && two(track));
-        Because Say(string ruleId) => Because.Of(ruleId, ("product", track.Product.Name), ("other", other.Product.Name));
+        Because Say(string ruleId) => Because.Of(ruleId, ("product", track.Product), ("other", other.Product));
         static bool Retinoid(Track t) => t.Product.Has(Family.Retinoid);
         static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
 

@@ -39,7 +39,7 @@ internal static class WeekWishes
         return uses + WeekSearch.Slack < WeekRoom.UsesAWeek(track.Frequency, _ => true)
             ? Because.Of(
                 RuleBook.WishShort,
-                ("product", track.Product.Name),
+                ("product", track.Product),
                 ("frequency", track.Held.HowOften(moment == Moment.Morning)),
                 ("uses", Math.Round(uses, 1)),
                 ("weekday", WeekRoom.BestToFree(track.Frequency, Free)?.ToString() ?? "another day")

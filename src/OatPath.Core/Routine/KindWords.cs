@@ -1,0 +1,191 @@
+using OatPath.Core.House;
+using OatPath.Core.Shelf;
+
+namespace OatPath.Core.Routine;
+
+/// <summary>What is said of a kind of product at its step: on what skin, where and how. What is said of every kind alike stands in
+/// <see cref="StepWords"/>.</summary>
+/// <param name="OnSkin">What the skin is to be like, a sentence; null where it follows from the step, empty where nothing is said.</param>
+/// <param name="Where">Where it goes, beside the amount: "closed lids"; null for the face, with the neck where the step says so.</param>
+/// <param name="How">How it is put on, a sentence; null for what has no step of its own in a routine.</param>
+/// <param name="Tool">What is looked at before a tool is used, after its name; null for what is no tool.</param>
+public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>? How, string? Tool = null)
+{
+    /// <exception cref="ArgumentOutOfRangeException">Nothing is said of the kind.</exception>
+    /// <remarks>Source: trade convention.</remarks>
+    public static KindWords Of(ProductKind kind) =>
+        kind switch
+        {
+            ProductKind.EyeMakeUpRemover => new("Lenses out.", "closed lids", step =>
+                $"Hold on closed lids for {Words.Duration(step.HoldSeconds)}, then wipe outward once."
+            ),
+            ProductKind.OilCleanser or ProductKind.BalmCleanser => new("Dry hands, dry face.", null, step =>
+                $"Massage for {Words.Duration(step.HoldSeconds)}, add water until it turns milky, then rinse."
+            ),
+            ProductKind.MicellarWater => new("Dry face.", null, step =>
+                $"Soaked rounds, laid on and drawn off, no rubbing, until they stay clean. A cleanse with water follows."
+            ),
+            ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => new(null, null, step =>
+                $"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}."
+            ),
+            ProductKind.ExfoliatingCleanser => new(null, null, step =>
+                $"Massage gently for {Words.Duration(step.HoldSeconds)}, not near the eyes, then {RemovalOf(step)}. It takes no "
+                    + $"make-up off."
+            ),
+            ProductKind.ExfoliatingToner or ProductKind.PeelPad or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => new(
+                null,
+                null,
+                _ => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye."
+            ),
+            ProductKind.Enzyme => new(null, null, step =>
+                $"With a little water, a thin layer that stays damp, not near the eyes. After {Words.Duration(step.HoldSeconds)} "
+                    + $"{RemovalOf(step)}."
+            ),
+            ProductKind.Scrub => new(null, null, step =>
+                $"Light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse until every grain is off."
+            ),
+            ProductKind.Mitt => new(
+                null,
+                null,
+                step => $"Mitt wet, light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse face and mitt.",
+                "washed and dried since the last time"
+            ),
+            ProductKind.ClayMask => new(null, null, step =>
+                $"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)}, before it cracks, {RemovalOf(step)}."
+            ),
+            ProductKind.SoothingMask or ProductKind.HydratingMask => new(null, null, step =>
+                $"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}."
+            ),
+            ProductKind.ScrubMask => new(null, null, step =>
+                $"A thin layer. After {Words.Duration(step.HoldSeconds)} loosen it with wet circles, no pressure, then {RemovalOf(step)}."
+            ),
+            ProductKind.SpotTreatment => new(null, "on the spots only", _ => "A dot on each spot, not around it."),
+            ProductKind.AzelaicSuspension or ProductKind.BenzoylPeroxide or ProductKind.Retinoid => new(null, null, _ =>
+                "A thin film, outside the bony rim of the eye."
+            ),
+            ProductKind.EyeGel => new(null, "along the bony rim of the eyes", _ => "Tap along the bony rim, not on the lid."),
+            ProductKind.NeckCream => new(null, "neck", _ => "Upwards over the neck, without rubbing."),
+            ProductKind.LipBalm => new("", "lips", _ => "On the lips."),
+            ProductKind.SunscreenFluid or ProductKind.SunscreenTinted => new("Last of all. Only make-up may follow.", null, step =>
+                $"Spread over face{(step.Chest ? ", neck and chest" : " and neck")}, ears too. Put it on 15 minutes before sun, and again "
+                + "every 2 hours outdoors and after sweat or water."
+            ),
+            ProductKind.CalmingToner
+            or ProductKind.AntioxidantSerum
+            or ProductKind.PigmentSerum
+            or ProductKind.NiacinamideSerum
+            or ProductKind.HydratingSerum
+            or ProductKind.Moisturiser
+            or ProductKind.MoisturiserWithSpf
+            or ProductKind.FaceOil
+            or ProductKind.OcclusiveBalm => new(null, null, Spread),
+            ProductKind.Razor => new(
+                null,
+                null,
+                _ =>
+                    "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. "
+                        + "Then into the "
+                    + "bin.",
+                "a new blade, still covered"
+            ),
+            ProductKind.FacialSteamer => new(
+                null,
+                null,
+                step => $"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot.",
+                "with fresh water, standing firm"
+            ),
+            ProductKind.CleansingBrush => new(
+                null,
+                null,
+                _ =>
+                    "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for "
+                        + "the neck. No "
+                    + "pressure. Rinse the head.",
+                "charged, a clean head on"
+            ),
+            ProductKind.UltrasonicBlade => new(
+                null,
+                null,
+                _ => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
+                "charged, the edge wiped clean"
+            ),
+            ProductKind.LightMask => new(
+                null,
+                null,
+                _ => "Eyes covered, as long as the label says.",
+                "charged, wiped clean, its eye cover with it"
+            ),
+            ProductKind.NeedleRoller => new(
+                null,
+                null,
+                _ =>
+                    "Four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, "
+                        + "not under the "
+                    + "eyes. 70 % alcohol before, dried, and after.",
+                "no bent needle, never dropped, nobody else's"
+            ),
+            ProductKind.NanoTip => new(
+                null,
+                null,
+                _ => "A new tip, upright, section by section; stop at slight pink. The tip into the bin.",
+                "a new tip, still sealed"
+            ),
+            ProductKind.GalvanicDevice
+            or ProductKind.MicrocurrentDevice
+            or ProductKind.IonCleanser
+            or ProductKind.WarmColdPlate
+            or ProductKind.RadioFrequencyDevice
+            or ProductKind.MuscleTool
+            or ProductKind.OtherDevice => new(
+                null,
+                null,
+                step =>
+                    step.HoldSeconds == 0
+                        ? "As its sheet says, way by way."
+                        : $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then "
+                            + $"{RemovalOf(step)}.",
+                "clean, charged, the right head on"
+            ),
+            // A kit is led by its own words; these have no step of their own.
+            ProductKind.WashOffPeel => new(null, "face, a little in a dish", null),
+            ProductKind.PhPrep
+            or ProductKind.SpotPatch
+            or ProductKind.SunscreenPowder
+            or ProductKind.Neutraliser
+            or ProductKind.AloeGel
+            or ProductKind.AntisepticSpray
+            or ProductKind.ConductiveGel
+            or ProductKind.HydratingMist
+            or ProductKind.DeviceTip
+            or ProductKind.CottonPads
+            or ProductKind.Gloves => new(null, null, null),
+            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+        };
+
+    /// <summary>Where a step goes, beside its amount: "face and neck", "closed lids".</summary>
+    public static string WhereOf(Step step) =>
+        (step.Kind is { } kind ? Of(kind).Where : null)
+        ?? (
+            step.Chest ? "face, neck and chest"
+            : step.Neck ? "face and neck"
+            : "face"
+        );
+
+    /// <summary>How a step with a product is put on.</summary>
+    public static string HowOf(Step step) => (step.Kind is { } kind ? Of(kind).How : null)?.Invoke(step) ?? Spread(step);
+
+    internal static string RemovalOf(Step step) =>
+        step.Removal switch
+        {
+            Removal.WarmFlannel => "take off with a warm, wet flannel",
+            Removal.DampPad => "wipe off with a damp pad",
+            Removal.CottonRounds => "wipe off with cotton rounds",
+            Removal.SoakedChamois => "take off with a soaked chamois",
+            _ => "rinse with lukewarm water",
+        };
+
+    private static string Spread(Step step) =>
+        step.Chest ? "Spread over face, neck and chest, without rubbing."
+        : step.Neck ? "Spread over face and neck, without rubbing."
+        : "Spread over the face, without rubbing.";
+}
