@@ -1057,6 +1057,21 @@ internal static class RandomCase
             );
         }
 
+        if (random.Next(planned.Evening.Steps.Any(step => step.ContactSeconds is not null) ? 3 : 30) == 0)
+        {
+            log.Add(
+                new Skipped
+                {
+                    Id = $"l{id++}",
+                    Product = random.Next(3) == 0 ? null : random.Next(3) == 0 ? "strongkit" : "kit",
+                    Day = planned.Date,
+                    Moment = Moment.Evening,
+                    Reason = random.Next(4) == 0 ? Skipped.FeelsSore : "no time",
+                    HappenedAt = CaseBuilder.At(planned.Date, 22),
+                }
+            );
+        }
+
         if (random.Next(40) == 0)
         {
             log.Add(

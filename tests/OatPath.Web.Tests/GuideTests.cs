@@ -437,6 +437,30 @@ public sealed class GuideTests : IDisposable
     }
 
     [Fact]
+    public async Task Done_pressed_by_a_slip_and_taken_back_opens_the_guide_again()
+    {
+        using var phone = await studio.Phone("Wilmot");
+        await Answer(phone);
+        var (room, client) = (studio.Services.GetRequiredService<RecordRoom>(), studio.ClientId("Wilmot"));
+        var (device, at) = (new Device(1, client), studio.Clock.GetUtcNow());
+        var tick = new Applied
+        {
+            Id = "slip",
+            Product = "kiln-peel",
+            Day = Record().Today,
+            Moment = Moment.Evening,
+            HappenedAt = at,
+            By = "client",
+        };
+        room.Append(client, null, room.Make<LogEntry>(client, FactKind.Log, tick, "client", tick.Id));
+        Assert.Null(Desk.Begin(Record(), device, "kiln-peel").Grant);
+
+        var back = new Retracted { Id = "slip-back", HappenedAt = at, By = "client", Entry = tick.Id };
+        room.Append(client, null, room.Make<LogEntry>(client, FactKind.Log, back, "client", back.Id));
+        Assert.NotNull(Desk.Begin(Record(), device, "kiln-peel").Grant);
+    }
+
+    [Fact]
     public void A_peel_ticked_by_a_slip_and_taken_back_still_asks_for_its_practice_run()
     {
         var room = studio.Services.GetRequiredService<RecordRoom>();
@@ -446,7 +470,7 @@ public sealed class GuideTests : IDisposable
             Id = "slip",
             Product = "kiln-peel",
             Day = Record("Orla").Today,
-            Moment = Core.House.Moment.Evening,
+            Moment = Moment.Evening,
             HappenedAt = at,
             By = "client",
         };

@@ -18,7 +18,7 @@ internal sealed class PeelAudit(AuditRun run)
     public void Look()
     {
         var kits = facts.Products.Values.Where(product => product.Kind == ProductKind.WashOffPeel).ToList();
-        var peels = kits.SelectMany(kit => DaysOf(kit.Id).Select(day => (Kit: kit, On: day)))
+        var peels = kits.SelectMany(kit => DaysOf(kit.Id).Where(day => !WasLeftOut(kit.Id, day)).Select(day => (Kit: kit, On: day)))
             .Concat(
                 facts.Told.Where(told => told.Product.Kind == ProductKind.WashOffPeel).Select(told => (Kit: told.Product, On: told.Day))
             )
@@ -38,6 +38,13 @@ internal sealed class PeelAudit(AuditRun run)
             OthersKeepOff(kit, on);
         }
     }
+
+    /// <summary>Planned, but somebody said that it was not done: no peel for whatever comes after.</summary>
+    private bool WasLeftOut(string kit, DateOnly day) =>
+        !facts.WasUsed(kit, day)
+        && facts
+            .Entries<Skipped>()
+            .Any(skip => skip.Day == day && skip.Moment == Moment.Evening && (skip.Product is null || skip.Product == kit));
 
     private void Report(string rule, DateOnly day, Product product, string detail) =>
         run.Report(rule, day, Moment.Evening, product, detail);

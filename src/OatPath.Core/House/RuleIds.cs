@@ -207,6 +207,7 @@ public static partial class RuleBook
     public const string PeelNext = "peel.next";
     public const string PeelWished = "peel.wished";
     public const string PeelInterval = "peel.interval";
+    public const string PeelPassed = "peel.passed";
     public const string PeelSteady = "peel.steady";
     public const string PeelStops = "peel.stops";
     public const string PeelOff = "peel.off";

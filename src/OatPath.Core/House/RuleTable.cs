@@ -210,6 +210,7 @@ public static partial class RuleBook
         new(PeelEvening, "A peel and its course", "trade convention", "Peel evening with {product} on {on:date}; tightness and flaking belong to its course until {until:date}. SPF 50, no picking."),
         new(PeelNext, "Kits have their own evenings", "house default", "{product} rests; its next evening is {on:date}."),
         new(PeelWished, "The first evening wished", "client's wish, agreed with the practitioner", "{product} waits for {on:date}, the first evening wished."),
+        new(PeelPassed, "An evening that went by", "house default", "{product}: its evening of {on:date} went by without a word; it comes again from {until:date}, so that the others are not kept off for long."),
         new(PeelInterval, "From one peel to the next", "trade convention: weak kit 7 days, 14 while the skin is new to it; strong kit 14", "{product} rests: the last peel evening was {on:date}, the next may come on {until:date}."),
         new(PeelSteady, "4 weeks on a steady routine before the first peel", "house default within trade convention", "{product} waits until {until:date}: 4 weeks without a change come before the first peel."),
         new(PeelStops, "What stops before a peel has stopped", "trade convention, strictest end", "{product} waits until {until:date}: {other} was used on {on:date} and stops {days} days before a peel."),

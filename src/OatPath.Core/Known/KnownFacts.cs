@@ -191,6 +191,18 @@ internal sealed class KnownFacts
             ? DayOf(changed)
             : null;
 
+    /// <summary>
+    /// Whether somebody said that a product was left out on an evening, by itself or with everything, and not because the skin felt sore.
+    /// </summary>
+    public bool WasSkipped(string product, DateOnly evening) =>
+        Log.OfType<Skipped>()
+            .Any(skip =>
+                skip.Day == evening
+                && skip.Moment == Moment.Evening
+                && (skip.Product ?? product) == product
+                && skip.Reason != Skipped.FeelsSore
+            ) && !WasUsedOrTold(product, evening);
+
     public bool WasApplied(string product, DateOnly day, Moment moment) =>
         WasApplied(product, day) && Halves.Contains((product, day, moment));
 

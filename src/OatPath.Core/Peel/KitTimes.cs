@@ -27,7 +27,8 @@ public sealed record KitTimes(int IntervalDays, int CourseDays, int SunBeforeDay
     public const int PigmentDays = 28;
 
     /// <summary>
-    /// A peel evening that went by is offered again after so many days, so that the other actives are not kept off for long.
+    /// A peel evening that went by without a word, or the second running that was left out, is offered again after so many days, so that
+    /// the other actives are not kept off for long.
     /// </summary>
     /// <remarks>House default.</remarks>
     public const int OfferAgainDays = 7;

@@ -149,7 +149,7 @@ internal sealed class PlanRun
         uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, TooSoon, told, climbs);
 
         // And where a peel fits in.
-        var gaps = new PeelGaps(rule, PeelDays, Standing, facts.EarliestDay());
+        var gaps = new PeelGaps(facts, rule, PeelDays, Standing);
         Peels = new(
             facts,
             rule,

@@ -1,11 +1,12 @@
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Peel;
 using OatPath.Core.Planner.Tracks;
 
 namespace OatPath.Core.Planner.Peels;
 
 /// <summary>The days a kit keeps from the peel before it, from the beginning of a steady routine, and from a wish of the client.</summary>
-internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standing, DateOnly firstDay) : IKeepsOff
+internal sealed class PeelGaps(KnownFacts facts, RuleSwitch rule, PeelDays peels, Standing standing) : IKeepsOff
 {
     public Off? Of(Track kit, DateOnly on) => Wished(kit, on) ?? Interval(kit, on) ?? Steady(kit, on);
 
@@ -28,11 +29,16 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
 
     private Off? Interval(Track kit, DateOnly on)
     {
-        var (last, until) = Between(kit);
+        var (last, until, peeled) = Between(kit);
         return on < until
             ? Off.Through(
                 until.Value.AddDays(-1),
-                Because.Of(RuleBook.PeelInterval, ("product", kit.Product.Name), ("on", last!.Value), ("until", until.Value))
+                Because.Of(
+                    peeled ? RuleBook.PeelInterval : RuleBook.PeelPassed,
+                    ("product", kit.Product.Name),
+                    ("on", last!.Value),
+                    ("until", until.Value)
+                )
             )
             : null;
     }
@@ -59,12 +65,15 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
         );
     }
 
-    /// <summary>The evening that counts for the interval, and the first after it that may be; nothing before the first peel.</summary>
-    private (DateOnly? Last, DateOnly? Until) Between(Track kit)
+    /// <summary>
+    /// The evening that counts for the interval, the first after it that may be, and whether somebody peeled on it; nothing before the
+    /// first peel.
+    /// </summary>
+    private (DateOnly? Last, DateOnly? Until, bool Peeled) Between(Track kit)
     {
         if (!rule.On(RuleBook.PeelInterval))
         {
-            return (null, null);
+            return (null, null, false);
         }
 
         DateOnly? until = null;
@@ -79,14 +88,21 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
             kit.Placed.Last is { } passed
             && passed > last.GetValueOrDefault()
             && passed.AddDays(KitTimes.OfferAgainDays) > until.GetValueOrDefault()
+            && !CostsNothing(kit, passed)
         )
         {
-            until = passed.AddDays(KitTimes.OfferAgainDays);
-            last = passed;
+            return (passed, passed.AddDays(KitTimes.OfferAgainDays), false);
         }
 
-        return (last, until);
+        return (last, until, last is not null);
     }
+
+    /// <summary>
+    /// An evening that somebody said was left out moves on to the next that is free; only where two running were is the rest of the plan
+    /// let on first.
+    /// </summary>
+    private bool CostsNothing(Track kit, DateOnly passed) =>
+        facts.WasSkipped(kit.Product.Id, passed) && !facts.WasSkipped(kit.Product.Id, passed.AddDays(-1));
 
     private Off? Steady(Track kit, DateOnly on) =>
         SteadyUntil(kit) is { } until && on < until
@@ -100,7 +116,7 @@ internal sealed class PeelGaps(RuleSwitch rule, PeelDays peels, Standing standin
             return null;
         }
 
-        var since = standing.LastChange is { } change && change > firstDay ? change : firstDay;
+        var since = standing.LastChange is { } change && change > facts.EarliestDay() ? change : facts.EarliestDay();
         return since.AddDays(KitTimes.SteadyDays);
     }
 }
