@@ -195,7 +195,7 @@ test('a nick while shaving leaves its zone out of everything until it is said to
   await phone.click('#stings [data-sting="0"]');
   await phone.waitForFunction(() => document.querySelector('#net').textContent.includes('sent'));
   await phone.goto(`${studio.origin}/my`);
-  assert.match(await phone.locator('main').textContent(), /A nick since .*right jaw left out/);
+  assert.match(await phone.locator('main').innerText(), /A nick since .*right jaw left out/);
   await staff.goto(`${studio.origin}/clients/${id}/ramp`);
   assert.match(await staff.locator('main').textContent(), /right jaw/i);
   await phone.goto(`${studio.origin}/my/nick`);
