@@ -68,7 +68,7 @@ var survivors = new ConcurrentBag<Mutant>();
 var done = 0;
 Each(mutants, mutant =>
 {
-    var noticed = classes.Where(run => run.Met.Contains(mutant.Id)).OrderBy(run => run.Took).Any(run => runs.Notices(mutant, run));
+    var noticed = runs.Notices(mutant, [.. classes.Where(run => run.Met.Contains(mutant.Id)).OrderBy(run => run.Took)]);
     if (!noticed)
     {
         survivors.Add(mutant);

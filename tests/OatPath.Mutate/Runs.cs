@@ -26,8 +26,12 @@ internal sealed class Runs(string tests)
         return run;
     }
 
-    /// <summary>Whether a class notices a mutant.</summary>
-    public bool Notices(Mutant mutant, ClassRun run) => Start(mutant, null, [run.Name], (run.Took * Slower) + AtLeast) != Ran.Passed;
+    /// <summary>Whether one of these classes notices a mutant; they run in one process, in this order, until one does.</summary>
+    public bool Notices(Mutant mutant, IReadOnlyList<ClassRun> classes) =>
+        classes.Count > 0
+        && Start(mutant, null, [.. classes.Select(run => run.Name)], (Together(classes) * Slower) + AtLeast) != Ran.Passed;
+
+    private static TimeSpan Together(IEnumerable<ClassRun> classes) => TimeSpan.FromTicks(classes.Sum(run => run.Took.Ticks));
 
     private Ran Start(Mutant? mutant, string? met, string[] classes, TimeSpan most)
     {

@@ -1,8 +1,8 @@
 using OatPath.Core.Care;
 using OatPath.Core.Peel;
 using OatPath.Core.Routes;
-using OatPath.Core.Session;
 using OatPath.Core.Routine;
+using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Scripting;
