@@ -97,7 +97,7 @@ public class KindWordsTests
     {
         var said = string.Join(' ', StepWords.How(Of(kind, StepAction.PatchTest)));
 
-        Assert.Contains("On clean, dry skin, before anything else", said, StringComparison.Ordinal);
+        Assert.Contains("On clean, dry skin, first of all", said, StringComparison.Ordinal);
         Assert.Equal(rinsed, said.Contains("rinse it off", StringComparison.Ordinal));
     }
 

@@ -26,10 +26,10 @@ public static class StepWords
             ],
             StepAction.PatchTest =>
             [
-                "On clean, dry skin, before anything else goes on: a thin film the size of a thumbnail on the inner side of one forearm.",
+                "On clean, dry skin, first of all: a thin film, the size of a thumbnail, inside one forearm.",
                 step.Kind is { } kind && KindTraits.Of(kind) is { LeaveOn: false, HoldSeconds: > 0 and var hold }
-                    ? $"Leave it on for {Words.Duration(hold)}, then rinse it off. Nothing of it goes on the face yet."
-                    : "Leave it on and keep the place dry. Nothing of it goes on the face yet.",
+                    ? $"Leave it on for {Words.Duration(hold)}, then rinse it off. None on the face yet."
+                    : "Leave it on, keep the place dry. None on the face yet.",
                 "Look at it after 24 and after 48 hours.",
             ],
             StepAction.ReadPatch =>
