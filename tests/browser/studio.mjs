@@ -43,7 +43,7 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
   child.on('exit', () => running.delete(child));
   const origin = `http://127.0.0.1:${port}`;
   for (let i = 0; ; i += 1) {
-    if (child.exitCode !== null || i > 300) throw new Error(`The app did not start:\n${output}`);
+    if (child.exitCode !== null || i > 1_200) throw new Error(`The app did not start:\n${output}`);
     try {
       await fetch(`${origin}/sign-in`);
       break;
