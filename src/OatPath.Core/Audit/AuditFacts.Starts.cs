@@ -1,9 +1,4 @@
-using OatPath.Core.Care;
 using OatPath.Core.Case;
-using OatPath.Core.CheckIn;
-using OatPath.Core.House;
-using OatPath.Core.Labels;
-using OatPath.Core.Peel;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;

@@ -4,7 +4,6 @@ using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
 using OatPath.Core.Peel;
-using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

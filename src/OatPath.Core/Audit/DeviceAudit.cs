@@ -1,4 +1,3 @@
-using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
 using OatPath.Core.Routine;

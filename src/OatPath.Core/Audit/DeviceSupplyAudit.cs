@@ -1,9 +1,5 @@
 using OatPath.Core.Case;
-using OatPath.Core.House;
-using OatPath.Core.Peel;
-using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
-using OatPath.Core.Skin;
 
 namespace OatPath.Core.Audit;
 

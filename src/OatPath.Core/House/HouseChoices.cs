@@ -8,7 +8,7 @@ public static class HouseChoices
 {
     public static IReadOnlyList<HouseChoice> All { get; } =
     [
-        Pick(nameof(HouseRules.AcidStartEvenings), "Leave-on acids begin at", "choose 1, 2 or 3 evenings a week", Counts("evenings a week", 1, 2, 3))
+        Pick(nameof(HouseRules.AcidStartEvenings), "Leave-on acids begin at", "choose 1, 2 or 3 evenings a week", Counts("evening", " a week", 1, 2, 3))
             with { Note = "Sensitive skin always begins at 1.", Rules = [RuleBook.Rung], Says = rules => $"a leave-on acid starts at {Words.Count(rules.AcidStartEvenings, "evening")} a week, on sensitive skin at 1" },
         Pick(nameof(HouseRules.EverydaySpf), "Everyday sunscreen, at least", "choose 30 or 50", new("30", "SPF 30"), new("50", "SPF 50"))
             with { Rules = [RuleBook.SunscreenRequired, RuleBook.SunscreenMorning], Says = rules => $"SPF {rules.EverydaySpf}, in a care window {rules.WindowSpf}" },
@@ -49,7 +49,7 @@ public static class HouseChoices
             with { Rules = [RuleBook.WinterHold], Says = rules => rules.WinterHold == WinterHold.Everybody ? "everybody" : "dry and sensitive skin" },
         Month(nameof(HouseRules.WinterFrom), "Winter from") with { Rules = [RuleBook.WinterHold], Says = rules => $"month {rules.WinterFrom} to {rules.WinterUntil}" },
         Month(nameof(HouseRules.WinterUntil), "Winter to the end of"),
-        Pick(nameof(HouseRules.ClayMinutes), "Clay mask", "choose 10, 15 or 20 minutes", Counts("minutes", 10, 15, 20)),
+        Pick(nameof(HouseRules.ClayMinutes), "Clay mask", "choose 10, 15 or 20 minutes", Counts("minute", "", 10, 15, 20)),
         YesNo(nameof(HouseRules.MaskBeforeToner), "Masks stand", "before toner and acid", "after serums"),
         YesNo(nameof(HouseRules.MoisturiserAfterAcidAlways), "Moisturiser after an evening acid", "always", "optional on oily skin"),
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),
@@ -81,8 +81,8 @@ public static class HouseChoices
             property, title, "choose a month from 1 to 12",
             [.. Enumerable.Range(1, 12).Select(month => new HouseOption(Invariant(month), CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(month)))]);
 
-    private static HouseOption[] Counts(string unit, params int[] numbers) =>
-        [.. numbers.Select(number => new HouseOption(Invariant(number), $"{number} {(number == 1 ? unit.Replace("evenings", "evening", StringComparison.Ordinal) : unit)}"))];
+    private static HouseOption[] Counts(string noun, string each, params int[] numbers) =>
+        [.. numbers.Select(number => new HouseOption(Invariant(number), Words.Count(number, noun) + each))];
 
     private static string Invariant(int number) => number.ToString(CultureInfo.InvariantCulture);
 }

@@ -73,6 +73,12 @@ internal sealed class KnownFacts
             .Concat(Told.Select(told => (Product: told.Product.Id, told.Report.Day, told.Report.HappenedAt)))
             .GroupBy(use => (use.Product, use.Day))
             .ToDictionary(group => group.Key, group => group.Min(use => use.HappenedAt));
+        LeftOut =
+        [
+            .. Log.OfType<Skipped>()
+                .Where(skip => skip.Moment == Moment.Evening && skip.Reason != Skipped.FeelsSore)
+                .Select(skip => (skip.Product, skip.Day)),
+        ];
         Halves = [.. Log.OfType<Applied>().Select(entry => (entry.Product, entry.Day, entry.Moment))];
         Patches = [.. Log.Where(entry => entry is PatchApplied or PatchRead).Select(entry => (DayOf(entry.HappenedAt), entry))];
         var active = File.Shelf.Where(item => item.Product.IsRaised()).Select(item => item.Product.Id).ToHashSet();
@@ -142,6 +148,9 @@ internal sealed class KnownFacts
 
     private HashSet<(string, DateOnly, Moment)> Halves { get; }
 
+    /// <summary>Evenings on which a product was left out; null for everything.</summary>
+    private HashSet<(string?, DateOnly)> LeftOut { get; }
+
     private Dictionary<string, HashSet<DateOnly>> ToldBy { get; }
 
     /// <summary>What was used on a day: of the shelf, whatever its state, and what a report told besides.</summary>
@@ -195,13 +204,7 @@ internal sealed class KnownFacts
     /// Whether somebody said that a product was left out on an evening, by itself or with everything, and not because the skin felt sore.
     /// </summary>
     public bool WasSkipped(string product, DateOnly evening) =>
-        Log.OfType<Skipped>()
-            .Any(skip =>
-                skip.Day == evening
-                && skip.Moment == Moment.Evening
-                && (skip.Product ?? product) == product
-                && skip.Reason != Skipped.FeelsSore
-            ) && !WasUsedOrTold(product, evening);
+        (LeftOut.Contains((product, evening)) || LeftOut.Contains((null, evening))) && !WasUsedOrTold(product, evening);
 
     public bool WasApplied(string product, DateOnly day, Moment moment) =>
         WasApplied(product, day) && Halves.Contains((product, day, moment));

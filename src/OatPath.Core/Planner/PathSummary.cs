@@ -1,16 +1,11 @@
 using System.Globalization;
-using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Known;
-using OatPath.Core.Peel;
 using OatPath.Core.Plan;
-using OatPath.Core.Planner.Climb;
-using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
-using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 

@@ -126,7 +126,7 @@ internal sealed class InsideRest(
                         RuleBook.TooSoon,
                         ("product", product.Name),
                         ("on", day),
-                        ("days", longest.Until is { } until ? $" by {Early(until.DayNumber - day.DayNumber + 1)}" : ""),
+                        ("days", longest.Until is { } until ? $" by {Words.Count(until.DayNumber - day.DayNumber + 1, "day")}" : ""),
                         ("why", Words.Say(longest.Because)),
                         ("again", again is { } end ? $"The rest begins again, until {Words.Day(end)}. " : ""),
                         ("then", moves ? "That evening moves on instead" : "It comes back one rung lower")
@@ -135,8 +135,6 @@ internal sealed class InsideRest(
             );
         }
     }
-
-    private static string Early(int days) => days == 1 ? "1 day" : $"{days} days";
 
     private bool IsTold(Product product) => facts.WasToldOf(product.Id);
 

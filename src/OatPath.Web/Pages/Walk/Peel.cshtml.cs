@@ -454,8 +454,9 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
 
         var before = Record.DraftPath(DaysBefore, DaysBefore + 1);
         Screen = PeelScreening.Of(Record.Draft, Record.Rules, course.Product);
-        var lived = LiveLog.Read(Record.Draft).ToList();
-        var stand = LiveLog.Of(Record.Draft).Select(entry => entry.Id).ToHashSet();
+        var live = LiveLog.Of(Record.Draft).ToList();
+        var lived = HeldSessions.Expand(live).ToList();
+        var stand = live.Select(entry => entry.Id).ToHashSet();
         var held = Record
             .Sessions.Where(session => !session.Practice && session.Script.Device is null && stand.Contains(session.Id))
             .ToList();
