@@ -18,6 +18,7 @@ using OatPath.Web.People;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 using OatPath.Web.Upkeep;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web;
 
@@ -298,6 +299,7 @@ public static class OatPathApp
         app.UseStaticFiles(
             new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=3600" }
         );
+        app.UseMiddleware<ClientLanguage>();
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();

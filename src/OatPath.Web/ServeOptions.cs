@@ -1,4 +1,5 @@
 using System.Globalization;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web;
 
@@ -9,7 +10,16 @@ namespace OatPath.Web;
 /// <param name="DemoFrom">The day a new demo begins on; null for today.</param>
 /// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine
 /// does.</param>
-public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted, string? PublicUrl = null, DateOnly? DemoFrom = null)
+/// <param name="Language">The language of what clients read; null for English.</param>
+public sealed record ServeOptions(
+    string Data,
+    int Port,
+    bool Demo,
+    bool Trusted,
+    string? PublicUrl = null,
+    DateOnly? DemoFrom = null,
+    string? Language = null
+)
 {
     /// <summary>What links are made of; never what a request says of itself.</summary>
     public string Origin => PublicUrl ?? $"http://127.0.0.1:{Port}";
@@ -22,6 +32,7 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
         var trusted = false;
         string? address = null;
         DateOnly? from = null;
+        string? language = null;
         for (var i = 0; i < args.Count; i++)
         {
             switch (args[i])
@@ -54,6 +65,9 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
                     address = given;
                     i++;
                     break;
+                case "--client-language" when i + 1 < args.Count && Core.Wording.Language.ById(args[i + 1]) is not null:
+                    language = args[++i];
+                    break;
                 case "--behind-tls":
                     trusted = true;
                     break;
@@ -65,7 +79,7 @@ public sealed record ServeOptions(string Data, int Port, bool Demo, bool Trusted
         // Behind a proxy the app cannot know its own address, and whoever asks must not tell it.
         return data is null || (trusted && address is null) || (from is not null && !demo)
             ? null
-            : new(data, port, demo, trusted, address, from);
+            : new(data, port, demo, trusted, address, from, language);
     }
 
     private static string? Address(string text) =>

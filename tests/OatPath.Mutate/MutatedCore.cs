@@ -67,7 +67,11 @@ internal sealed class MutatedCore(string root, string tests)
             var constants = faults
                 .Select(fault => fault.Location.SourceTree!.GetRoot().FindNode(fault.Location.SourceSpan).ToString().Split('.')[^1])
                 .ToHashSet();
-            if (mutants.RemoveAll(mutant => dropped.Contains(mutant.Id) || (mutant.Constant is { } name && constants.Contains(name))) == 0)
+            var files = faults.Select(fault => Path.GetRelativePath(core, fault.Location.SourceTree!.FilePath)).ToHashSet();
+            if (
+                mutants.RemoveAll(mutant => dropped.Contains(mutant.Id) || (mutant.Constant is { } name && constants.Contains(name))) == 0
+                && mutants.RemoveAll(mutant => files.Contains(mutant.File)) == 0
+            )
             {
                 throw new InvalidOperationException(string.Join('\n', faults.Take(5)));
             }

@@ -17,6 +17,11 @@ internal sealed class Rewriting(IReadOnlyDictionary<(string File, int Start, int
         {
             if (node is LiteralExpressionSyntax literal && literal.IsKind(SyntaxKind.NumericLiteralExpression))
             {
+                if (MustStayConstant(literal))
+                {
+                    continue;
+                }
+
                 if (
                     node.Parent
                         is EqualsValueClauseSyntax { Parent: VariableDeclaratorSyntax { Parent.Parent: FieldDeclarationSyntax field } name }
@@ -62,6 +67,12 @@ internal sealed class Rewriting(IReadOnlyDictionary<(string File, int Start, int
             $"{modifiers} static {node.Declaration.Type} {name.Identifier} => {Switched(mutant, mutant.Was)};\n"
         );
     }
+
+    /// <summary>A number that the language takes as a constant only cannot be switched.</summary>
+    private static bool MustStayConstant(SyntaxNode node) =>
+        node.Ancestors()
+            .TakeWhile(outer => outer is not StatementSyntax)
+            .Any(outer => outer is PatternSyntax or AttributeSyntax or SwitchLabelSyntax or ParameterSyntax or EnumMemberDeclarationSyntax);
 
     private ExpressionSyntax Switch(ExpressionSyntax original, ExpressionSyntax inside) =>
         mutants.TryGetValue((file, original.SpanStart, original.Span.Length), out var mutant) && mutant.Constant is null

@@ -28,21 +28,26 @@ public sealed class TestStudio : IDisposable
         Records.PlanPath? plan = null,
         string? publicUrl = null,
         DateTimeOffset? at = null,
-        string? folder = null
+        string? folder = null,
+        string? language = null
     )
     {
         this.publicUrl = publicUrl;
         this.folder = folder ?? Directory.CreateTempSubdirectory("oatpath").FullName;
         Clock = new(at ?? new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
-        app = OatPathApp.Build(new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl), Clock, builder =>
-        {
-            builder.WebHost.UseTestServer();
-            builder.Services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter, FromAddress>();
-            if (plan is not null)
+        app = OatPathApp.Build(
+            new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl, Language: language),
+            Clock,
+            builder =>
             {
-                builder.Services.AddSingleton(plan);
+                builder.WebHost.UseTestServer();
+                builder.Services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter, FromAddress>();
+                if (plan is not null)
+                {
+                    builder.Services.AddSingleton(plan);
+                }
             }
-        });
+        );
         app.StartAsync().GetAwaiter().GetResult();
     }
 

@@ -25,11 +25,17 @@ const running = new Set();
 process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 
 /** Starts the app; resolves when it answers. */
-export async function startStudio({ folder = newFolder(), demo = true, from = undefined, env = {} } = {}) {
+export async function startStudio({ folder = newFolder(), demo = true, from = undefined, language = undefined, env = {} } = {}) {
   const port = await freePort();
   const child = spawn(
     'dotnet',
-    [program, '--data', folder, '--port', String(port), ...(demo ? ['--demo'] : []), ...(from ? ['--demo-from', from] : [])],
+    [
+      program,
+      ...['--data', folder, '--port', String(port)],
+      ...(demo ? ['--demo'] : []),
+      ...(from ? ['--demo-from', from] : []),
+      ...(language ? ['--client-language', language] : []),
+    ],
     { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } },
   );
   let output = '';

@@ -8,6 +8,7 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Calendar;
 
@@ -25,7 +26,7 @@ public sealed record CalendarEntry(string Uid, DateOnly On, TimeOnly? At, string
 /// <remarks>Source: house default. Titles name nothing of health by default, because a calendar is read over shoulders.</remarks>
 public static class CalendarEntries
 {
-    private const string SeePage = "What it is about stands on your own page.";
+    private static string SeePage => Said.Of("What it is about stands on your own page.");
 
     /// <param name="path">As the client follows it.</param>
     /// <param name="named">Whether titles may say what they are about.</param>
@@ -61,11 +62,11 @@ public static class CalendarEntries
         {
             var stands = sitting.Parts.Any(part => path.Questions.Any(question => question.IsAgainst(part.Id)));
             yield return (
-                $"treatment {sitting.Id}",
+                Said.Of($"treatment {sitting.Id}"),
                 sitting.On,
                 sitting.At,
-                stands ? "Studio, to be confirmed" : "Studio",
-                $"{Words.Capital(sitting.Title)} at the studio{(stands ? ", to be confirmed" : "")}",
+                stands ? Said.Of("Studio, to be confirmed") : Said.Of("Studio"),
+                Said.Of($"{Words.Capital(sitting.Title)} at the studio{(stands ? Said.Of(", to be confirmed") : "")}"),
                 string.Join(" ", sitting.Preparation)
             );
         }
@@ -88,30 +89,30 @@ public static class CalendarEntries
             {
                 var products = window.Because.Values["products"];
                 yield return (
-                    $"last {key}",
+                    Said.Of($"last {key}"),
                     window.From.AddDays(-1),
                     null,
-                    "Skin plan: a last evening",
-                    $"Last evening of {products} before the peel",
+                    Said.Of("Skin plan: a last evening"),
+                    Said.Of($"Last evening of {products} before the peel"),
                     details
                 );
                 yield return (
-                    $"back {key}",
+                    Said.Of($"back {key}"),
                     window.Until!.Value.AddDays(1),
                     null,
-                    "Skin plan: something is back",
-                    $"{products} may come back",
+                    Said.Of("Skin plan: something is back"),
+                    Said.Of($"{products} may come back"),
                     details
                 );
             }
             else if (window.Restriction is { } kind && window.Because.Rule == RuleBook.TreatmentBefore)
             {
                 yield return (
-                    $"last {key}",
+                    Said.Of($"last {key}"),
                     window.From.AddDays(-1),
                     null,
-                    "Skin plan: a last day",
-                    $"Last day: {Restrictions.TitleOf(kind)}",
+                    Said.Of("Skin plan: a last day"),
+                    Said.Of($"Last day: {Restrictions.TitleOf(kind)}"),
                     details
                 );
             }
@@ -119,22 +120,22 @@ public static class CalendarEntries
             {
                 var timed = window is { EndsAt: not null, EndsOn: not null };
                 yield return (
-                    $"back {key}",
+                    Said.Of($"back {key}"),
                     timed ? window.EndsOn!.Value : window.Until!.Value.AddDays(1),
                     window.EndsAt,
-                    "Skin plan: something is back",
-                    $"Allowed again: {Restrictions.TitleOf(rests).ToLowerInvariant()}",
+                    Said.Of("Skin plan: something is back"),
+                    Said.Of($"Allowed again: {Restrictions.TitleOf(rests).ToLowerInvariant()}"),
                     details
                 );
             }
             else if (window is { Kind: WindowKind.EaseOff, Product: { } product, Until: { } until })
             {
                 yield return (
-                    $"back {key}",
+                    Said.Of($"back {key}"),
                     until.AddDays(1),
                     null,
-                    "Skin plan: something is back",
-                    $"{nameOf.GetValueOrDefault(product, product)} is back, gentler",
+                    Said.Of("Skin plan: something is back"),
+                    Said.Of($"{nameOf.GetValueOrDefault(product, product)} is back, gentler"),
                     details
                 );
             }
@@ -156,22 +157,22 @@ public static class CalendarEntries
                 if (step.Action == StepAction.Apply && kits.Contains(step.Product!))
                 {
                     yield return (
-                        $"peel {step.Product} {day.Date:yyyyMMdd}",
+                        Said.Of($"peel {step.Product} {day.Date:yyyyMMdd}"),
                         day.Date,
                         null,
-                        "Skin plan: an evening with time",
-                        $"Peel evening: {name}",
-                        "Take half an hour. The guide on your page goes through it with you."
+                        Said.Of("Skin plan: an evening with time"),
+                        Said.Of($"Peel evening: {name}"),
+                        Said.Of("Take half an hour. The guide on your page goes through it with you.")
                     );
                 }
                 else if (step.Action == StepAction.ReadPatch)
                 {
                     yield return (
-                        $"patch {step.Product} {day.Date:yyyyMMdd}",
+                        Said.Of($"patch {step.Product} {day.Date:yyyyMMdd}"),
                         day.Date,
                         null,
-                        "Skin plan: look at something",
-                        $"Look at the patch test of {name}",
+                        Said.Of("Skin plan: look at something"),
+                        Said.Of($"Look at the patch test of {name}"),
                         SeePage
                     );
                 }
@@ -183,16 +184,17 @@ public static class CalendarEntries
     {
         (string, DateOnly, TimeOnly?, string, string, string) Asked(string source, string title, DateOnly on, int day) =>
             (
-                $"check-in {source} {on:yyyyMMdd} {day}",
+                Said.Of($"check-in {source} {on:yyyyMMdd} {day}"),
                 on.AddDays(day),
                 null,
-                "Skin plan: say how it is",
-                $"Day {day} after the {title}: say how the skin is",
-                "It takes a minute on your page, and tells at once whether it is usual."
+                Said.Of("Skin plan: say how it is"),
+                Said.Of($"Day {day} after the {title}: say how the skin is"),
+                Said.Of("It takes a minute on your page, and tells at once whether it is usual.")
             );
+        var sittings = Sittings.Of(file.Treatments).ToDictionary(sitting => sitting.Id);
         foreach (var due in path.CheckIns.Where(due => due.State is CheckInState.Ahead or CheckInState.Due))
         {
-            yield return Asked(due.Source, due.Title, due.On, due.Day);
+            yield return Asked(due.Source, sittings.GetValueOrDefault(due.Source)?.Title ?? due.Title, due.On, due.Day);
         }
 
         foreach (var sitting in Sittings.Of(file.Treatments.Where(treatment => treatment.On > path.Today)))

@@ -1,4 +1,5 @@
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Care;
 
@@ -29,22 +30,22 @@ public static class NeedleCare
     /// <summary>What goes on afterwards, and for how long something stays off.</summary>
     public static IReadOnlyList<string> After(bool fine) =>
         [
-            "Afterwards only plain serum, a plain soothing mask and plain moisturiser; nothing else tonight.",
+            Said.Of("Afterwards only plain serum, a plain soothing mask and plain moisturiser; nothing else tonight."),
             $"{string.Join("; ", Rests(fine, 0).Select(rest => Stay(rest.Kind, rest.After)))}.",
             fine
-                ? "A little pink tonight is usual; bleeding is not."
-                : "Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not.",
-            "Itchy weals: medical help. Very tender: less next time, and say so.",
+                ? Said.Of("A little pink tonight is usual; bleeding is not.")
+                : Said.Of("Pink like a mild sunburn for 24 to 48 hours is usual; bleeding is not."),
+            Said.Of("Itchy weals: medical help. Very tender: less next time, and say so."),
         ];
 
     private static string Stay(RestrictionKind kind, int days) =>
         kind switch
         {
-            RestrictionKind.Irritants => $"No acid, retinoid, scrub or vitamin C for {days * 24} hours",
-            RestrictionKind.Perfumed => $"nothing with fragrance, alcohol or heavy oil for {days * 24} hours",
-            RestrictionKind.MakeUp => $"no make-up for {days * 24} hours",
-            RestrictionKind.PoreBlocking => $"no balm or oil for {days * 24} hours",
-            RestrictionKind.Sun => $"no strong sun for {days} days",
+            RestrictionKind.Irritants => Said.Of($"No acid, retinoid, scrub or vitamin C for {days * 24} hours"),
+            RestrictionKind.Perfumed => Said.Of($"nothing with fragrance, alcohol or heavy oil for {days * 24} hours"),
+            RestrictionKind.MakeUp => Said.Of($"no make-up for {days * 24} hours"),
+            RestrictionKind.PoreBlocking => Said.Of($"no balm or oil for {days * 24} hours"),
+            RestrictionKind.Sun => Said.Of($"no strong sun for {days} days"),
             _ => throw new ArgumentOutOfRangeException(nameof(kind)),
         };
 }

@@ -1,3 +1,5 @@
+using OatPath.Core.Wording;
+
 namespace OatPath.Core.Care;
 
 /// <summary>What the client does on the day before a treatment begins.</summary>
@@ -7,7 +9,7 @@ namespace OatPath.Core.Care;
 public static class Preparations
 {
     private const string Arrive = "Come with a clean face and no make-up; sunscreen and plain cream as on any morning, no actives.";
-    private const string Tell = "Tell us of sun, a cold sore, a new medicine or anything open before we begin.";
+    internal const string Tell = "Tell us of sun, a cold sore, a new medicine or anything open before we begin.";
     private const string DrivenHome = "Let somebody drive you home: the face may be swollen, and you may be tired.";
 
     /// <summary>
@@ -17,7 +19,7 @@ public static class Preparations
     public static IReadOnlyList<string> Of(IReadOnlyList<Treatment> parts)
     {
         var numbing = parts.Max(part => part.NumbingMinutes ?? TreatmentTimes.Of(part).Template.NumbingMinutes);
-        return [.. parts.SelectMany(Own).Distinct(), .. Numbing(numbing), Tell];
+        return [.. Said.Each(parts.SelectMany(Own).Distinct()), .. Numbing(numbing), Said.Of(Tell)];
     }
 
     private static IReadOnlyList<string> Own(Treatment treatment) =>
@@ -38,7 +40,9 @@ public static class Preparations
             ? []
             :
             [
-                $"Numbing cream: a thin layer, on {minutes} minutes before it begins and kept cold, and all of it cleaned off. Never "
-                    + $"under film without a clinician's word.",
+                Said.Of(
+                    $"Numbing cream: a thin layer, on {minutes} minutes before it begins and kept cold, and all of it cleaned off. Never "
+                        + $"under film without a clinician's word."
+                ),
             ];
 }

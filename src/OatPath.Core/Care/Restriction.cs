@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Care;
 
@@ -57,10 +58,7 @@ public sealed record Restriction(RestrictionKind Kind, [property: Between(0, 876
     public int Hours => Unit == LengthUnit.Hours ? Length : Length * 24;
 
     [JsonIgnore]
-    public string InWords =>
-        Unit == LengthUnit.Hours ? $"{Length} h"
-        : Length == 1 ? "1 day"
-        : $"{Length} days";
+    public string InWords => Unit == LengthUnit.Hours ? Said.Of($"{Length} h") : Said.Count(Length, "{0} day", "{0} days");
 }
 
 /// <summary>Restrictions in words, and which of them a product falls under.</summary>
@@ -69,20 +67,20 @@ public static class Restrictions
     public static string TitleOf(RestrictionKind kind) =>
         kind switch
         {
-            RestrictionKind.Irritants => "Acids and actives",
-            RestrictionKind.Retinoid => "Retinoid",
-            RestrictionKind.ByHand => "Scrub, razor, brush",
-            RestrictionKind.Enzyme => "Enzyme",
-            RestrictionKind.Devices => "Devices",
-            RestrictionKind.MakeUp => "Make-up",
-            RestrictionKind.Sport => "Sport and sweat",
-            RestrictionKind.Heat => "Sauna, hot bath, steam",
-            RestrictionKind.Sun => "Strong sun",
-            RestrictionKind.Swimming => "Swimming",
-            RestrictionKind.Waxing => "Waxing, threading",
-            RestrictionKind.Cleansing => "Anything but plain water and ointment",
-            RestrictionKind.Perfumed => "Fragrance, alcohol, heavy oil",
-            RestrictionKind.PoreBlocking => "Balms and oils that seal the pores",
+            RestrictionKind.Irritants => Said.Of("Acids and actives"),
+            RestrictionKind.Retinoid => Said.Of("Retinoid"),
+            RestrictionKind.ByHand => Said.Of("Scrub, razor, brush"),
+            RestrictionKind.Enzyme => Said.Of("Enzyme"),
+            RestrictionKind.Devices => Said.Of("Devices"),
+            RestrictionKind.MakeUp => Said.Of("Make-up"),
+            RestrictionKind.Sport => Said.Of("Sport and sweat"),
+            RestrictionKind.Heat => Said.Of("Sauna, hot bath, steam"),
+            RestrictionKind.Sun => Said.Of("Strong sun"),
+            RestrictionKind.Swimming => Said.Of("Swimming"),
+            RestrictionKind.Waxing => Said.Of("Waxing, threading"),
+            RestrictionKind.Cleansing => Said.Of("Anything but plain water and ointment"),
+            RestrictionKind.Perfumed => Said.Of("Fragrance, alcohol, heavy oil"),
+            RestrictionKind.PoreBlocking => Said.Of("Balms and oils that seal the pores"),
             _ => throw new ArgumentOutOfRangeException(nameof(kind)),
         };
 

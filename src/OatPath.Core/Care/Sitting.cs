@@ -1,4 +1,5 @@
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Care;
 
@@ -11,7 +12,8 @@ public sealed record Sitting(string Id, IReadOnlyList<Treatment> Parts)
     public TimeOnly? At => Parts[0].At;
 
     /// <summary>"radio-frequency needling with ablative laser", in the middle of a sentence.</summary>
-    public string Title => string.Join(" with ", Parts.Select(part => TreatmentTimes.Of(part).Title));
+    public string Title =>
+        Parts.Select(part => Said.Of(TreatmentTimes.Of(part).Title)).Aggregate((title, next) => Said.Of($"{title} with {next}"));
 
     /// <summary>Days after it on which the client is asked, each once.</summary>
     public IReadOnlyList<int> CheckIns => [.. Parts.SelectMany(part => TreatmentTimes.Of(part).Template.CheckIns).Distinct().Order()];

@@ -51,6 +51,9 @@ public sealed record Skipped : LogEntry
     /// <summary>The reason that asks for a report.</summary>
     public const string FeelsSore = "my skin feels sore";
 
+    /// <summary>The reasons a client chooses among; as kept, in English.</summary>
+    public static IReadOnlyList<string> Usual { get; } = ["no time", RanOut, "I am away from home", FeelsSore];
+
     public string? Product { get; init; }
     public required DateOnly Day { get; init; }
     public required Moment Moment { get; init; }

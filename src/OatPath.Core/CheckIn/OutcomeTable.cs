@@ -1,4 +1,5 @@
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.CheckIn;
 
@@ -80,38 +81,40 @@ public static class OutcomeTable
             }
         }
 
-        return report.Pain >= FirstAid.MedicalPain ? Because.Of(RuleBook.OutcomeMedical, ("sign", $"pain {report.Pain} of 10")) : null;
+        return report.Pain >= FirstAid.MedicalPain
+            ? Because.Of(RuleBook.OutcomeMedical, ("sign", Said.Later(() => Said.Of($"pain {report.Pain} of 10"))))
+            : null;
     }
 
     private static Because? Stop(SkinReport report, OutcomeContext context)
     {
-        Because Say(string what) => Because.Of(RuleBook.OutcomeStop, ("sign", what));
+        Because Say(SaidLater what) => Because.Of(RuleBook.OutcomeStop, ("sign", what));
 
         if (report.Sting >= FirstAid.StopSting)
         {
-            return Say($"sting {report.Sting} of 10");
+            return Say(Said.Later(() => Said.Of($"sting {report.Sting} of 10")));
         }
 
         if (report.Sting >= FirstAid.StrongSting && StillThereAfterAnHour(report, context))
         {
-            return Say($"sting {report.Sting} still there after 60 min");
+            return Say(Said.Later(() => Said.Of($"sting {report.Sting} still there after 60 min")));
         }
 
         if (report.Redness >= 3 && report.RednessPast24h)
         {
-            return Say($"redness {report.Redness} past 24 h");
+            return Say(Said.Later(() => Said.Of($"redness {report.Redness} past 24 h")));
         }
 
         if (report.Sting >= FirstAid.StrongSting && context.PreviousSting >= FirstAid.StrongSting)
         {
-            return Say($"sting {context.PreviousSting} and {report.Sting} at two applications running");
+            return Say(Said.Later(() => Said.Of($"sting {context.PreviousSting} and {report.Sting} at two applications running")));
         }
 
         foreach (var sign in report.Signs)
         {
             if (SignTable.Of(sign).Gravity is Gravity.Stop or Gravity.BrokenBarrier)
             {
-                return Say(SignTable.Of(sign).Title);
+                return Say(Said.Later(() => Said.Of(SignTable.Of(sign).Title)));
             }
         }
 
@@ -128,11 +131,11 @@ public static class OutcomeTable
 
     private static Because? EaseOff(SkinReport report, OutcomeContext context)
     {
-        Because Say(string what) => Because.Of(RuleBook.OutcomeEaseOff, ("sign", what));
+        Because Say(SaidLater what) => Because.Of(RuleBook.OutcomeEaseOff, ("sign", what));
 
         if (report.Sting >= FirstAid.StrongSting)
         {
-            return Say($"sting {report.Sting} of 10");
+            return Say(Said.Later(() => Said.Of($"sting {report.Sting} of 10")));
         }
 
         if (
@@ -140,30 +143,30 @@ public static class OutcomeTable
             && (report.StingSeconds is > Hour || (report.StingSeconds is null && context.SinceApplication?.TotalSeconds >= Hour))
         )
         {
-            return Say($"sting {report.Sting} for over an hour");
+            return Say(Said.Later(() => Said.Of($"sting {report.Sting} for over an hour")));
         }
 
         if (report.Redness >= 1 && report.RednessPast24h && !(context.PinkExpected && report.Redness <= MostPink))
         {
-            return Say($"redness {report.Redness} past 24 h");
+            return Say(Said.Later(() => Said.Of($"redness {report.Redness} past 24 h")));
         }
 
         if (report.Redness >= 3)
         {
-            return Say($"redness {report.Redness} of 4");
+            return Say(Said.Later(() => Said.Of($"redness {report.Redness} of 4")));
         }
 
         foreach (var row in SignTable.Rows)
         {
             if (row is { Gravity: Gravity.EaseOff, Report: { } sign } && report.Signs.Contains(sign))
             {
-                return Say(row.Title);
+                return Say(Said.Later(() => Said.Of(row.Title)));
             }
         }
 
         if ((report.TightOrDry || report.Flaking) && !context.InsideExpectedCourse)
         {
-            return Say(report.Flaking ? "flaking outside an expected course" : "tight or dry skin");
+            return Say(Said.Later(() => report.Flaking ? Said.Of("flaking outside an expected course") : Said.Of("tight or dry skin")));
         }
 
         return null;

@@ -1,4 +1,5 @@
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.CheckIn;
 
@@ -16,21 +17,23 @@ public static class Reminders
 
     public static IReadOnlyList<Reminder> Of(IReadOnlyList<CheckInDue> checkIns, DateOnly today, HouseRules rules, TimeZoneInfo zone)
     {
-        var studio = rules.StudioName.Length > 0 ? rules.StudioName : "Your studio";
+        var studio = rules.StudioName.Length > 0 ? rules.StudioName : Said.Of("Your studio");
         var found = new List<Reminder>();
         foreach (var due in checkIns)
         {
             var key = $"check-in {due.Of} {due.Source} {due.On:yyyy-MM-dd} {due.Day}";
             if (due.State == CheckInState.Due && due.Due == today)
             {
-                found.Add(new(key, $"{studio}: how is your skin today? Please open your page; it takes a minute.", Moment(today, zone)));
+                found.Add(
+                    new(key, Said.Of($"{studio}: how is your skin today? Please open your page; it takes a minute."), Moment(today, zone))
+                );
             }
             else if (due.State == CheckInState.Overdue && due.Due.AddDays(1) == today && due.Of != CheckInOf.Rung)
             {
                 found.Add(
                     new(
                         $"{key} again",
-                        $"{studio}: yesterday's question on your page is still open. Please answer it, or call us.",
+                        Said.Of($"{studio}: yesterday's question on your page is still open. Please answer it, or call us."),
                         Moment(today, zone)
                     )
                 );

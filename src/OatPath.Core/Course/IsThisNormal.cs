@@ -6,6 +6,7 @@ using OatPath.Core.Known;
 using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Course;
 
@@ -52,45 +53,51 @@ public static class IsThisNormal
         var sign = row.Course;
         var course = courses.FirstOrDefault(course => sign is { } known && course.Line?.Usual.Contains(known) == true)
             ?? (courses.Count > 0 ? courses[0] : null);
-        var what = row.Asked;
+        var what = Said.Of(row.Asked);
         var belongs = sign is { } usual && course?.Line?.Usual.Contains(usual) == true;
         return outcome switch
         {
             Outcome.CarryOn when belongs => new(
                 outcome,
-                $"Yes, it belongs to day {course!.Day}.",
+                Said.Of($"Yes, it belongs to day {course!.Day}."),
                 Where(asked, course),
                 course.Line!.Do,
                 course
             ),
             Outcome.CarryOn => new(
                 outcome,
-                "It is nothing to worry about now.",
-                $"A little of it ({what}) is no sign of harm by "
-                    + $"itself{(course is null ? "" : $", though it is not what day {course.Day} usually brings")}.",
-                "Go on gently. Ask again if it grows, or if it is still there tomorrow.",
+                Said.Of("It is nothing to worry about now."),
+                Said.Of(
+                    $"A little of it ({what}) is no sign of harm by "
+                        + $"itself{(course is null ? "" : Said.Of($", though it is not what day {course.Day} usually brings"))}."
+                ),
+                Said.Of("Go on gently. Ask again if it grows, or if it is still there tomorrow."),
                 course
             ),
             Outcome.EaseOff => new(
                 outcome,
-                "Not quite. Ease off.",
+                Said.Of("Not quite. Ease off."),
                 $"{House.Words.Capital(what)}, {Words(asked.Degree)}: "
-                    + $"{(course is null ? "no treatment explains it" : $"that is more than day {course.Day} usually brings")}.",
-                "Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it.",
+                    + (
+                        course is null
+                            ? Said.Of("no treatment explains it.")
+                            : Said.Of($"that is more than day {course.Day} usually brings.")
+                    ),
+                Said.Of("Gentle cleanser, plain moisturiser and sunscreen only; your studio sees it."),
                 course
             ),
             Outcome.Stop => new(
                 outcome,
-                "No. Stop, and call your studio.",
-                $"{House.Words.Capital(what)} is not part of any course.",
-                "Nothing but plain care from now on, until your studio says so.",
+                Said.Of("No. Stop, and call your studio."),
+                Said.Of($"{House.Words.Capital(what)} is not part of any course."),
+                Said.Of("Nothing but plain care from now on, until your studio says so."),
                 course
             ),
             _ => new(
                 outcome,
-                "No. Get medical help now.",
-                $"{House.Words.Capital(what)} needs somebody who can look at it now.",
-                "Stop everything on the skin and call the number below.",
+                Said.Of("No. Get medical help now."),
+                Said.Of($"{House.Words.Capital(what)} needs somebody who can look at it now."),
+                Said.Of("Stop everything on the skin and call the number below."),
                 course
             ),
         };
@@ -115,20 +122,22 @@ public static class IsThisNormal
         var here = asked.Zones.SelectMany(FaceZones.Covered).ToList();
         if (asked.Sign != AskSign.Flaking || flakes.Count == 0 || here.Count == 0)
         {
-            return $"Day {course.Day} after the {course.Title}: {course.Line.Words}";
+            return Said.Of($"Day {course.Day} after the {course.Title}: {course.Line.Words}");
         }
 
         return here.Any(flakes.Contains)
-            ? $"Day {course.Day} after the {course.Title}: flakes are usual there today."
-            : $"Day {course.Day} after the {course.Title}: flakes are usual today, mostly "
-                + $"{House.Words.List([.. flakes.Take(3).Select(FaceZones.TitleOf)])}; elsewhere they may come sooner or later.";
+            ? Said.Of($"Day {course.Day} after the {course.Title}: flakes are usual there today.")
+            : Said.Of(
+                $"Day {course.Day} after the {course.Title}: flakes are usual today, mostly "
+                    + $"{House.Words.List([.. flakes.Take(3).Select(FaceZones.TitleOf)])}; elsewhere they may come sooner or later."
+            );
     }
 
     private static string Words(AskDegree degree) =>
         degree switch
         {
-            AskDegree.Little => "a little",
-            AskDegree.Clearly => "clearly there",
+            AskDegree.Little => Said.Of("a little"),
+            AskDegree.Clearly => Said.Of("clearly there"),
             _ => "strongly",
         };
 }

@@ -4,6 +4,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Peel;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Course;
 
@@ -27,9 +28,12 @@ public sealed record CourseDay(
 {
     /// <summary>What is never part of a course.</summary>
     /// <remarks>Source: the outcome table.</remarks>
-    public const string Report =
-        "Tell us at once: weals, swelling of eyes or lips, blisters, cloudy weeping or pus, fever, hot redness that spreads, a cold sore, "
-            + "skin gone white or grey, a new dark patch, or pain that grows.";
+    public static string Report =>
+        Said.Of(
+            "Tell us at once: weals, swelling of eyes or lips, blisters, cloudy weeping or pus, fever, hot redness that spreads, a cold "
+                + "sore, "
+                + "skin gone white or grey, a new dark patch, or pain that grows."
+        );
 }
 
 /// <summary>What is usual today, day by day after treatments and peels.</summary>
@@ -44,7 +48,10 @@ public static class WhatToExpect
     }
 
     /// <summary>The whole course of a treatment, for a sheet on paper.</summary>
-    public static IReadOnlyList<CourseLine> Of(Treatment treatment) => TreatmentTimes.Of(treatment).Template.Course;
+    public static IReadOnlyList<CourseLine> Of(Treatment treatment) => InWords(TreatmentTimes.Of(treatment).Template.Course);
+
+    private static IReadOnlyList<CourseLine> InWords(IReadOnlyList<CourseLine> course) =>
+        Language.Current.IsEnglish ? course : [.. course.Select(line => line with { Words = Said.Of(line.Words), Do = Said.Of(line.Do) })];
 
     private static IEnumerable<CourseDay> Treatments(KnownFacts facts, DateOnly day)
     {
@@ -55,16 +62,19 @@ public static class WhatToExpect
             var last = Math.Max(times.Template.Course.Select(line => line.UntilDay).DefaultIfEmpty().Max(), times.AfterDays);
             if (since <= last)
             {
-                IReadOnlyList<string> sheet = treatment.Sheet is { Words.Length: > 0 } words ? [$"{words.From} says: {words.Words}"] : [];
+                var course = InWords(times.Template.Course);
+                IReadOnlyList<string> sheet = treatment.Sheet is { Words.Length: > 0 } words
+                    ? [Said.Of($"{words.From} says: {words.Words}")]
+                    : [];
                 yield return new(
-                    times.Title,
+                    Said.Of(times.Title),
                     treatment.On,
                     since,
                     last,
-                    times.Template.Course.FirstOrDefault(line => line.Covers(since)),
-                    times.Template.Course,
-                    [.. sheet, .. times.Template.Aftercare],
-                    times.Template.Result
+                    course.FirstOrDefault(line => line.Covers(since)),
+                    course,
+                    [.. sheet, .. Said.Each(times.Template.Aftercare)],
+                    Said.Of(times.Template.Result)
                 );
             }
         }
@@ -79,7 +89,7 @@ public static class WhatToExpect
                 continue;
             }
 
-            var course = strength.Strength == KitStrength.Weak ? CareTemplates.LightPeel : CareTemplates.StrongPeel;
+            var course = InWords(strength.Strength == KitStrength.Weak ? CareTemplates.LightPeel : CareTemplates.StrongPeel);
             var (since, last) = (day.DayNumber - on.DayNumber, KitTimes.Of(strength.Strength).CourseDays);
             if (since <= last)
             {
@@ -90,8 +100,8 @@ public static class WhatToExpect
                     last,
                     course.FirstOrDefault(line => line.Covers(since)),
                     course,
-                    CareTemplates.Of(TreatmentKind.SuperficialPeel).Aftercare,
-                    CareTemplates.Of(TreatmentKind.SuperficialPeel).Result
+                    Said.Each(CareTemplates.Of(TreatmentKind.SuperficialPeel).Aftercare),
+                    Said.Of(CareTemplates.Of(TreatmentKind.SuperficialPeel).Result)
                 );
             }
         }

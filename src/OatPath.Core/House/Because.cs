@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.House;
 
@@ -25,6 +26,7 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
     {
         var map = new Dictionary<string, string>(values.Length);
         Dictionary<string, string>? ids = null;
+        Dictionary<string, SaidLater>? later = null;
         foreach (var (name, value) in values)
         {
             map[name] = value switch
@@ -38,10 +40,20 @@ public sealed record Because(string Rule, IReadOnlyDictionary<string, string> Va
             {
                 (ids ??= [])[name] = known.Id;
             }
+            else if (value is SaidLater said)
+            {
+                (later ??= [])[name] = said;
+            }
         }
 
-        return new(rule, map) { Ids = ids ?? None };
+        return new(rule, map) { Ids = ids ?? None, later = later };
     }
+
+    private Dictionary<string, SaidLater>? later;
+
+    /// <summary>A value in the language spoken now; empty where there is none of the name.</summary>
+    public string InWords(string name) =>
+        later?.TryGetValue(name, out var said) == true ? said.InWords() : Said.Of(Values.GetValueOrDefault(name, ""));
 
     /// <summary>A value that is a day.</summary>
     /// <exception cref="KeyNotFoundException">There is no such value.</exception>

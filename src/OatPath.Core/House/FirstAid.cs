@@ -1,4 +1,5 @@
 using System.Globalization;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.House;
 
@@ -33,24 +34,28 @@ public static class FirstAid
     public const int StopSting = 7;
     public const int MedicalPain = 8;
 
-    public static string Burn { get; } =
-        $"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still "
-            + "burns; no neutraliser.";
+    public static string Burn =>
+        Said.Of(
+            $"Burning, white, grey or blistered skin: cool running water at once, {WaterMinutes} minutes, {LongWaterMinutes} if it still "
+                + $"burns; no neutraliser."
+        );
 
-    public static string StillBurning { get; } =
-        $"White or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.";
+    public static string StillBurning =>
+        Said.Of($"White or blistered, or still painful after {LongWaterMinutes} minutes of water: medical help.");
 
-    public static string Eye { get; } = $"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.";
+    public static string Eye => Said.Of($"Product in the eye: rinse with water for {EyeMinutes} minutes and get medical help.");
 
     /// <summary>All of it in one breath, for a step that is read with the kit in hand.</summary>
-    public static string AtTheSink { get; } =
-        $"Sting of {StrongSting} or more, or white, grey or blistered skin: off at once with cool running water, {WaterMinutes} "
-            + $"minutes, {LongWaterMinutes} if it still burns, no neutraliser. Still painful then: medical help. In the eye: rinse "
-            + $"{EyeMinutes} minutes, medical help.";
+    public static string AtTheSink =>
+        Said.Of(
+            $"Sting of {StrongSting} or more, or white, grey or blistered skin: off at once with cool running water, {WaterMinutes} "
+                + $"minutes, {LongWaterMinutes} if it still burns, no neutraliser. Still painful then: medical help. In the eye: rinse "
+                + $"{EyeMinutes} minutes, medical help."
+        );
 
-    public static string Lips => "On lips or in the mouth: rinse at once.";
+    public static string Lips => Said.Of("On lips or in the mouth: rinse at once.");
 
-    public static string WashOff { get; } = $"Sting of {StrongSting} or more, or sting that grows.";
+    public static string WashOff => Said.Of($"Sting of {StrongSting} or more, or sting that grows.");
 
-    public static string Pain { get; } = $"Pain of {MedicalPain} or more.";
+    public static string Pain => Said.Of($"Pain of {MedicalPain} or more.");
 }

@@ -1,3 +1,5 @@
+using OatPath.Core.Wording;
+
 namespace OatPath.Core.House;
 
 /// <summary>How often a rung allows a use, mildest first.</summary>
@@ -45,29 +47,28 @@ public static class FrequencyTraits
     /// How often, said from the days from one use to the next: "every evening", "1 evening a week", "every 14 days", "every 3 weeks".
     /// </summary>
     /// <param name="days">1 or more.</param>
-    public static string Every(int days, bool morning = false)
-    {
-        var half = morning ? "morning" : "evening";
-        return days switch
+    public static string Every(int days, bool morning = false) =>
+        days switch
         {
-            1 => $"every {half}",
-            2 => $"every other {half}",
-            7 => $"1 {half} a week",
-            > 14 when days % 7 == 0 => $"every {days / 7} weeks",
-            _ => $"every {days} days",
+            1 => morning ? Said.Of("every morning") : Said.Of("every evening"),
+            2 => morning ? Said.Of("every other morning") : Said.Of("every other evening"),
+            7 => AWeek(1, morning),
+            > 14 when days % 7 == 0 => Said.Count(days / 7, "every week", "every {0} weeks"),
+            _ => Said.Count(days, "every day", "every {0} days"),
         };
-    }
 
-    public static string InWords(this Frequency frequency, bool morning = false)
-    {
-        var day = morning ? "morning" : "evening";
-        return frequency switch
+    public static string InWords(this Frequency frequency, bool morning = false) =>
+        frequency switch
         {
-            Frequency.OnceAWeek => $"1 {day} a week",
-            Frequency.TwiceAWeek => $"2 {day}s a week",
-            Frequency.ThreeAWeek => $"3 {day}s a week",
-            Frequency.EveryOther => $"every other {day}",
-            _ => $"every {day}",
+            Frequency.OnceAWeek => AWeek(1, morning),
+            Frequency.TwiceAWeek => AWeek(2, morning),
+            Frequency.ThreeAWeek => AWeek(3, morning),
+            Frequency.EveryOther => Every(2, morning),
+            _ => Every(1, morning),
         };
-    }
+
+    private static string AWeek(int times, bool morning) =>
+        morning
+            ? Said.Count(times, "{0} morning a week", "{0} mornings a week")
+            : Said.Count(times, "{0} evening a week", "{0} evenings a week");
 }

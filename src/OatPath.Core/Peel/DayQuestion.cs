@@ -1,3 +1,5 @@
+using OatPath.Core.Wording;
+
 namespace OatPath.Core.Peel;
 
 /// <summary>
@@ -111,8 +113,12 @@ public sealed record DayQuestionWords(DayQuestion Question, string Text, string 
         ),
     ];
 
+    /// <summary>A question, in the language spoken now.</summary>
     public static DayQuestionWords Of(DayQuestion question) =>
-        (int)question < All.Count ? All[(int)question] : AtTheSink[(int)question - All.Count];
+        ((int)question < All.Count ? All[(int)question] : AtTheSink[(int)question - All.Count]).InWords();
+
+    /// <summary>The same in the language spoken now.</summary>
+    public DayQuestionWords InWords() => new(Question, Said.Of(Text), Said.Of(Means), Said.Of(Changes));
 
     /// <summary>The question that an ask of a session stands for; null for one that is about that moment alone.</summary>
     /// <param name="ask">Id of the ask: the question's own name, or one of scripts written before they had it.</param>

@@ -5,6 +5,7 @@ using OatPath.Core.Plan;
 using OatPath.Core.Planner.Compose;
 using OatPath.Core.Planner.Stock;
 using OatPath.Core.Routine;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner;
 
@@ -27,6 +28,9 @@ public static class PathPlanner
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(days, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(days, MaxDays);
+
+        // What a path says of itself is data: it is put into a language where it is shown.
+        using var plain = Language.Speak(Language.English);
         var facts = new KnownFacts(file);
         var run = new PlanRun(facts, rules, rule, climbs);
         var composer = new DayComposer(facts, rules, rule, run);
@@ -85,6 +89,8 @@ public static class PathPlanner
     /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>
     internal static (DateOnly Today, IReadOnlyList<DayPath> Days) DaysOf(CaseFile file, HouseRules rules, int days)
     {
+        // What a path says of itself is data: it is put into a language where it is shown.
+        using var plain = Language.Speak(Language.English);
         var facts = new KnownFacts(file);
         var run = new PlanRun(facts, rules, RuleSwitch.All);
         var composer = new DayComposer(facts, rules, RuleSwitch.All, run);
@@ -128,7 +134,7 @@ public static class PathPlanner
                     RuleBook.EnoughUses,
                     ("more", uses.Values["more"]),
                     ("need", uses.Values["need"]),
-                    ("by", $"by {Words.Day(day.Date)}"),
+                    ("by", Said.Later(() => Said.Of($"by {Words.Day(day.Date)}"))),
                     ("on", day.Date)
                 );
                 return ladder with { Missing = [.. ladder.Missing.Select(missing => missing == uses ? said : missing)] };

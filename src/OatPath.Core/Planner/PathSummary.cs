@@ -8,6 +8,7 @@ using OatPath.Core.Planner.Peels;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner;
 
@@ -249,7 +250,7 @@ internal sealed class PathSummary
                         RuleBook.PatchEarly,
                         ("product", track.Product.Name),
                         ("on", looked),
-                        ("from", Words.Day(DateOnly.FromDateTime(from.DateTime)) + from.ToString(", HH:mm", CultureInfo.InvariantCulture))
+                        ("from", Said.Later(() => Said.At(from, "ddd d MMMM, HH:mm")))
                     )
                 )
             );
@@ -280,7 +281,7 @@ internal sealed class PathSummary
                         ("uses", status.Uses),
                         ("planned", status.Planned),
                         ("sting", status.WorstSting),
-                        ("frequency", track.Ladder.Rungs[status.Rung + 1].InWords(run.Standing.MomentOf(track) == Moment.Morning))
+                        ("frequency", track.Ladder.Rungs[status.Rung + 1].SaidLater(run.Standing.MomentOf(track) == Moment.Morning))
                     ),
                     status.Rung + 1
                 )
@@ -326,7 +327,7 @@ internal sealed class PathSummary
             )
                 is { } active
                 ? Because.Of(RuleBook.SunscreenRequired, ("product", active.Product.Name), ("spf", spf))
-                : Because.Of(RuleBook.ShelfLacks, ("what", $"a broad-spectrum sunscreen, SPF {spf} or more"));
+                : Because.Of(RuleBook.ShelfLacks, ("what", Said.Later(() => Said.Of($"a broad-spectrum sunscreen, SPF {spf} or more"))));
         }
 
         foreach (var product in inUse)

@@ -8,6 +8,7 @@ using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner;
 
@@ -108,7 +109,12 @@ internal static class PlanWindows
             Because.Of(
                 nick.Picked ? RuleBook.Picked : RuleBook.Nick,
                 ("on", nick.On),
-                ("zones", nick.Zones.Count == 0 ? "nobody has said where" : Words.List([.. nick.Zones.Select(FaceZones.TitleOf)]))
+                (
+                    "zones",
+                    Said.Later(() =>
+                        nick.Zones.Count == 0 ? Said.Of("nobody has said where") : Words.List([.. nick.Zones.Select(FaceZones.TitleOf)])
+                    )
+                )
             )
         );
 
@@ -125,7 +131,7 @@ internal static class PlanWindows
                     RuleBook.NeedleSun,
                     ("product", roller.Product.Name),
                     ("on", on),
-                    ("what", $"no {Restrictions.TitleOf(rest.Kind).ToLowerInvariant()}"),
+                    ("what", Said.Later(() => Said.Of($"no {Restrictions.TitleOf(rest.Kind).ToLowerInvariant()}"))),
                     ("until", on.AddDays(rest.After))
                 )
             )
@@ -158,7 +164,7 @@ internal static class PlanWindows
                 null,
                 Because.Of(
                     RuleBook.PeelCountdown,
-                    ("products", Words.List([.. together.Select(pair => pair.Product.Name)])),
+                    ("products", Said.Later(() => Words.List([.. together.Select(pair => pair.Product.Name)]))),
                     ("last", last),
                     ("back", back),
                     ("on", on)

@@ -5,6 +5,7 @@ using OatPath.Core.Plan;
 using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner;
 
@@ -44,7 +45,7 @@ internal static class ToldQuestions
                     RuleBook.PeelScreened,
                     ("product", facts.NameOf(answers.Product)),
                     ("on", answers.Day),
-                    ("question", string.Join(" ", answers.Yes.Select(question => DayQuestionWords.Of(question).Text))),
+                    ("question", Said.Later(() => string.Join(" ", answers.Yes.Select(question => DayQuestionWords.Of(question).Text)))),
                     ("changes", answers.Note.Length > 0 ? $"Said: {answers.Note}" : asked.Changes)
                 ),
                 Report: answers.Id
@@ -84,10 +85,13 @@ internal static class ToldQuestions
                     Because.Of(
                         RuleBook.KitTooLong,
                         ("product", bottle.Name),
-                        ("time", Words.Duration(stayed)),
+                        ("time", Said.Later(() => Words.Duration(stayed))),
                         ("on", day),
-                        ("limit", Words.Duration(limit)),
-                        ("class", kitClass.Strength == KitStrength.Weak ? "a strong kit" : "a medium peel")
+                        ("limit", Said.Later(() => Words.Duration(limit))),
+                        (
+                            "class",
+                            Said.Later(() => kitClass.Strength == KitStrength.Weak ? Said.Of("a strong kit") : Said.Of("a medium peel"))
+                        )
                     )
                 );
             }

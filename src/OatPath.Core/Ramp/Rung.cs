@@ -1,5 +1,6 @@
 using System.Globalization;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Ramp;
 
@@ -27,9 +28,12 @@ public sealed record Rung(
     public string InWords(bool morning = false) =>
         this switch
         {
-            { ContactSeconds: { } contact } => Words.Duration(contact) + (Layers > 1 ? $", {Layers} layers" : ""),
-            { Level: { } level } => string.Create(CultureInfo.InvariantCulture, $"level {level}, {HowOften(morning)}"),
-            { Units: { } units } => string.Create(CultureInfo.InvariantCulture, $"{units} units, {HowOften(morning)}"),
+            { ContactSeconds: { } contact } => Words.Duration(contact) + (Layers > 1 ? Said.Of($", {Layers} layers") : ""),
+            { Level: { } level } => Said.Of($"level {level}, {HowOften(morning)}"),
+            { Units: { } units } => Said.Of($"{units} units, {HowOften(morning)}"),
             _ => HowOften(morning),
         };
+
+    /// <summary>The same, kept as data.</summary>
+    public SaidLater SaidLater(bool morning = false) => Said.Later(() => InWords(morning));
 }

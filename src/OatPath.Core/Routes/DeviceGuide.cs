@@ -1,6 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Routes;
 
@@ -94,7 +95,7 @@ public sealed record DeviceGuide(
     /// <remarks>Source: trade convention, the first galvanic session on half a face; half the time in the middle: derived.</remarks>
     public DeviceGuide On(FaceSide side)
     {
-        var name = EnumName.Of(side);
+        var name = side.InWords();
         return this with
         {
             Passes =
@@ -112,7 +113,7 @@ public sealed record DeviceGuide(
                                             ? stroke
                                             : stroke with
                                             {
-                                                Words = $"{stroke.Words}; only the {name} half, up to the middle",
+                                                Words = Said.Of($"{stroke.Words}; only the {name} half, up to the middle"),
                                                 Seconds = (stroke.Seconds + 1) / 2,
                                             }
                                     ),
@@ -164,7 +165,7 @@ public sealed record DeviceGuide(
             return stroke with
             {
                 Zones = kept,
-                Words = $"{stroke.Words}; not {Words.List([.. stroke.Zones.Except(kept).Select(FaceZones.TitleOf)])}",
+                Words = Said.Of($"{stroke.Words}; not {Words.List([.. stroke.Zones.Except(kept).Select(FaceZones.TitleOf)])}"),
                 Seconds = stroke.Seconds * kept.Count / stroke.Zones.Count,
             };
         }

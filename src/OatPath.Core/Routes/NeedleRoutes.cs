@@ -1,5 +1,6 @@
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using static OatPath.Core.Routes.StrokeMotion;
 using static OatPath.Core.Skin.FaceZone;
 
@@ -21,29 +22,31 @@ internal static class NeedleRoutes
     [
         ("up and down", UpAndDown),
         ("across, away from the eye", Across),
-        ("diagonal", Diagonal),
+        (Said.Of("diagonal"), Diagonal),
     ];
 
     public static DeviceGuide Of(Product product) =>
         DeviceRoutes.Guide(
             product,
             [
-                "Hands and face are clean and dry; nothing that irritates since yesterday.",
-                "The roller: no bent needle, never dropped, never shared, 70 % alcohol on it and dry again.",
-                "Never over keloids, spots, tender or open skin, never under the eyes.",
+                Said.Of("Hands and face are clean and dry; nothing that irritates since yesterday."),
+                Said.Of("The roller: no bent needle, never dropped, never shared, 70 % alcohol on it and dry again."),
+                Said.Of("Never over keloids, spots, tender or open skin, never under the eyes."),
             ],
-            "No pressure but its own weight; lift it at the end of every stroke. On at slight pink. Bleeding is not usual: stop there.",
+            Said.Of(
+                "No pressure but its own weight; lift it at the end of every stroke. On at slight pink. Bleeding is not usual: stop there."
+            ),
             [
                 .. Quarters.Select(
                     (quarter, i) =>
                         new DevicePass(
                             quarter.Title,
-                            i == 0 ? "The serum is on all of it." : "",
+                            i == 0 ? Said.Of("The serum is on all of it.") : "",
                             null,
                             [
                                 .. Directions.Select(direction => new DeviceStroke(
                                     $"{quarter.Title}, {direction.Words.Split(',')[0]}",
-                                    $"{direction.Words}, lift at the end",
+                                    Said.Of($"{direction.Words}, lift at the end"),
                                     direction.Motion,
                                     quarter.Zones,
                                     30
@@ -53,19 +56,19 @@ internal static class NeedleRoutes
                         )
                 ),
                 new(
-                    "Once more",
+                    Said.Of("Once more"),
                     "",
                     null,
                     [
                         new(
-                            "Where it is for",
-                            "one light second pass over lines or marks, only where nothing is pink",
+                            Said.Of("Where it is for"),
+                            Said.Of("one light second pass over lines or marks, only where nothing is pink"),
                             Diagonal,
                             [Forehead, LeftCheek, RightCheek],
                             0
                         ),
                     ],
-                    "The roller: rinse, 70 % alcohol, dry, into its own case."
+                    Said.Of("The roller: rinse, 70 % alcohol, dry, into its own case.")
                 ),
             ]
         );

@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Routine;
 
@@ -16,59 +17,76 @@ public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>
     public static KindWords Of(ProductKind kind) =>
         kind switch
         {
-            ProductKind.EyeMakeUpRemover => new("Lenses out.", "closed lids", step =>
-                $"Hold on closed lids for {Words.Duration(step.HoldSeconds)}, then wipe outward once."
+            ProductKind.EyeMakeUpRemover => new(Said.Of("Lenses out."), Said.Of("closed lids"), step =>
+                Said.Of($"Hold on closed lids for {Words.Duration(step.HoldSeconds)}, then wipe outward once.")
             ),
-            ProductKind.OilCleanser or ProductKind.BalmCleanser => new("Dry hands, dry face.", null, step =>
-                $"Massage for {Words.Duration(step.HoldSeconds)}, add water until it turns milky, then rinse."
+            ProductKind.OilCleanser or ProductKind.BalmCleanser => new(Said.Of("Dry hands, dry face."), null, step =>
+                Said.Of($"Massage for {Words.Duration(step.HoldSeconds)}, add water until it turns milky, then rinse.")
             ),
-            ProductKind.MicellarWater => new("Dry face.", null, step =>
-                $"Soaked rounds, laid on and drawn off, no rubbing, until they stay clean. A cleanse with water follows."
+            ProductKind.MicellarWater => new(Said.Of("Dry face."), null, step =>
+                Said.Of($"Soaked rounds, laid on and drawn off, no rubbing, until they stay clean. A cleanse with water follows.")
             ),
             ProductKind.GelCleanser or ProductKind.FoamCleanser or ProductKind.CreamCleanser => new(null, null, step =>
-                $"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}."
+                Said.Of($"Massage gently for {Words.Duration(step.HoldSeconds)}, jaw and up to the ears, then {RemovalOf(step)}.")
             ),
             ProductKind.ExfoliatingCleanser => new(null, null, step =>
-                $"Massage gently for {Words.Duration(step.HoldSeconds)}, not near the eyes, then {RemovalOf(step)}. It takes no "
-                    + $"make-up off."
+                Said.Of(
+                    $"Massage gently for {Words.Duration(step.HoldSeconds)}, not near the eyes, then {RemovalOf(step)}. It takes no "
+                        + $"make-up off."
+                )
             ),
             ProductKind.ExfoliatingToner or ProductKind.PeelPad or ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel => new(
                 null,
                 null,
-                _ => "One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye."
+                _ => Said.Of("One even pass, cheeks first. Not on lids, lips or inside the nose. Stay outside the bony rim of the eye.")
             ),
             ProductKind.Enzyme => new(null, null, step =>
-                $"With a little water, a thin layer that stays damp, not near the eyes. After {Words.Duration(step.HoldSeconds)} "
-                    + $"{RemovalOf(step)}."
+                Said.Of(
+                    $"With a little water, a thin layer that stays damp, not near the eyes. After {Words.Duration(step.HoldSeconds)} "
+                        + $"{RemovalOf(step)}."
+                )
             ),
             ProductKind.Scrub => new(null, null, step =>
-                $"Light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse until every grain is off."
+                Said.Of($"Light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse until every grain is off.")
             ),
             ProductKind.Mitt => new(
                 null,
                 null,
-                step => $"Mitt wet, light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse face and mitt.",
-                "washed and dried since the last time"
+                step =>
+                    Said.Of(
+                        $"Mitt wet, light circles, cheeks first, no pressure, {Words.Duration(step.HoldSeconds)}. Rinse face and mitt."
+                    ),
+                Said.Of("washed and dried since the last time")
             ),
             ProductKind.ClayMask => new(null, null, step =>
-                $"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)}, before it cracks, {RemovalOf(step)}."
+                Said.Of(
+                    $"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)}, before it cracks, {RemovalOf(step)}."
+                )
             ),
             ProductKind.SoothingMask or ProductKind.HydratingMask => new(null, null, step =>
-                $"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}."
+                Said.Of($"An even layer, not on lids or lips. After {Words.Duration(step.HoldSeconds)} {RemovalOf(step)}.")
             ),
             ProductKind.ScrubMask => new(null, null, step =>
-                $"A thin layer. After {Words.Duration(step.HoldSeconds)} loosen it with wet circles, no pressure, then {RemovalOf(step)}."
+                Said.Of(
+                    $"A thin layer. After {Words.Duration(step.HoldSeconds)} loosen it with wet circles, no pressure, then "
+                        + $"{RemovalOf(step)}."
+                )
             ),
-            ProductKind.SpotTreatment => new(null, "on the spots only", _ => "A dot on each spot, not around it."),
+            ProductKind.SpotTreatment => new(null, Said.Of("on the spots only"), _ => Said.Of("A dot on each spot, not around it.")),
             ProductKind.AzelaicSuspension or ProductKind.BenzoylPeroxide or ProductKind.Retinoid => new(null, null, _ =>
-                "A thin film, outside the bony rim of the eye."
+                Said.Of("A thin film, outside the bony rim of the eye.")
             ),
-            ProductKind.EyeGel => new(null, "along the bony rim of the eyes", _ => "Tap along the bony rim, not on the lid."),
-            ProductKind.NeckCream => new(null, "neck", _ => "Upwards over the neck, without rubbing."),
-            ProductKind.LipBalm => new("", "lips", _ => "On the lips."),
-            ProductKind.SunscreenFluid or ProductKind.SunscreenTinted => new("Last of all. Only make-up may follow.", null, step =>
-                $"Spread over face{(step.Chest ? ", neck and chest" : " and neck")}, ears too. Put it on 15 minutes before sun, and again "
-                + "every 2 hours outdoors and after sweat or water."
+            ProductKind.EyeGel => new(null, Said.Of("along the bony rim of the eyes"), _ =>
+                Said.Of("Tap along the bony rim, not on the lid.")
+            ),
+            ProductKind.NeckCream => new(null, "neck", _ => Said.Of("Upwards over the neck, without rubbing.")),
+            ProductKind.LipBalm => new("", "lips", _ => Said.Of("On the lips.")),
+            ProductKind.SunscreenFluid or ProductKind.SunscreenTinted => new(Said.Of("Last of all. Only make-up may follow."), null, step =>
+                Said.Of(
+                    $"Spread over face{(step.Chest ? Said.Of(", neck and chest") : Said.Of(" and neck"))}, ears too. Put it on 15 "
+                        + $"minutes before sun, and again "
+                        + $"every 2 hours outdoors and after sweat or water."
+                )
             ),
             ProductKind.CalmingToner
             or ProductKind.AntioxidantSerum
@@ -83,52 +101,58 @@ public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>
                 null,
                 null,
                 _ =>
-                    "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. "
-                        + "Then into the "
-                    + "bin.",
-                "a new blade, still covered"
+                    Said.Of(
+                        "Hold the skin taut, about 45 degrees, with the hair, few passes. Not on spots, moles, brows or hairline. "
+                            + "Then into the "
+                            + "bin."
+                    ),
+                Said.Of("a new blade, still covered")
             ),
             ProductKind.FacialSteamer => new(
                 null,
                 null,
-                step => $"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot.",
-                "with fresh water, standing firm"
+                step => Said.Of($"At arm's length, eyes closed, {Words.Duration(step.HoldSeconds)} at most. Stop when it feels hot."),
+                Said.Of("with fresh water, standing firm")
             ),
             ProductKind.CleansingBrush => new(
                 null,
                 null,
                 _ =>
-                    "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for "
-                        + "the neck. No "
-                    + "pressure. Rinse the head.",
-                "charged, a clean head on"
+                    Said.Of(
+                        "Put the next cleanser on the brush head: 20 s on each cheek, and on the forehead with the chin; again for "
+                            + "the neck. No "
+                            + "pressure. Rinse the head."
+                    ),
+                Said.Of("charged, a clean head on")
             ),
             ProductKind.UltrasonicBlade => new(
                 null,
                 null,
-                _ => "On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse.",
-                "charged, the edge wiped clean"
+                _ => Said.Of("On wet skin, flat edge, nose and chin, gently along, no pressure. Then rinse."),
+                Said.Of("charged, the edge wiped clean")
             ),
             ProductKind.LightMask => new(
                 null,
                 null,
-                _ => "Eyes covered, as long as the label says.",
-                "charged, wiped clean, its eye cover with it"
+                _ => Said.Of("Eyes covered, as long as the label says."),
+                Said.Of("charged, wiped clean, its eye cover with it")
             ),
             ProductKind.NeedleRoller => new(
                 null,
                 null,
                 _ =>
-                    "Four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, "
-                        + "not under the "
-                    + "eyes. 70 % alcohol before, dried, and after.",
-                "no bent needle, never dropped, nobody else's"
+                    Said.Of(
+                        "Four quarters: up and down, across, diagonal, lifted at the end of every stroke. Not where it is tender, "
+                            + "not under the "
+                            + "eyes. 70 % alcohol before, dried, and after."
+                    ),
+                Said.Of("no bent needle, never dropped, nobody else's")
             ),
             ProductKind.NanoTip => new(
                 null,
                 null,
-                _ => "A new tip, upright, section by section; stop at slight pink. The tip into the bin.",
-                "a new tip, still sealed"
+                _ => Said.Of("A new tip, upright, section by section; stop at slight pink. The tip into the bin."),
+                Said.Of("a new tip, still sealed")
             ),
             ProductKind.GalvanicDevice
             or ProductKind.MicrocurrentDevice
@@ -141,13 +165,15 @@ public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>
                 null,
                 step =>
                     step.HoldSeconds == 0
-                        ? "As its sheet says, way by way."
-                        : $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then "
-                            + $"{RemovalOf(step)}.",
-                "clean, charged, the right head on"
+                        ? Said.Of("As its sheet says, way by way.")
+                        : Said.Of(
+                            $"Only with its own gel, light and steady, {Words.Duration(step.HoldSeconds)}, as the label says; then "
+                                + $"{RemovalOf(step)}."
+                        ),
+                Said.Of("clean, charged, the right head on")
             ),
             // A kit is led by its own words; these have no step of their own.
-            ProductKind.WashOffPeel => new(null, "face, a little in a dish", null),
+            ProductKind.WashOffPeel => new(null, Said.Of("face, a little in a dish"), null),
             ProductKind.PhPrep
             or ProductKind.SpotPatch
             or ProductKind.SunscreenPowder
@@ -166,8 +192,8 @@ public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>
     public static string WhereOf(Step step) =>
         (step.Kind is { } kind ? Of(kind).Where : null)
         ?? (
-            step.Chest ? "face, neck and chest"
-            : step.Neck ? "face and neck"
+            step.Chest ? Said.Of("face, neck and chest")
+            : step.Neck ? Said.Of("face and neck")
             : "face"
         );
 
@@ -177,15 +203,15 @@ public sealed record KindWords(string? OnSkin, string? Where, Func<Step, string>
     internal static string RemovalOf(Step step) =>
         step.Removal switch
         {
-            Removal.WarmFlannel => "take off with a warm, wet flannel",
-            Removal.DampPad => "wipe off with a damp pad",
-            Removal.CottonRounds => "wipe off with cotton rounds",
-            Removal.SoakedChamois => "take off with a soaked chamois",
-            _ => "rinse with lukewarm water",
+            Removal.WarmFlannel => Said.Of("take off with a warm, wet flannel"),
+            Removal.DampPad => Said.Of("wipe off with a damp pad"),
+            Removal.CottonRounds => Said.Of("wipe off with cotton rounds"),
+            Removal.SoakedChamois => Said.Of("take off with a soaked chamois"),
+            _ => Said.Of("rinse with lukewarm water"),
         };
 
     private static string Spread(Step step) =>
-        step.Chest ? "Spread over face, neck and chest, without rubbing."
-        : step.Neck ? "Spread over face and neck, without rubbing."
-        : "Spread over the face, without rubbing.";
+        step.Chest ? Said.Of("Spread over face, neck and chest, without rubbing.")
+        : step.Neck ? Said.Of("Spread over face and neck, without rubbing.")
+        : Said.Of("Spread over the face, without rubbing.");
 }

@@ -2,6 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Routine;
 
@@ -12,32 +13,32 @@ public static class StepWords
         step.Action switch
         {
             StepAction.WashHands => step.Key == "hands"
-                ? ["Wash your hands with soap. Dry them on a fresh towel."]
-                : ["Wash your fingertips, so that no acid reaches your eyes."],
-            StepAction.Water => ["Rinse with lukewarm water. No cleanser this morning."],
+                ? [Said.Of("Wash your hands with soap. Dry them on a fresh towel.")]
+                : [Said.Of("Wash your fingertips, so that no acid reaches your eyes.")],
+            StepAction.Water => [Said.Of("Rinse with lukewarm water. No cleanser this morning.")],
             StepAction.Dry => step.SkinState == SkinState.Dry
-                ? ["Pat with a fresh towel.", "Wait until the skin is completely dry."]
-                : ["Pat with a fresh towel. Leave the skin slightly damp."],
+                ? [Said.Of("Pat with a fresh towel."), Said.Of("Wait until the skin is completely dry.")]
+                : [Said.Of("Pat with a fresh towel. Leave the skin slightly damp.")],
             StepAction.PatchTest when step.Kind == ProductKind.WashOffPeel =>
             [
-                "Under the jaw or behind one ear, a patch the size of a thumbnail, on dry skin.",
-                "Leave it on for at most 1 minute, by a kitchen timer, then rinse it off well.",
-                "Look at it after 24 and after 48 hours.",
+                Said.Of("Under the jaw or behind one ear, a patch the size of a thumbnail, on dry skin."),
+                Said.Of("Leave it on for at most 1 minute, by a kitchen timer, then rinse it off well."),
+                Said.Of("Look at it after 24 and after 48 hours."),
             ],
             StepAction.PatchTest =>
             [
-                "On clean, dry skin, first of all: a thin film, the size of a thumbnail, inside one forearm.",
+                Said.Of("On clean, dry skin, first of all: a thin film, the size of a thumbnail, inside one forearm."),
                 step.Kind is { } kind && KindTraits.Of(kind) is { LeaveOn: false, HoldSeconds: > 0 and var hold }
-                    ? $"Leave it on for {Words.Duration(hold)}, then rinse it off. None on the face yet."
-                    : "Leave it on, keep the place dry. None on the face yet.",
-                "Look at it after 24 and after 48 hours.",
+                    ? Said.Of($"Leave it on for {Words.Duration(hold)}, then rinse it off. None on the face yet.")
+                    : Said.Of("Leave it on, keep the place dry. None on the face yet."),
+                Said.Of("Look at it after 24 and after 48 hours."),
             ],
             StepAction.ReadPatch =>
             [
                 step.Kind == ProductKind.WashOffPeel
-                    ? "Look at the place under the jaw or behind the ear where the patch test was."
-                    : "Look at the inner forearm where the patch test was.",
-                "Feeling it briefly was normal. Scabs, bumps, swelling or redness that stays means: do not use it.",
+                    ? Said.Of("Look at the place under the jaw or behind the ear where the patch test was.")
+                    : Said.Of("Look at the inner forearm where the patch test was."),
+                Said.Of("Feeling it briefly was normal. Scabs, bumps, swelling or redness that stays means: do not use it."),
             ],
             _ when step.ContactSeconds is { } contact => [.. Peel(step, contact)],
             _ => [.. Apply(step)],
@@ -46,31 +47,41 @@ public static class StepWords
     /// <summary>A peel at home, in the order in which it must be read: what stops it comes first.</summary>
     private static IEnumerable<string> Peel(Step step, int contact)
     {
-        yield return "Not tonight with sunburn, an open or picked spot, a cold sore or a new medicine, or if anything stings after "
-            + "cleansing. Ask your studio first.";
-        yield return "Ready before you open it: neutraliser mixed or water running, as the label says; a kitchen timer, mirror, gloves, "
-            + "petroleum jelly on lips, nostrils, brows and eye corners.";
-        yield return "Face completely dry. One even coat, sturdy zones first, no massage. Stay outside the bony rim of the eye; never on "
-            + "lids or lips.";
-        yield return $"The time counts from the first touch. At most {Words.Duration(contact)}, then off, in the order it went on.";
+        yield return Said.Of(
+            "Not tonight with sunburn, an open or picked spot, a cold sore or a new medicine, or if anything stings after "
+                + "cleansing. Ask your studio first."
+        );
+        yield return Said.Of(
+            "Ready before you open it: neutraliser mixed or water running, as the label says; a kitchen timer, mirror, gloves, "
+                + "petroleum jelly on lips, nostrils, brows and eye corners."
+        );
+        yield return Said.Of(
+            "Face completely dry. One even coat, sturdy zones first, no massage. Stay outside the bony rim of the eye; never on "
+                + "lids or lips."
+        );
+        yield return Said.Of(
+            $"The time counts from the first touch. At most {Words.Duration(contact)}, then off, in the order it went on."
+        );
         if (step.Layers > 1)
         {
-            yield return $"{step.Layers} layers: the second one half way. Both come off at {Words.Duration(contact)}.";
+            yield return Said.Of($"{step.Layers} layers: the second one half way. Both come off at {Words.Duration(contact)}.");
         }
 
         yield return FirstAid.AtTheSink;
         if (step.LeaveOut.Count > 0)
         {
-            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.";
+            yield return Said.Of($"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.");
         }
 
-        yield return "Face only, not the neck. Afterwards rinse lukewarm, then cold, and pat.";
+        yield return Said.Of("Face only, not the neck. Afterwards rinse lukewarm, then cold, and pat.");
     }
 
     /// <summary>How often a step is done by its rung, or how long a kit stays on; null for what is everyday.</summary>
     public static string? HowOften(Step step, bool morning) =>
         step.ContactSeconds is { } contact
-            ? $"peel evening{(step.EveryDays is { } days ? $" {FrequencyTraits.Every(days)}" : "")}, at most {Words.Duration(contact)}"
+            ? Said.Of(
+                $"peel evening{(step.EveryDays is { } days ? $" {FrequencyTraits.Every(days)}" : "")}, at most {Words.Duration(contact)}"
+            )
         : step.EveryDays is { } apart ? FrequencyTraits.Every(apart, morning)
         : step.Frequency?.InWords(morning);
 
@@ -81,10 +92,12 @@ public static class StepWords
             yield return skin;
         }
 
-        yield return step.Slot == RoutineSlot.Glide ? "On every part the needles go over; nothing else under them." : KindWords.HowOf(step);
+        yield return step.Slot == RoutineSlot.Glide
+            ? Said.Of("On every part the needles go over; nothing else under them.")
+            : KindWords.HowOf(step);
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
-            yield return "Do it twice: sunscreen comes off with the second round.";
+            yield return Said.Of("Do it twice: sunscreen comes off with the second round.");
         }
 
         if (step.FineNeedles is { } fine)
@@ -97,33 +110,35 @@ public static class StepWords
 
         if (step.Side is { } side)
         {
-            yield return $"Only on the {EnumName.Of(side)} side of the face, up to the middle; the other side stays as it is, to compare.";
+            yield return Said.Of(
+                $"Only on the {side.InWords()} side of the face, up to the middle; the other side stays as it is, to compare."
+            );
         }
 
         if (step.LeaveOut.Count > 0)
         {
-            yield return $"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.";
+            yield return Said.Of($"Leave out: {string.Join(", ", step.LeaveOut.Select(FaceZones.TitleOf))}.");
         }
 
         if (step.Roles.Any(FamilyTraits.IsAcid) && !step.Neck)
         {
-            yield return "Face only, not the neck.";
+            yield return Said.Of("Face only, not the neck.");
         }
 
         if (step.Optional)
         {
-            yield return "Only if your skin feels tight.";
+            yield return Said.Of("Only if your skin feels tight.");
         }
     }
 
     private static string OnSkin(Step step) =>
-        step.FineNeedles is not null ? "On the serum, while it still glides."
+        step.FineNeedles is not null ? Said.Of("On the serum, while it still glides.")
         : step.Kind is { } kind && KindWords.Of(kind).OnSkin is { } own ? own
         : step.SkinState switch
         {
-            SkinState.Dry => "Face fully dry; what is on it has sunk in.",
-            SkinState.Damp => "Face slightly damp.",
-            SkinState.Wet => "Face wet with lukewarm water.",
-            _ => "Let the step before sink in.",
+            SkinState.Dry => Said.Of("Face fully dry; what is on it has sunk in."),
+            SkinState.Damp => Said.Of("Face slightly damp."),
+            SkinState.Wet => Said.Of("Face wet with lukewarm water."),
+            _ => Said.Of("Let the step before sink in."),
         };
 }

@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Screening;
 
@@ -30,24 +31,28 @@ public sealed record ComparedActive(
 {
     public string InWords =>
         $"{Name(Substance)}: {Amount(Percent, Free)}, "
-        + (Strength == ComparedStrength.New ? "new since the last peel" : $"last time {Amount(PercentBefore, FreeBefore)}: {Against}");
+        + (
+            Strength == ComparedStrength.New
+                ? Said.Of("new since the last peel")
+                : Said.Of($"last time {Amount(PercentBefore, FreeBefore)}: {Against}")
+        );
 
     private string Against =>
         Strength switch
         {
-            ComparedStrength.Stronger => "bites harder",
-            ComparedStrength.Weaker => "milder",
-            ComparedStrength.Gone => "no longer in it",
-            ComparedStrength.Unknown => "cannot be compared",
-            _ => "the same",
+            ComparedStrength.Stronger => Said.Of("bites harder"),
+            ComparedStrength.Weaker => Said.Of("milder"),
+            ComparedStrength.Gone => Said.Of("no longer in it"),
+            ComparedStrength.Unknown => Said.Of("cannot be compared"),
+            _ => Said.Of("the same"),
         };
 
-    private static string Name(Substance substance) => SubstanceTraits.Of(substance).Title;
+    private static string Name(Substance substance) => Said.Of(SubstanceTraits.Of(substance).Title);
 
     private static string Amount(decimal? percent, double? free) =>
         percent is null
-            ? "none"
-            : FormattableString.Invariant($"{percent:0.##} %{(free is { } at ? FormattableString.Invariant($", {at:0.#} % free") : "")}");
+            ? Said.Of("none")
+            : FormattableString.Invariant($"{percent:0.##} %{(free is { } at ? Said.Of($", {at:0.#} % free") : "")}");
 }
 
 /// <summary>Compares every active of a kit with those of the client's last peel, whatever kit that was.</summary>

@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Screening;
 
@@ -11,7 +12,7 @@ namespace OatPath.Core.Screening;
 /// </remarks>
 public static class PeelConsent
 {
-    public static IReadOnlyList<string> Lines { get; } =
+    private static readonly string[] English =
     [
         "This is an acid on my face. It can sting, redden, flake, leave dark or pale marks, and burn.",
         "I have answered the questions truly, and I stop when it burns, however short it was on.",
@@ -22,8 +23,11 @@ public static class PeelConsent
         "The label of the product and the word of my practitioner or a clinician come first.",
     ];
 
-    public static string Text { get; } = string.Join("\n", Lines);
+    public static IReadOnlyList<string> Lines => Said.Each(English);
+
+    /// <summary>What is kept: the words as they were read.</summary>
+    public static string Text => string.Join("\n", Lines);
 
     /// <summary>Changes with every letter of the words.</summary>
-    public static string Version { get; } = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Text)))[..8];
+    public static string Version => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Text)))[..8];
 }

@@ -7,6 +7,7 @@ using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Screening;
 
@@ -106,7 +107,9 @@ public static class PeelScreening
                     ScreeningOutcome.Wait,
                     because,
                     null,
-                    ladder.NextOn is { } next ? $"The next evening is {Words.Day(next)}." : "Your studio plans the evening."
+                    ladder.NextOn is { } next
+                        ? Said.Of($"The next evening is {Words.Day(next)}.")
+                        : Said.Of("Your studio plans the evening.")
                 )
             );
         }
@@ -136,15 +139,17 @@ public static class PeelScreening
     private static string Changes(string rule, DateOnly? until, ScreeningOutcome outcome) =>
         (rule, outcome) switch
         {
-            (RuleBook.PeelScreened, _) when until is null => "The practitioner clears the answer with a reason.",
-            (RuleBook.PatchFirst, _) => "A patch test, and a clear reading 48 hours later.",
-            (RuleBook.PeelUnder18, _) => "The 18th birthday; a birth date at Meet where it is not known.",
-            (RuleBook.SunscreenRequired, _) => "A sunscreen of SPF 50 on the shelf.",
-            (RuleBook.PeelSchool, _) => "A reason with which the practitioner signs it off, where the house allows it; else in the salon.",
-            (RuleBook.UnknownStrength, _) => "Percent and pH from the label or the maker.",
-            (_, ScreeningOutcome.AskClinician) => "A clinician's word, entered at Meet by ending the answer with its date.",
-            (_, ScreeningOutcome.SalonOnly) => "Nothing at home; it may be done in the salon.",
-            _ when until is { } last => $"Free of it from {Words.Day(last.AddDays(1))}.",
-            _ => "The practitioner's decision.",
+            (RuleBook.PeelScreened, _) when until is null => Said.Of("The practitioner clears the answer with a reason."),
+            (RuleBook.PatchFirst, _) => Said.Of("A patch test, and a clear reading 48 hours later."),
+            (RuleBook.PeelUnder18, _) => Said.Of("The 18th birthday; a birth date at Meet where it is not known."),
+            (RuleBook.SunscreenRequired, _) => Said.Of("A sunscreen of SPF 50 on the shelf."),
+            (RuleBook.PeelSchool, _) => Said.Of(
+                "A reason with which the practitioner signs it off, where the house allows it; else in the salon."
+            ),
+            (RuleBook.UnknownStrength, _) => Said.Of("Percent and pH from the label or the maker."),
+            (_, ScreeningOutcome.AskClinician) => Said.Of("A clinician's word, entered at Meet by ending the answer with its date."),
+            (_, ScreeningOutcome.SalonOnly) => Said.Of("Nothing at home; it may be done in the salon."),
+            _ when until is { } last => Said.Of($"Free of it from {Words.Day(last.AddDays(1))}."),
+            _ => Said.Of("The practitioner's decision."),
         };
 }

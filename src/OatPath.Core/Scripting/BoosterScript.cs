@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Routine;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Scripting;
 
@@ -35,15 +36,19 @@ internal static class BoosterScript
             SlowestSeconds = ZoneGroups.SlowestSeconds,
             Kit =
             [
-                new("ending", "A gentle cleanser and lukewarm water within reach", "It is washed off with these where it stings too much."),
+                new(
+                    "ending",
+                    Said.Of("A gentle cleanser and lukewarm water within reach"),
+                    Said.Of("It is washed off with these where it stings too much.")
+                ),
                 new(
                     "bottle",
-                    $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}: {step.Amount}",
-                    "This bottle, this much and no more."
+                    $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}: {step.Amount}",
+                    Said.Of("This bottle, this much and no more.")
                 ),
-                new("cream", "Plain moisturiser for afterwards", "It goes on after the wait."),
-                new("mirror", "A mirror and good light", "White or grey skin must be seen."),
-                new("sunscreen", "Sunscreen for the morning", "New skin burns sooner."),
+                new("cream", Said.Of("Plain moisturiser for afterwards"), Said.Of("It goes on after the wait.")),
+                new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen.")),
+                new("sunscreen", Said.Of("Sunscreen for the morning"), Said.Of("New skin burns sooner.")),
             ],
             Asks = SessionAsks.Of(file, bottle.Id, on),
             Groups =
@@ -55,11 +60,11 @@ internal static class BoosterScript
                 ]),
             ],
             LeaveOut = step.LeaveOut,
-            Ending = new(PeelEnding.Rinse, ["It stays on overnight. Plain moisturiser now."]),
+            Ending = new(PeelEnding.Rinse, [Said.Of("It stays on overnight. Plain moisturiser now.")]),
             WaterSeconds = FirstAid.WaterMinutes * 60,
             LongWaterSeconds = FirstAid.LongWaterMinutes * 60,
             EyeSeconds = FirstAid.EyeMinutes * 60,
             BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
-            After = ["Nothing else that is active tonight or tomorrow evening.", "Sunscreen in the morning."],
+            After = [Said.Of("Nothing else that is active tonight or tomorrow evening."), Said.Of("Sunscreen in the morning.")],
         };
 }

@@ -4,6 +4,7 @@ using OatPath.Core.Routes;
 using OatPath.Core.Routine;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Scripting;
 
@@ -21,34 +22,34 @@ internal static class DeviceKit
     {
         if (device.Kind == ProductKind.Razor)
         {
-            yield return new("antiseptic", "Antiseptic and a clean pad", "For afterwards, and for a nick.");
-            yield return new("tool", "A new guarded razor", "Used once, then into the bin; never a bare blade.");
+            yield return new("antiseptic", Said.Of("Antiseptic and a clean pad"), Said.Of("For afterwards, and for a nick."));
+            yield return new("tool", Said.Of("A new guarded razor"), Said.Of("Used once, then into the bin; never a bare blade."));
         }
         else if (device.IsNeedle())
         {
             yield return new(
                 "alcohol",
-                "70 % alcohol, dried on it again",
-                device.Kind == ProductKind.NanoTip ? "On the device; the tip is new." : "Before and after every use."
+                Said.Of("70 % alcohol, dried on it again"),
+                device.Kind == ProductKind.NanoTip ? Said.Of("On the device; the tip is new.") : Said.Of("Before and after every use.")
             );
             yield return device.Kind == ProductKind.NanoTip
-                ? new("tool", "A new tip, still sealed", "Once, then into the bin.")
-                : new("tool", $"{device.Name}: {KindWords.Of(device.Kind).Tool}", "A bent needle tears.");
+                ? new("tool", Said.Of("A new tip, still sealed"), Said.Of("Once, then into the bin."))
+                : new("tool", $"{device.Name}: {KindWords.Of(device.Kind).Tool}", Said.Of("A bent needle tears."));
             yield return new(
                 "serum",
-                serum is { } own ? $"{own.Name}, {own.Amount}" : "Plain serum",
-                "No fragrance, no alcohol, no acid, no vitamin C under needles."
+                serum is { } own ? $"{own.Name}, {own.Amount}" : Said.Of("Plain serum"),
+                Said.Of("No fragrance, no alcohol, no acid, no vitamin C under needles.")
             );
         }
         else
         {
             yield return device.IsElectrical() || device.Kind == ProductKind.WarmColdPlate
-                ? new("ending", "A damp pad or cloth", "Everything is wiped off afterwards.")
-                : new("ending", "Lukewarm water and a clean towel", "For afterwards.");
+                ? new("ending", Said.Of("A damp pad or cloth"), Said.Of("Everything is wiped off afterwards."))
+                : new("ending", Said.Of("Lukewarm water and a clean towel"), Said.Of("For afterwards."));
             yield return new(
                 "tool",
                 $"{device.Name}, {KindWords.Of(device.Kind).Tool}",
-                "A dirty head carries what you want to be rid of."
+                Said.Of("A dirty head carries what you want to be rid of.")
             );
         }
 
@@ -58,26 +59,26 @@ internal static class DeviceKit
             )
         )
         {
-            yield return new($"gel-{House.EnumName.Of(gel.Charge)}", gel.Name, "Only what was made for it goes under it.");
+            yield return new($"gel-{House.EnumName.Of(gel.Charge)}", gel.Name, Said.Of("Only what was made for it goes under it."));
         }
 
-        yield return new("face", "Hands and face clean; jewellery off", "Metal and dirt stay away from it.");
-        yield return new("mirror", "A mirror and good light", "You want to see where it goes, and how the skin looks.");
+        yield return new("face", Said.Of("Hands and face clean; jewellery off"), Said.Of("Metal and dirt stay away from it."));
+        yield return new("mirror", Said.Of("A mirror and good light"), Said.Of("You want to see where it goes, and how the skin looks."));
     }
 
     public static IEnumerable<SessionAsk> Asks(Product device)
     {
         yield return SessionAsks.Of(
             DayQuestion.OpenSkin,
-            "Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?",
-            "Not tonight. Tell your studio where; it is left out from then on."
+            Said.Of("Is the skin open, sore, sunburned or newly treated anywhere it goes, beyond what the plan leaves out?"),
+            Said.Of("Not tonight. Tell your studio where; it is left out from then on.")
         );
         if (device.IsElectrical())
         {
             yield return SessionAsks.Of(DayQuestion.Current);
             yield return SessionAsks.Of(
                 DayQuestion.Pregnant,
-                means: "Never with a current. Put it away and tell your studio; the plan changes with the answer."
+                means: Said.Of("Never with a current. Put it away and tell your studio; the plan changes with the answer.")
             );
         }
 
@@ -90,7 +91,7 @@ internal static class DeviceKit
         {
             yield return SessionAsks.Of(
                 DayQuestion.ColdSore,
-                means: "Not tonight: needles spread a cold sore. Only gentle care until it has healed."
+                means: Said.Of("Not tonight: needles spread a cold sore. Only gentle care until it has healed.")
             );
             yield return SessionAsks.Of(DayQuestion.NewMedicine);
         }
@@ -103,14 +104,14 @@ internal static class DeviceKit
         yield return device.Traits.ByHand || device.IsElectrical()
             ? SessionAsks.Of(
                 DayQuestion.UsedElse,
-                "Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?",
-                "Not tonight: they add up. Gentle care only."
+                Said.Of("Has an acid, retinoid, scrub or vitamin C been on tonight, or strong sun today?"),
+                Said.Of("Not tonight: they add up. Gentle care only.")
             )
-            : new("used", "Has it been used already today?", false, "Once is enough. More does not do more.");
+            : new("used", Said.Of("Has it been used already today?"), false, Said.Of("Once is enough. More does not do more."));
         yield return SessionAsks.Of(
             DayQuestion.Stings,
-            "Does the clean skin sting or burn now?",
-            "Not tonight: skin that stings is not whole. Cream, and tell your studio."
+            Said.Of("Does the clean skin sting or burn now?"),
+            Said.Of("Not tonight: skin that stings is not whole. Cream, and tell your studio.")
         );
     }
 
@@ -125,8 +126,10 @@ internal static class DeviceKit
         }
         else
         {
-            yield return device.IsElectrical() || device.Traits.ByHand ? "Nothing else that irritates tonight." : "Go on with the routine.";
-            yield return "Clean it, let it dry, put it away.";
+            yield return device.IsElectrical() || device.Traits.ByHand
+                ? Said.Of("Nothing else that irritates tonight.")
+                : Said.Of("Go on with the routine.");
+            yield return Said.Of("Clean it, let it dry, put it away.");
         }
     }
 }

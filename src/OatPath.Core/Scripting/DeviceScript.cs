@@ -6,6 +6,7 @@ using OatPath.Core.Routes;
 using OatPath.Core.Routine;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Scripting;
 
@@ -110,7 +111,9 @@ public static class DeviceScript
                 null,
                 [
                     .. guide.Passes.Select(pass => pass.After).Where(line => line.Length > 0).TakeLast(1),
-                    .. step.Side is null ? Array.Empty<string>() : ["Wait a moment before anything follows: compare the two sides first."],
+                    .. step.Side is null
+                        ? Array.Empty<string>()
+                        : [Said.Of("Wait a moment before anything follows: compare the two sides first.")],
                 ]
             ),
             WaterSeconds = FirstAid.WaterMinutes * 60,

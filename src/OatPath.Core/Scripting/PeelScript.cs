@@ -6,6 +6,7 @@ using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Scripting;
 
@@ -105,9 +106,9 @@ public static class PeelScript
                 BurnWords = [FirstAid.Burn, FirstAid.StillBurning, FirstAid.Eye],
                 After =
                 [
-                    "No other acid, scrub or retinoid tonight.",
-                    "Plain moisturiser; aloe this first evening if it is warm.",
-                    "Sunscreen in the morning, SPF 50. No sport, hot bath or sauna for 48 hours. Do not pick or pull at flakes.",
+                    Said.Of("No other acid, scrub or retinoid tonight."),
+                    Said.Of("Plain moisturiser; aloe this first evening if it is warm."),
+                    Said.Of("Sunscreen in the morning, SPF 50. No sport, hot bath or sauna for 48 hours. Do not pick or pull at flakes."),
                 ],
             },
             []
@@ -148,49 +149,53 @@ public static class PeelScript
             ending == PeelEnding.Neutraliser
                 ? new(
                     "ending",
-                    "Neutraliser, mixed and in a squeeze bottle, shaken",
-                    "As the label says, or baking soda, 1 teaspoon in 100 mL of boiled or bottled water."
+                    Said.Of("Neutraliser, mixed and in a squeeze bottle, shaken"),
+                    Said.Of("As the label says, or baking soda, 1 teaspoon in 100 mL of boiled or bottled water.")
                 )
-                : new("ending", "Lukewarm and cold water running, a bowl beside it", "The label ends this peel with a rinse."),
+                : new(
+                    "ending",
+                    Said.Of("Lukewarm and cold water running, a bowl beside it"),
+                    Said.Of("The label ends this peel with a rinse.")
+                ),
             new(
                 "bottle",
-                $"{bottle.Name}{(bottle.Batch.Length > 0 ? $", batch {bottle.Batch}" : "")}",
-                "This bottle and no other. What is poured out never goes back."
+                $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}",
+                Said.Of("This bottle and no other. What is poured out never goes back.")
             ),
             new(
                 "timer",
-                $"A kitchen timer, set to the most: {Words.Duration(Of(KitClass.Of(bottle)!.Strength).Limit)}",
-                "A locked phone may not sound."
+                Said.Of($"A kitchen timer, set to the most: {Words.Duration(Of(KitClass.Of(bottle)!.Strength).Limit)}"),
+                Said.Of("A locked phone may not sound.")
             ),
-            new("mirror", "A mirror and good light", "White or grey skin must be seen."),
-            new("gloves", "Gloves", "So that fingers carry nothing to the eyes."),
-            new("dish", "A small dish, a little poured", "Little at a time."),
-            new("pads", "Thin pads, squeezed so that they do not drip", "Drips run to the eyes."),
+            new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen.")),
+            new("gloves", Said.Of("Gloves"), Said.Of("So that fingers carry nothing to the eyes.")),
+            new("dish", Said.Of("A small dish, a little poured"), Said.Of("Little at a time.")),
+            new("pads", Said.Of("Thin pads, squeezed so that they do not drip"), Said.Of("Drips run to the eyes.")),
             new(
                 "jelly",
-                "Petroleum jelly on eye corners, nostrils, lips, brows and every place left out",
-                "What is covered is not reached."
+                Said.Of("Petroleum jelly on eye corners, nostrils, lips, brows and every place left out"),
+                Said.Of("What is covered is not reached.")
             ),
-            new("towel", "A towel to shield the eyes", "For taking it off."),
-            new("fan", "A fan, or something to fan with", "For the tingle."),
-            new("calm", "Aloe gel and a plain moisturiser", "For afterwards."),
-            new("sunscreen", "Sunscreen for the morning, SPF 50", "New skin burns sooner."),
-            new("help", "Somebody at home, or the phone in reach", "You are not to be alone with a burn."),
+            new("towel", Said.Of("A towel to shield the eyes"), Said.Of("For taking it off.")),
+            new("fan", Said.Of("A fan, or something to fan with"), Said.Of("For the tingle.")),
+            new("calm", Said.Of("Aloe gel and a plain moisturiser"), Said.Of("For afterwards.")),
+            new("sunscreen", Said.Of("Sunscreen for the morning, SPF 50"), Said.Of("New skin burns sooner.")),
+            new("help", Said.Of("Somebody at home, or the phone in reach"), Said.Of("You are not to be alone with a burn.")),
         ];
 
     private static string[] EndingLines(PeelEnding ending) =>
         ending == PeelEnding.Neutraliser
             ?
             [
-                "Shield the eyes with the towel.",
-                "Pat the neutraliser on in soft rounds, zone by zone in the same order; it prickles.",
-                "Rinse with lukewarm, then cold water. Pat.",
-                "Once more where it still tingles, until it is calm.",
+                Said.Of("Shield the eyes with the towel."),
+                Said.Of("Pat the neutraliser on in soft rounds, zone by zone in the same order; it prickles."),
+                Said.Of("Rinse with lukewarm, then cold water. Pat."),
+                Said.Of("Once more where it still tingles, until it is calm."),
             ]
             :
             [
-                "Shield the eyes with the towel.",
-                "Rinse with lukewarm water in soft rounds, zone by zone in the same order; no scrubbing.",
-                "Rinse with cold water until it is calm. Pat.",
+                Said.Of("Shield the eyes with the towel."),
+                Said.Of("Rinse with lukewarm water in soft rounds, zone by zone in the same order; no scrubbing."),
+                Said.Of("Rinse with cold water until it is calm. Pat."),
             ];
 }

@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Peel;
 using OatPath.Core.Session;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Scripting;
 
@@ -17,9 +18,9 @@ internal static class SessionAsks
     {
         var stings = new SessionAsk(
             EnumName.Of(DayQuestion.Stings),
-            "The face is cleansed and fully dry. Does anything sting now?",
+            Said.Of("The face is cleansed and fully dry. Does anything sting now?"),
             false,
-            "Not tonight: skin that stings after cleansing is not whole. Cream, and tell your studio."
+            Said.Of("Not tonight: skin that stings after cleansing is not whole. Cream, and tell your studio.")
         );
         if (LiveLog.Read(file).OfType<Screened>().Any(answers => answers.Day == on && answers.Product == product))
         {

@@ -1,5 +1,6 @@
 using System.Globalization;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Shelf;
 
@@ -76,20 +77,34 @@ public sealed record Amount([property: Between(0, 100, Above = true)] decimal Co
     public override string ToString() =>
         (Count, Unit) switch
         {
-            (0.5m, AmountUnit.Teaspoon) => "half a teaspoon",
-            (0.5m, AmountUnit.Pea) => "half a pea",
-            (_, AmountUnit.Millilitre) => $"{Number} mL",
-            _ => $"{Number} {Noun}{(Count > 1 ? "s" : "")}",
+            (0.5m, AmountUnit.Teaspoon) => Said.Of("half a teaspoon"),
+            (0.5m, AmountUnit.Pea) => Said.Of("half a pea"),
+            (_, AmountUnit.Millilitre) => Said.Of($"{Number} mL"),
+            _ => Counted(NounOf(Unit)),
         };
+
+    private string Counted((string One, string Other) noun) =>
+        Count >= 1 && Count == decimal.Truncate(Count)
+            ? Said.Count((int)Count, noun.One, noun.Other)
+            : string.Format(CultureInfo.InvariantCulture, Said.Of(Count > 1 ? noun.Other : noun.One), Number);
 
     private string Number => Count.ToString("0.##", CultureInfo.InvariantCulture);
 
-    private string Noun =>
-        Unit switch
+    /// <summary>The unit beside one of it and beside several, with {0} for the number.</summary>
+    internal static (string One, string Other) NounOf(AmountUnit unit) =>
+        unit switch
         {
-            AmountUnit.TreatmentPump or AmountUnit.LotionPump => "pump",
-            AmountUnit.FoamPump => "foam pump",
-            AmountUnit.SpatulaTip => "spatula tip",
-            _ => Unit.ToString().ToLowerInvariant(),
+            AmountUnit.Drop => ("{0} drop", "{0} drops"),
+            AmountUnit.TreatmentPump or AmountUnit.LotionPump => ("{0} pump", "{0} pumps"),
+            AmountUnit.FoamPump => ("{0} foam pump", "{0} foam pumps"),
+            AmountUnit.Pea => ("{0} pea", "{0} peas"),
+            AmountUnit.Coin => ("{0} coin", "{0} coins"),
+            AmountUnit.Teaspoon => ("{0} teaspoon", "{0} teaspoons"),
+            AmountUnit.SpatulaTip => ("{0} spatula tip", "{0} spatula tips"),
+            AmountUnit.Pad => ("{0} pad", "{0} pads"),
+            AmountUnit.Piece => ("{0} piece", "{0} pieces"),
+            AmountUnit.Spray => ("{0} spray", "{0} sprays"),
+            AmountUnit.Swipe => ("{0} swipe", "{0} swipes"),
+            _ => ("{0} vial", "{0} vials"),
         };
 }

@@ -1,3 +1,5 @@
+using OatPath.Core.Wording;
+
 namespace OatPath.Core.Skin;
 
 /// <summary>One half of the face, the client's own left or right.</summary>
@@ -5,4 +7,11 @@ public enum FaceSide
 {
     Left,
     Right,
+}
+
+/// <summary>The sides in words.</summary>
+public static class FaceSides
+{
+    /// <summary>"left", "right".</summary>
+    public static string InWords(this FaceSide side) => side == FaceSide.Left ? Said.Of("left") : Said.Of("right");
 }

@@ -1,3 +1,5 @@
+using OatPath.Core.Wording;
+
 namespace OatPath.Core.Skin;
 
 /// <summary>The one set of zones of face, neck and chest: skipped zones, routes, flaking and scores all name these.</summary>
@@ -34,24 +36,24 @@ public static class FaceZones
     public static string TitleOf(FaceZone zone) =>
         zone switch
         {
-            FaceZone.LeftCheek => "left cheek",
-            FaceZone.RightCheek => "right cheek",
-            FaceZone.UpperLip => "upper lip",
-            FaceZone.EyeArea => "around the eyes",
-            FaceZone.BetweenBrows => "between the brows",
-            FaceZone.LeftTemple => "left temple",
-            FaceZone.RightTemple => "right temple",
-            FaceZone.LeftBrow => "left brow",
-            FaceZone.RightBrow => "right brow",
-            FaceZone.LeftEye => "around the left eye",
-            FaceZone.RightEye => "around the right eye",
-            FaceZone.LeftJaw => "left jaw",
-            FaceZone.RightJaw => "right jaw",
-            FaceZone.LeftEar => "at the left ear",
-            FaceZone.RightEar => "at the right ear",
-            FaceZone.LeftNeck => "left side of the neck",
-            FaceZone.RightNeck => "right side of the neck",
-            _ => zone.ToString().ToLowerInvariant(),
+            FaceZone.LeftCheek => Said.Of("left cheek"),
+            FaceZone.RightCheek => Said.Of("right cheek"),
+            FaceZone.UpperLip => Said.Of("upper lip"),
+            FaceZone.EyeArea => Said.Of("around the eyes"),
+            FaceZone.BetweenBrows => Said.Of("between the brows"),
+            FaceZone.LeftTemple => Said.Of("left temple"),
+            FaceZone.RightTemple => Said.Of("right temple"),
+            FaceZone.LeftBrow => Said.Of("left brow"),
+            FaceZone.RightBrow => Said.Of("right brow"),
+            FaceZone.LeftEye => Said.Of("around the left eye"),
+            FaceZone.RightEye => Said.Of("around the right eye"),
+            FaceZone.LeftJaw => Said.Of("left jaw"),
+            FaceZone.RightJaw => Said.Of("right jaw"),
+            FaceZone.LeftEar => Said.Of("at the left ear"),
+            FaceZone.RightEar => Said.Of("at the right ear"),
+            FaceZone.LeftNeck => Said.Of("left side of the neck"),
+            FaceZone.RightNeck => Said.Of("right side of the neck"),
+            _ => Said.Of(zone.ToString().ToLowerInvariant()),
         };
 
     /// <summary>The side a zone lies on; null for one in the middle.</summary>

@@ -1,4 +1,5 @@
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Drawing;
 
@@ -83,12 +84,13 @@ public sealed record FaceMap(string Name, string Id, string Legend, IReadOnlyCol
                 }
         );
 
-    public (string Left, string Right) Sides => Mirrored ? ("your left", "your right") : ("client's right", "client's left");
+    public (string Left, string Right) Sides =>
+        Mirrored ? (Said.Of("your left"), Said.Of("your right")) : ("client's right", "client's left");
 
     /// <summary>The zones chosen, each by itself.</summary>
     public HashSet<FaceZone> Marked => [.. Chosen.SelectMany(FaceZones.Covered)];
 
     /// <summary>What is chosen, in words.</summary>
     public string InWords =>
-        Marked.Count == 0 ? "no zone" : string.Join(", ", FaceZones.OnMap.Where(Marked.Contains).Select(FaceZones.TitleOf));
+        Marked.Count == 0 ? Said.Of("no zone") : string.Join(", ", FaceZones.OnMap.Where(Marked.Contains).Select(FaceZones.TitleOf));
 }

@@ -1,6 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Session;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -14,6 +15,7 @@ public sealed record NumberUntil(long Until, string Title, string Number, string
 /// <param name="Back">Where the guide leads when it is over.</param>
 /// <param name="Listens">Whether it listens to a device that tells of itself: in practice, and where the stand-in device ships with demo
 /// data.</param>
+/// <param name="Settings">Settings of a device in words, by what they are called in the script.</param>
 /// <param name="Numbers">Who is called when, for the night ahead.</param>
 public sealed record GuideData(
     string Id,
@@ -24,6 +26,7 @@ public sealed record GuideData(
     string? Run,
     IReadOnlyList<SessionEvent> Events,
     IReadOnlyDictionary<string, string> Zones,
+    IReadOnlyDictionary<string, string> Settings,
     IReadOnlyList<NumberUntil> Numbers,
     string Emergency,
     bool Listens
@@ -48,10 +51,14 @@ public sealed record GuideData(
             progress.Run,
             progress.Events,
             FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf),
+            SettingsOf(grant.Script).Distinct().ToDictionary(setting => setting, Said.Of),
             [.. NumbersOf(record, now)],
             record.Rules.Contacts.Emergency,
             grant.Script.Device is not null && (grant.Practice || demo)
         );
+
+    private static IEnumerable<string> SettingsOf(SessionScript script) =>
+        script.Device?.Guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Setting).OfType<string>() ?? [];
 
     private static string BackOf(SessionGrant grant) =>
         (grant.DeviceId, grant.Script.Device) switch
@@ -70,11 +77,11 @@ public sealed record GuideData(
             var at = now.AddMinutes(minutes);
             var contact = ContactNow.At(at, false, record.Rules, record.Zone);
             var note = contact.NextOpening is { } opens
-                ? $"The studio may not read this before {record.Local(opens, "dddd HH:mm")}."
-                : "The studio is open now, but may not read this at once. To reach a person, call.";
+                ? Said.Of($"The studio may not read this before {record.Local(opens, "dddd HH:mm")}.")
+                : Said.Of("The studio is open now, but may not read this at once. To reach a person, call.");
             var next = new NumberUntil(
                 at.AddMinutes(15).ToUnixTimeMilliseconds(),
-                contact.Kind == ContactKind.Studio ? "Studio" : "Out of hours",
+                contact.Kind == ContactKind.Studio ? Said.Of("Studio") : Said.Of("Out of hours"),
                 contact.Number,
                 note
             );

@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Limits;
@@ -44,8 +45,9 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
         if (HttpMethods.IsPost(Request.Method) && (!Request.HasFormContentType || Request.Form["phone"] != PhoneDoor.TagOf(HttpContext)))
         {
             // A page of another link: its words belong in no other record.
-            TempData["Hint"] =
-                "That page belonged to another link on this phone, and nothing of it was kept. Tell it again here, if it is about you.";
+            TempData["Hint"] = Said.Of(
+                "That page belonged to another link on this phone, and nothing of it was kept. Tell it again here, if it is about you."
+            );
             context.Result =
                 Request.HasFormContentType && Request.Form.ContainsKey("told")
                     ? new StatusCodeResult(StatusCodes.Status409Conflict)

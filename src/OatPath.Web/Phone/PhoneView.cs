@@ -6,6 +6,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Core.Wording;
 using OatPath.Web.Records;
 using OatPath.Web.Wording;
 
@@ -35,6 +36,14 @@ public sealed class PhoneView
 
     public HalfDay Half => Today[Moment];
 
+    public bool IsEvening => Moment == Moment.Evening;
+
+    /// <summary>An address that leads nowhere in a preview.</summary>
+    public string To(string address) => Preview ? "#" : address;
+
+    /// <summary>The key of a press, so that the same press counts once.</summary>
+    public static string NewKey() => Guid.NewGuid().ToString("n");
+
     public IReadOnlyList<Step> Steps => Half.Steps;
 
     public bool SkippedAll => Here.Exists(entry => entry is Skipped { Product: null });
@@ -44,7 +53,7 @@ public sealed class PhoneView
     public Step? After(Step current) =>
         Steps.SkipWhile(step => step != current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
 
-    public string Studio => Record.Rules.StudioName.Length > 0 ? Record.Rules.StudioName : "Your studio";
+    public string Studio => Record.Rules.StudioName.Length > 0 ? Record.Rules.StudioName : Said.Of("Your studio");
 
     public bool IsDone(Step step) =>
         step.Action switch
@@ -142,8 +151,10 @@ public sealed class PhoneView
                     ? group.Select(window => Words.Say(window.Because))
                     :
                     [
-                        $"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.Key.Item2} on "
-                            + $"{Words.Day(group.First().Because.Day("on"))}: "
+                        Said.Of(
+                            $"Last on {Words.Day(group.Key.From.AddDays(-1))} before the {group.First().Because.InWords("treatment")} on "
+                                + $"{Words.Day(group.First().Because.Day("on"))}: "
+                        )
                             + Words.List([.. group.Select(window => Restrictions.TitleOf(window.Restriction!.Value).ToLowerInvariant())])
                             + ".",
                     ]
@@ -178,6 +189,10 @@ public sealed class PhoneView
     /// <summary>What the client is asked about today, the latest; null when nothing is.</summary>
     public CheckInDue? DueCheckIn => Path.CheckIns.LastOrDefault(due => due.State is CheckInState.Due or CheckInState.Overdue);
 
+    /// <summary>What a check-in is about, in words: the sitting, or the kit by its name.</summary>
+    public string TitleOf(CheckInDue due) =>
+        Sittings.Of(Record.Followed.Treatments).FirstOrDefault(sitting => sitting.Id == due.Source)?.Title ?? due.Title;
+
     /// <summary>In whose course the day lies, the latest first.</summary>
     public IReadOnlyList<CourseDay> Courses => courses ??= WhatToExpect.On(Record.Followed, Day);
 
@@ -201,25 +216,26 @@ public sealed class PhoneView
         {
             if (Half.Repair)
             {
-                return Moment == Moment.Morning ? "A repair morning" : "A repair evening";
+                return Moment == Moment.Morning ? Said.Of("A repair morning") : Said.Of("A repair evening");
             }
 
             if (Steps.Any(step => step.Action == StepAction.PatchTest))
             {
-                return "Patch test tonight";
+                return Said.Of("Patch test tonight");
             }
 
             var actives = Drawing.Grains.Actives(Half).ToList();
             return (Moment, actives.Count) switch
             {
-                (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) =>
-                    "A device evening",
-                (Moment.Evening, 0) => "A rest evening",
-                (Moment.Morning, 0) => "Good morning",
-                (Moment.Evening, _) when actives.Exists(step => step.ContactSeconds is not null) => "A peel evening",
-                (Moment.Evening, _) when actives.Exists(step => step.Slot == RoutineSlot.Acid) => "An acid evening",
-                (Moment.Evening, _) => "An active evening",
-                _ => "An active morning",
+                (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) => Said.Of(
+                    "A device evening"
+                ),
+                (Moment.Evening, 0) => Said.Of("A rest evening"),
+                (Moment.Morning, 0) => Said.Of("Good morning"),
+                (Moment.Evening, _) when actives.Exists(step => step.ContactSeconds is not null) => Said.Of("A peel evening"),
+                (Moment.Evening, _) when actives.Exists(step => step.Slot == RoutineSlot.Acid) => Said.Of("An acid evening"),
+                (Moment.Evening, _) => Said.Of("An active evening"),
+                _ => Said.Of("An active morning"),
             };
         }
     }
@@ -235,15 +251,15 @@ public sealed class PhoneView
         return
         [
             .. Record.Lived.Where(entry =>
-                    entry.HappenedAt >= earliest
-                    && entry switch
-                    {
-                        Applied applied => applied.Day == Day && applied.Moment == Moment,
-                        Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,
-                        PatchApplied or PatchRead => Moment == Moment.Evening && CareDay.Of(entry.HappenedAt, Record.Zone) == Day,
-                        _ => false,
-                    }
-                ),
+                entry.HappenedAt >= earliest
+                && entry switch
+                {
+                    Applied applied => applied.Day == Day && applied.Moment == Moment,
+                    Skipped skipped => skipped.Day == Day && skipped.Moment == Moment,
+                    PatchApplied or PatchRead => Moment == Moment.Evening && CareDay.Of(entry.HappenedAt, Record.Zone) == Day,
+                    _ => false,
+                }
+            ),
         ];
     }
 }

@@ -4,6 +4,7 @@ using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
+using OatPath.Core.Wording;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Phone;
@@ -45,10 +46,10 @@ public sealed class ReportAnswer
         Normal?.Verdict
         ?? Outcome.Outcome switch
         {
-            Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? "That was too soon" : "Carry on",
-            Core.CheckIn.Outcome.EaseOff => "Ease off",
-            Core.CheckIn.Outcome.Stop => "Stop, call the studio",
-            _ => "Medical help now",
+            Core.CheckIn.Outcome.CarryOn => TooSoon.Count > 0 ? Said.Of("That was too soon") : Said.Of("Carry on"),
+            Core.CheckIn.Outcome.EaseOff => Said.Of("Ease off"),
+            Core.CheckIn.Outcome.Stop => Said.Of("Stop, call the studio"),
+            _ => Said.Of("Medical help now"),
         };
 
     public string Icon =>

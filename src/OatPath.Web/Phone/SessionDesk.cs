@@ -7,6 +7,7 @@ using OatPath.Core.Routine;
 using OatPath.Core.Screening;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -56,7 +57,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
     {
         if (record.Published is null)
         {
-            return (null, "Nothing was published yet; your studio does that first.");
+            return (null, Said.Of("Nothing was published yet; your studio does that first."));
         }
 
         var latest = sessions.Latest(device.Id, product, record.Today);
@@ -65,7 +66,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
             return
                 progress.Events.Count > 0
                 && SessionReading.Of(running.Script, progress.Events).Last.Phase is SessionPhase.Done or SessionPhase.Refused
-                ? (null, "Tonight's session was used. What happened besides goes under How was it.")
+                ? (null, Said.Of("Tonight's session was used. What happened besides goes under How was it."))
                 : (running, "");
         }
 
@@ -94,9 +95,10 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
 
     /// <summary>What a peel or booster still waits for, in words; null where nothing is missing.</summary>
     private static string? WaitsFor(ClientRecord record, string product) =>
-        AnswersOf(record, product) is not { } answers ? "Answer the questions of the day first."
-        : answers.ConsentVersion != PeelConsent.Version ? "Agree to the words below the questions first; they may have changed since."
-        : AsksPractice(record, product) ? "One practice run with water comes first."
+        AnswersOf(record, product) is not { } answers ? Said.Of("Answer the questions of the day first.")
+        : answers.ConsentVersion != PeelConsent.Version
+            ? Said.Of("Agree to the words below the questions first; they may have changed since.")
+        : AsksPractice(record, product) ? Said.Of("One practice run with water comes first.")
         : null;
 
     /// <summary>Practice with water on the script of the next evening.</summary>

@@ -4,6 +4,7 @@ using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Clock;
 using OatPath.Web.Doors;
@@ -72,7 +73,7 @@ public static class SessionRoute
         if (now - grant.IssuedAt > LongestGrant)
         {
             return Results.Json(
-                new { problem = "This session is over by days. Tell your studio what happened under How was it." },
+                new { problem = Said.Of("This session is over by days. Tell your studio what happened under How was it.") },
                 statusCode: StatusCodes.Status403Forbidden
             );
         }
@@ -85,7 +86,7 @@ public static class SessionRoute
         if (sent.Taking == SessionTaking.Full)
         {
             return Results.Json(
-                new { problem = "This session holds all it can. Tell your studio what happened, by phone." },
+                new { problem = Said.Of("This session holds all it can. Tell your studio what happened, by phone.") },
                 statusCode: StatusCodes.Status413PayloadTooLarge
             );
         }
@@ -93,7 +94,7 @@ public static class SessionRoute
         if (sent.Taking == SessionTaking.TakenByAnother)
         {
             return Results.Json(
-                new { problem = "This session was already begun elsewhere. Tell your studio what happened under How was it." },
+                new { problem = Said.Of("This session was already begun elsewhere. Tell your studio what happened under How was it.") },
                 statusCode: StatusCodes.Status409Conflict
             );
         }

@@ -8,6 +8,7 @@ using OatPath.Core.Plan;
 using OatPath.Core.Planner;
 using OatPath.Core.Shelf;
 using OatPath.Core.Upgrade;
+using OatPath.Core.Wording;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -134,8 +135,7 @@ public sealed class ClientRecord
 
     public string NameOf(string? product) => product is null ? "" : Product(product)?.Name ?? product;
 
-    public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") =>
-        TimeZoneInfo.ConvertTime(at, Zone).ToString(format, System.Globalization.CultureInfo.InvariantCulture);
+    public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") => Said.At(TimeZoneInfo.ConvertTime(at, Zone), format);
 
     private CarePath Path(bool client, int daysBefore, int days)
     {

@@ -2,6 +2,7 @@ using System.Globalization;
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Wording;
 
@@ -31,9 +32,9 @@ public static class CareEnds
     public static string Of(PathWindow window) =>
         window switch
         {
-            { EndsAt: { } at, EndsOn: { } on } => $"until {Words.Day(on)}, {at.ToString("HH:mm", CultureInfo.InvariantCulture)}",
-            { Until: { } until } => $"until {Words.Day(until)} is over",
-            _ => "until cleared",
+            { EndsAt: { } at, EndsOn: { } on } => Said.Of($"until {Words.Day(on)}, {at.ToString("HH:mm", CultureInfo.InvariantCulture)}"),
+            { Until: { } until } => Said.Of($"until {Words.Day(until)} is over"),
+            _ => Said.Of("until cleared"),
         };
 
     /// <summary>The first day or moment free of it: "Sat 28 November", "Thu 26 November, 14:00".</summary>
@@ -42,10 +43,10 @@ public static class CareEnds
         {
             { EndsAt: { } at, EndsOn: { } on } => $"{Words.Day(on)}, {at.ToString("HH:mm", CultureInfo.InvariantCulture)}",
             { Until: { } until } => Words.Day(until.AddDays(1)),
-            _ => "when cleared",
+            _ => Said.Of("when cleared"),
         };
 
     /// <summary>"back Sat 28 November"; sun is not something that comes back.</summary>
     public static string Back(PathWindow window) =>
-        $"{(window.Restriction == RestrictionKind.Sun ? "free from" : "back")} {FreeFrom(window)}";
+        $"{(window.Restriction == RestrictionKind.Sun ? Said.Of("free from") : "back")} {FreeFrom(window)}";
 }

@@ -1,5 +1,6 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Wording;
 
@@ -10,25 +11,25 @@ public static class Cautions
 {
     private const int SignsALine = 4;
 
-    public static IReadOnlyList<string> WashOff { get; } = [FirstAid.WashOff, FirstAid.Burn, FirstAid.Eye, FirstAid.Lips];
+    public static IReadOnlyList<string> WashOff => [FirstAid.WashOff, FirstAid.Burn, FirstAid.Eye, FirstAid.Lips];
 
-    public static IReadOnlyList<string> MedicalHelp { get; } =
-    [
-        .. SignTable
-            .Rows.Where(row => row.Cautioned)
-            .Select(row => row.Title)
-            .Chunk(SignsALine)
-            .Select(signs => $"{Words.Capital(string.Join(", ", signs))}."),
-        $"{FirstAid.Pain} {FirstAid.StillBurning}",
-    ];
+    public static IReadOnlyList<string> MedicalHelp =>
+        [
+            .. SignTable
+                .Rows.Where(row => row.Cautioned)
+                .Select(row => Said.Of(row.Title))
+                .Chunk(SignsALine)
+                .Select(signs => $"{Words.Capital(string.Join(", ", signs))}."),
+            FirstAid.Pain + " " + FirstAid.StillBurning,
+        ];
 
-    public static IReadOnlyList<string> Always { get; } =
-    [
-        "Sunscreen every morning; again every 2 hours outdoors and after sweat or water.",
-        "Acids on dry, closed skin only; not on lids, lips or open spots.",
-        "Nothing new beside the plan without asking. No picking, no squeezing.",
-        "Pregnant, a new medicine, sunburn: leave actives out and tell the studio.",
-    ];
+    public static IReadOnlyList<string> Always =>
+        [
+            Said.Of("Sunscreen every morning; again every 2 hours outdoors and after sweat or water."),
+            Said.Of("Acids on dry, closed skin only; not on lids, lips or open spots."),
+            Said.Of("Nothing new beside the plan without asking. No picking, no squeezing."),
+            Said.Of("Pregnant, a new medicine, sunburn: leave actives out and tell the studio."),
+        ];
 
-    public const string Last = "Product labels and your clinician's word come before this plan.";
+    public static string Last => Said.Of("Product labels and your clinician's word come before this plan.");
 }

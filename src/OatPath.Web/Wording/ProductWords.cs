@@ -1,6 +1,7 @@
 using System.Globalization;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Wording;
 
@@ -32,8 +33,8 @@ public static class ProductWords
     /// <summary>"glycolic acid 7 %", or the kind where there is no active.</summary>
     public static string InBrief(Product product) =>
         product.Actives.Count == 0
-            ? product.Traits.Title + (product.Spf is { } spf ? $" SPF {spf}" : "")
-            : SubstanceTraits.Of(product.Actives[0].Substance).Title
+            ? Said.Of(product.Traits.Title) + (product.Spf is { } spf ? $" SPF {spf}" : "")
+            : Said.Of(SubstanceTraits.Of(product.Actives[0].Substance).Title)
                 + (product.Actives[0].Percent is { } percent ? $" {Number(percent)} %" : "");
 
     public static string Number(decimal value) => value.ToString("0.###", CultureInfo.InvariantCulture);

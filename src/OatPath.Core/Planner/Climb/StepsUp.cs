@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.Climb;
 
@@ -120,7 +121,12 @@ internal sealed class StepsUp(
     {
         var needed = track.Ladder.PerUse ? 1 : rules.StepUpUses;
         return track.Evidence.Uses < needed && rule.On(RuleBook.EnoughUses)
-            ? Because.Of(RuleBook.EnoughUses, ("more", needed - track.Evidence.Uses), ("need", needed), ("by", "as they are planned"))
+            ? Because.Of(
+                RuleBook.EnoughUses,
+                ("more", needed - track.Evidence.Uses),
+                ("need", needed),
+                ("by", Said.Later(() => Said.Of("as they are planned")))
+            )
             : null;
     }
 
@@ -140,7 +146,7 @@ internal sealed class StepsUp(
                 ("count", told.Count),
                 ("need", HouseRules.ReportsForAStep),
                 ("days", HouseRules.ReportDays),
-                ("last", told.Count == 0 ? "none yet" : $"the last on {Words.Day(told.Max())}")
+                ("last", Said.Later(() => told.Count == 0 ? Said.Of("none yet") : Said.Of($"the last on {Words.Day(told.Max())}")))
             );
     }
 
@@ -182,7 +188,7 @@ internal sealed class StepsUp(
         return Because.Of(
             RuleBook.Tolerance,
             ("product", track.Product.Name),
-            ("frequency", track.Ladder.Rungs[track.Rung + 1].InWords(standing.MomentOf(track) == Moment.Morning)),
+            ("frequency", track.Ladder.Rungs[track.Rung + 1].SaidLater(standing.MomentOf(track) == Moment.Morning)),
             ("chance", Math.Round(expected.Chance * 100)),
             ("sure", Math.Round(expected.SureOver * 100)),
             ("limit", rules.StepUpChancePercent)

@@ -8,6 +8,7 @@ using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.Compose;
 
@@ -279,7 +280,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     }
 
     private static Because LeftOut(IReadOnlyList<FaceZone> zones, DateOnly day) =>
-        Because.Of(RuleBook.ZoneLeftOut, ("zones", Words.List([.. zones.Select(FaceZones.TitleOf)])), ("on", day));
+        Because.Of(RuleBook.ZoneLeftOut, ("zones", Said.Later(() => Words.List([.. zones.Select(FaceZones.TitleOf)]))), ("on", day));
 
     private static Because[] OneSide(Product product, FaceSide? side) =>
         side is { } one ? [Because.Of(RuleBook.HalfFace, ("product", product.Name), ("side", EnumName.Of(one)))] : [];

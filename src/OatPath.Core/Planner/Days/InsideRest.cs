@@ -6,6 +6,7 @@ using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.Days;
 
@@ -126,10 +127,18 @@ internal sealed class InsideRest(
                         RuleBook.TooSoon,
                         ("product", product.Name),
                         ("on", day),
-                        ("days", longest.Until is { } until ? $" by {Words.Count(until.DayNumber - day.DayNumber + 1, "day")}" : ""),
-                        ("why", Words.Say(longest.Because)),
-                        ("again", again is { } end ? $"The rest begins again, until {Words.Day(end)}. " : ""),
-                        ("then", moves ? "That evening moves on instead" : "It comes back one rung lower")
+                        (
+                            "days",
+                            Said.Later(() =>
+                                longest.Until is { } until ? Said.Of($" by {Words.Count(until.DayNumber - day.DayNumber + 1, "day")}") : ""
+                            )
+                        ),
+                        ("why", Said.Later(() => Words.Say(longest.Because))),
+                        ("again", Said.Later(() => again is { } end ? Said.Of($"The rest begins again, until {Words.Day(end)}. ") : "")),
+                        (
+                            "then",
+                            Said.Later(() => moves ? Said.Of("That evening moves on instead") : Said.Of("It comes back one rung lower"))
+                        )
                     )
                 )
             );

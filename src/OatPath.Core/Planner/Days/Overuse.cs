@@ -2,6 +2,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.Days;
 
@@ -38,20 +39,22 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             }
             else if (Between(track, day) is { } days && days < (track.Held.EveryDays ?? track.Peels.EveryDays))
             {
-                Add(track, () =>
-                    $"{days} {(days == 1 ? "day" : "days")} after the last, where it is planned "
-                        + $"{FrequencyTraits.Every(track.Held.EveryDays ?? track.Peels.EveryDays)}"
-                );
+                var every = track.Held.EveryDays ?? track.Peels.EveryDays;
+                Add(track, () => Said.Of($"{Words.Count(days, "day")} after the last, where it is planned {FrequencyTraits.Every(every)}"));
             }
             else if (track.BoosterFor is not null && Between(track, day) is { } apart and < 7)
             {
                 Add(track, () =>
-                    $"a booster on two evenings, {Words.Day(day.AddDays(-apart))} and {Words.Day(day)}, where one a week is planned at most"
+                    Said.Of(
+                        $"a booster on two evenings, {Words.Day(day.AddDays(-apart))} and {Words.Day(day)}, where one a week is planned "
+                            + $"at most"
+                    )
                 );
             }
             else if (track.Kit is null && !track.Placed.On(day) && UsesIn7(track, day) is var uses && uses > MostOf(track))
             {
-                Add(track, () => $"use {uses} in 7 days, where {MostOf(track)} {(MostOf(track) == 1 ? "is" : "are")} planned at most");
+                var most = MostOf(track);
+                Add(track, () => Said.Of($"use {uses} in 7 days, where {Said.Count(most, "{0} is", "{0} are")} planned at most"));
             }
 
             for (var j = 0; j < i; j++)
@@ -73,7 +76,11 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             if (day >= facts.Today.AddDays(-ToldDays))
             {
                 Found.Add(
-                    (day, track.Product.Id, Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", what())))
+                    (
+                        day,
+                        track.Product.Id,
+                        Because.Of(RuleBook.Overuse, ("product", track.Product.Name), ("on", day), ("what", Said.Later(what)))
+                    )
                 );
             }
         }

@@ -1,6 +1,7 @@
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.KeptOff;
 
@@ -27,5 +28,5 @@ internal sealed class OccasionRest(IReadOnlyList<Occasion> occasions, RuleSwitch
 
     public static Because Say(Occasion occasion) => Because.Of(RuleBook.Occasion, ("title", TitleOf(occasion)), ("on", occasion.On));
 
-    public static string TitleOf(Occasion occasion) => occasion.Title.Length > 0 ? occasion.Title : "the day";
+    public static string TitleOf(Occasion occasion) => occasion.Title.Length > 0 ? occasion.Title : Said.Of("the day");
 }

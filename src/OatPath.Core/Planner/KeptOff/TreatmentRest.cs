@@ -2,6 +2,7 @@ using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Shelf;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.KeptOff;
 
@@ -35,7 +36,7 @@ internal sealed class TreatmentRest(CareCalendar care, RuleSwitch rule) : IKeeps
                 RuleBook.TreatmentBefore,
                 ("treatment", span.Treatment),
                 ("on", span.On),
-                ("what", Restrictions.TitleOf(span.Kind)),
+                ("what", Said.Later(() => Restrictions.TitleOf(span.Kind))),
                 ("from", span.From)
             ),
             RuleBook.TreatmentAfter => Because.Of(
@@ -48,8 +49,13 @@ internal sealed class TreatmentRest(CareCalendar care, RuleSwitch rule) : IKeeps
                 RuleBook.TreatmentRests,
                 ("treatment", span.Treatment),
                 ("on", span.On),
-                ("what", Restrictions.TitleOf(span.Kind)),
-                ("until", span.EndsAt is { } ends ? $"{Words.Day(DateOnly.FromDateTime(ends))}, {ends:HH:mm}" : Words.Day(span.Until))
+                ("what", Said.Later(() => Restrictions.TitleOf(span.Kind))),
+                (
+                    "until",
+                    Said.Later(() =>
+                        span.EndsAt is { } ends ? $"{Words.Day(DateOnly.FromDateTime(ends))}, {ends:HH:mm}" : Words.Day(span.Until)
+                    )
+                )
             ),
         };
 

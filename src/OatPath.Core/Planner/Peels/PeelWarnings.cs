@@ -1,6 +1,7 @@
 using OatPath.Core.House;
 using OatPath.Core.Planner.KeptOff;
 using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Planner.Peels;
 
@@ -21,8 +22,8 @@ internal static class PeelWarnings
                     RuleBook.PeelOverrun,
                     ("product", kit.Product.Name),
                     ("on", last),
-                    ("time", Words.Duration(over.Seconds)),
-                    ("limit", Words.Duration(over.Limit))
+                    ("time", Said.Later(() => Words.Duration(over.Seconds))),
+                    ("limit", Said.Later(() => Words.Duration(over.Limit)))
                 );
             }
 

@@ -152,7 +152,7 @@ internal sealed class Track
             Enter(
                 Ladder.Top,
                 day,
-                Because.Of(RuleBook.LadderShaped, ("product", Product.Name), ("frequency", Ladder.Rungs[Ladder.Top].InWords()))
+                Because.Of(RuleBook.LadderShaped, ("product", Product.Name), ("frequency", Ladder.Rungs[Ladder.Top].SaidLater()))
             );
         }
     }

@@ -22,7 +22,7 @@ internal sealed class TrackWords(Track track)
                 Because.Of(
                     RuleBook.RungFrequency,
                     ("product", track.Product.Name),
-                    ("frequency", track.Held.InWords(morning)),
+                    ("frequency", track.Held.SaidLater(morning)),
                     ("most", track.Frequency.MaxPer7Days())
                 )
             );
@@ -42,7 +42,7 @@ internal sealed class TrackWords(Track track)
                 Because.Of(
                     RuleBook.Rung,
                     ("product", track.Product.Name),
-                    ("frequency", track.Held.InWords(morning)),
+                    ("frequency", track.Held.SaidLater(morning)),
                     ("since", track.Since ?? day)
                 ),
             ];

@@ -6,6 +6,7 @@ using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -56,14 +57,14 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             return Redirect($"/my/device/{product}");
         }
 
-        BetterSide Said(BetterSide? side, string field)
+        BetterSide Judged(BetterSide? side, string field)
         {
             if (side is { } known && Enum.IsDefined(known))
             {
                 return known;
             }
 
-            Problems.Add(new(field, "choose the better side, or no difference"));
+            Problems.Add(new(field, Said.Of("choose the better side, or no difference")));
             return BetterSide.Same;
         }
 
@@ -77,9 +78,9 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Day = View.Day,
             Side = due.Side,
             Later = due.Later,
-            Feel = Said(feel, "How it feels"),
-            Look = Said(look, "How it looks"),
-            Touch = Said(touch, "How it is to touch"),
+            Feel = Judged(feel, Said.Of("How it feels")),
+            Look = Judged(look, Said.Of("How it looks")),
+            Touch = Judged(touch, Said.Of("How it is to touch")),
         };
         if (Problems.Count > 0)
         {

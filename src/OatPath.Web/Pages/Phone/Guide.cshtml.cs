@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -34,7 +35,7 @@ public sealed class GuideModel(
         var progress = sessions.Progress(id);
         if (grant.Day != View.Day && progress.Run is null)
         {
-            TempData["Hint"] = $"That guide was for {Words.Day(grant.Day)}. A new day asks its questions anew.";
+            TempData["Hint"] = Said.Of($"That guide was for {Words.Day(grant.Day)}. A new day asks its questions anew.");
             return Redirect(grant.Script.Device is null ? "/my/peel" : $"/my/device/{grant.Product}");
         }
 

@@ -3,6 +3,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -27,7 +28,7 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
         var named = (zones ?? []).Where(Enum.IsDefined).Distinct().Order().ToList();
         if (named.Count == 0)
         {
-            Problems.Add(new("Where it is", "tick the place, so that it is left out"));
+            Problems.Add(new(Said.Of("Where it is"), Said.Of("tick the place, so that it is left out")));
             return Page();
         }
 

@@ -4,6 +4,7 @@ using OatPath.Core.CheckIn;
 using OatPath.Core.Course;
 using OatPath.Core.House;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -38,11 +39,11 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         Zones = [.. (zones ?? []).Where(Enum.IsDefined).Distinct()];
         if (Sign is not { } asked)
         {
-            Problems.Add(new("What you see", "choose one"));
+            Problems.Add(new(Said.Of("What you see"), Said.Of("choose one")));
         }
         else if (!AskedSign.IsGrave(asked) && (degree is not { } given || !Enum.IsDefined(given)))
         {
-            Problems.Add(new("How much", "choose a little, clearly or strongly"));
+            Problems.Add(new(Said.Of("How much"), Said.Of("choose a little, clearly or strongly")));
         }
         else
         {

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
 using OatPath.Core.Routine;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -24,7 +25,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
 
         if (found.ContactSeconds is not null && contact is not (> 0 and <= CaseCheck.MaxContactSeconds))
         {
-            TempData["Hint"] = "Choose how long it stayed on; nothing was kept yet.";
+            TempData["Hint"] = Said.Of("Choose how long it stayed on; nothing was kept yet.");
             return Redirect("/my");
         }
 
@@ -51,9 +52,10 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
                 };
         if (found.ContactSeconds is { } planned && contact > planned)
         {
-            TempData["Hint"] =
+            TempData["Hint"] = Said.Of(
                 $"It was on {Core.House.Words.Duration(contact.Value - planned)} longer than planned. Cool water if it is warm, plain "
-                    + $"moisturiser, nothing else tonight; say under How was it how the skin takes it.";
+                    + $"moisturiser, nothing else tonight; say under How was it how the skin takes it."
+            );
         }
 
         return Keep(entry);
@@ -200,7 +202,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
     /// <summary>The page was older than the plan, as at 04:00 or after a report: nothing is written, the new page is shown.</summary>
     private RedirectResult Changed()
     {
-        TempData["Hint"] = "The plan has moved on since this page was opened. This is how it stands now; that press was not kept.";
+        TempData["Hint"] = Said.Of("The plan has moved on since this page was opened. This is how it stands now; that press was not kept.");
         return Redirect("/my");
     }
 

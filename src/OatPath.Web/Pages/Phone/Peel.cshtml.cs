@@ -5,6 +5,7 @@ using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Screening;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -73,7 +74,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             }
             else
             {
-                Problems.Add(new(asked.Text, "choose no or yes"));
+                Problems.Add(new(asked.Text, Said.Of("choose no or yes")));
             }
         }
 
@@ -83,13 +84,13 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
         Agreed = agree;
         if (Yes.Contains(DayQuestion.OpenSkin) && Zones.Count == 0)
         {
-            Problems.Add(new("Where it is open", "tick the places, so that they are left out"));
+            Problems.Add(new(Said.Of("Where it is open"), Said.Of("tick the places, so that they are left out")));
         }
 
         // Whoever may not go on need not agree to anything: the answers count all the same.
         if (!agree && Yes.All(question => question == DayQuestion.OpenSkin) && Problems.Count == 0)
         {
-            Problems.Add(new("The words at the end", "read them and tick that you agree, or leave the peel for tonight"));
+            Problems.Add(new(Said.Of("The words at the end"), Said.Of("read them and tick that you agree, or leave the peel for tonight")));
         }
 
         if (Problems.Count > 0)
@@ -124,7 +125,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
     private RedirectResult Open(Func<LadderStatus, (SessionGrant? Grant, string Why)> ask)
     {
         Fill();
-        var (grant, why) = Course is { } course ? ask(course) : (null, "No peel is planned.");
+        var (grant, why) = Course is { } course ? ask(course) : (null, Said.Of("No peel is planned."));
         if (grant is null)
         {
             TempData["Hint"] = why;

@@ -4,6 +4,7 @@ using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
 using OatPath.Web.Phone;
@@ -79,22 +80,22 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         WasSent = true;
         if (about is null || about != About)
         {
-            Problems.Add(new("Which day", "choose one of the days shown"));
+            Problems.Add(new(Said.Of("Which day"), Said.Of("choose one of the days shown")));
         }
 
         if (sting is null or < 0 or > 10)
         {
-            Problems.Add(new("Sting", "choose a number from 0 to 10"));
+            Problems.Add(new(Said.Of("Sting"), Said.Of("choose a number from 0 to 10")));
         }
 
         if (sting > 0 && !Lengths.Any(known => known.Seconds == length))
         {
-            Problems.Add(new("How long it stung", "choose one"));
+            Problems.Add(new(Said.Of("How long it stung"), Said.Of("choose one")));
         }
 
         if (redness is null or < 0 or > 4)
         {
-            Problems.Add(new("Redness", "choose a number from 0 to 4"));
+            Problems.Add(new(Said.Of("Redness"), Said.Of("choose a number from 0 to 4")));
         }
 
         Given = new SkinReport
@@ -126,7 +127,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         };
         if (!string.IsNullOrWhiteSpace(minutes) && Given.AlsoUsedMinutes is null)
         {
-            Problems.Add(new("Minutes it was on", "give whole minutes, such as 5, or leave it empty"));
+            Problems.Add(new(Said.Of("Minutes it was on"), Said.Of("give whole minutes, such as 5, or leave it empty")));
         }
 
         Used = [.. (used ?? []).Intersect(Beside.Select(product => product.Id))];
@@ -138,9 +139,9 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
                     {
                         Field = problem.Field switch
                         {
-                            "pain" => "Pain",
-                            "alsoUsed" => "Anything else used",
-                            "alsoUsedMinutes" => "Minutes it was on",
+                            "pain" => Said.Of("Pain"),
+                            "alsoUsed" => Said.Of("Anything else used"),
+                            "alsoUsedMinutes" => Said.Of("Minutes it was on"),
                             var other => other,
                         },
                     }
@@ -213,8 +214,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     private bool Same(CheckedIn sent) =>
         sent.Day == About && CaseAssembly.Write(sent.Report) == CaseAssembly.Write(Given) && Used.All(WasTicked);
 
-    private bool WasTicked(string product) =>
-        View.Record.Lived.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
+    private bool WasTicked(string product) => View.Record.Lived.OfType<Applied>().Any(use => use.Product == product && use.Day == About);
 
     /// <summary>What happened is always recordable: a use of that evening, at the latest just now.</summary>
     private Fact Use(string product)
@@ -251,8 +251,8 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
     public string DayWord(DateOnly day) =>
         (View.Day.DayNumber - day.DayNumber) switch
         {
-            0 => View.Moment == Moment.Morning ? "this morning" : "today",
-            1 => View.Moment == Moment.Morning ? "last night" : "yesterday",
+            0 => View.Moment == Moment.Morning ? Said.Of("this morning") : Said.Of("today"),
+            1 => View.Moment == Moment.Morning ? Said.Of("last night") : Said.Of("yesterday"),
             _ => Words.Day(day),
         };
 }

@@ -7,6 +7,7 @@ using OatPath.Core.Routine;
 using OatPath.Core.Screening;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
@@ -92,8 +93,10 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
             return "";
         }
 
-        var often = StepWords.HowOften(line.Step, sheet.Moment == Moment.Morning) is { } words ? $"Only {words}: " : "Only on ";
-        var next = line.Days.Take(7).Select(day => day.ToString("ddd d", System.Globalization.CultureInfo.InvariantCulture));
+        var often = StepWords.HowOften(line.Step, sheet.Moment == Moment.Morning) is { } words
+            ? Said.Of($"Only {words}: ")
+            : Said.Of("Only on ");
+        var next = line.Days.Take(7).Select(day => Said.On(day, "ddd d"));
         return $"{often}{string.Join(", ", next)}. ";
     }
 
@@ -115,7 +118,11 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
         var peels = Path.Days.Where(day => day.Evening.Steps.Any(step => step.ContactSeconds is not null)).ToList();
         Devices = [.. DevicesOf()];
         var others = Path.Days.Except(peels).ToList();
-        Sheets = [Sheet("In the morning", Moment.Morning, Path.Days, false), Sheet("In the evening", Moment.Evening, others, false)];
+        Sheets =
+        [
+            Sheet(Said.Of("In the morning"), Moment.Morning, Path.Days, false),
+            Sheet(Said.Of("In the evening"), Moment.Evening, others, false),
+        ];
         if (peels.Count > 0)
         {
             var kit = peels[0].Evening.Steps.First(step => step.ContactSeconds is not null).Product!;
@@ -124,7 +131,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
             Sheets =
             [
                 .. Sheets,
-                Sheet($"Peel evening, {string.Join(" and ", peels.Select(day => Words.Day(day.Date)))}", Moment.Evening, peels, true),
+                Sheet(Said.Of($"Peel evening, {Words.List([.. peels.Select(day => Words.Day(day.Date))])}"), Moment.Evening, peels, true),
             ];
         }
     }

@@ -2,6 +2,7 @@
 import { phone } from './belongs.js';
 import { sendWaiting } from './guide/log.js';
 import './unsent.js';
+import { said } from './said.js';
 
 sendWaiting(phone);
 addEventListener('online', () => sendWaiting(phone));
@@ -26,7 +27,7 @@ if (wait) {
       setTimeout(tick, 250);
       return;
     }
-    face.textContent = 'Done';
+    face.textContent = said('Done');
     done.hidden = false;
     start.hidden = true;
     navigator.vibrate?.(300);

@@ -1,8 +1,9 @@
 // What each state of a device session says and offers.
 import { waysOf } from './device.js';
+import { said } from '../said.js';
 
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
-const CHARGES = { negative: 'negative', positive: 'positive', none: 'its own' };
+const CHARGES = { negative: said('negative'), positive: said('positive'), none: said('its own') };
 
 /** One screen of a device session, or null where the general screens serve. */
 export function deviceView(guide, state, number, minutes) {
@@ -11,6 +12,7 @@ export function deviceView(guide, state, number, minutes) {
   if (!work || !state.device) return null;
   const ways = waysOf(work);
   const way = ways.find((each) => each.id === state.next);
+  const setting = guide.settings[way?.stroke.setting] ?? way?.stroke.setting;
   const act = (label, kind, more, tone = 'go', also = null) => ({ label, kind, more, tone, also });
   // With nothing that tells of contact, the last press before a way also starts its clock.
   const starts = way && way.stroke.seconds > 0 && !guide.connected ? 'contact' : null;
@@ -21,47 +23,52 @@ export function deviceView(guide, state, number, minutes) {
       const right = work.gels.find((gel) => gel.charge === way.pass.gel);
       const others = work.gels.filter((gel) => gel !== right);
       return {
-        title: `Put on: ${right ? right.name : 'its own gel'}`,
-        how: `${way.pass.title}. ${way.pass.before} Which one is on your skin?`,
+        title: said`Put on: ${right ? right.name : said('its own gel')}`,
+        how: said`${way.pass.title}. ${way.pass.before} Which one is on your skin?`,
         map,
         alarms,
         acts: [
-          act(right ? `${right.name} is on` : 'Its own gel is on', 'gel-on', { item: way.pass.gel }, 'go', next(way, starts)),
-          ...others.map((gel) => act(`${gel.name} is on`, 'gel-on', { item: gel.charge }, 'plain')),
-          others.length === 0 ? act('Another gel or cream is on', 'gel-on', { item: 'another' }, 'plain') : null,
+          act(right ? said`${right.name} is on` : said('Its own gel is on'), 'gel-on', { item: way.pass.gel }, 'go', next(way, starts)),
+          ...others.map((gel) => act(said`${gel.name} is on`, 'gel-on', { item: gel.charge }, 'plain')),
+          others.length === 0 ? act(said('Another gel or cream is on'), 'gel-on', { item: 'another' }, 'plain') : null,
         ].filter(Boolean),
       };
     }
     case 'change-gel': {
       const right = work.gels.find((gel) => gel.charge === way.pass.gel);
       return {
-        title: 'Not this gel: wipe it off',
+        title: said('Not this gel: wipe it off'),
         key: 'change-gel',
         how:
-          `${way.pass.title} needs the ${CHARGES[way.pass.gel] ?? way.pass.gel} gel${right ? `, ${right.name}` : ''}. ` +
-          'The same sign drives it in; another does not, or does harm. The clock waits.',
+          said`${way.pass.title} needs the ${CHARGES[way.pass.gel] ?? way.pass.gel} gel${right ? `, ${right.name}` : ''}. ` +
+          said('The same sign drives it in; another does not, or does harm. The clock waits.'),
         map,
         alarms,
         cue: 'alarm',
-        acts: [act(`Wiped off; ${right ? right.name : 'its own gel'} is on`, 'gel-on', { item: way.pass.gel }, 'go', next(way, starts))],
+        acts: [
+          act(
+            said`Wiped off; ${right ? right.name : said('its own gel')} is on`,
+            'gel-on',
+            { item: way.pass.gel },
+            'go',
+            next(way, starts),
+          ),
+        ],
       };
     }
     case 'set':
     case 'change-setting':
       return {
-        title: state.do === 'set' ? `Set it to ${way.stroke.setting}` : `Not ${state.device.setting}: set it to ${way.stroke.setting}`,
-        how: `${way.stroke.title}: ${way.stroke.words}.${state.do === 'set' ? '' : ' The clock waits until it is right.'}`,
+        title:
+          state.do === 'set'
+            ? said`Set it to ${setting}`
+            : said`Not ${guide.settings[state.device.setting] ?? state.device.setting}: set it to ${setting}`,
+        how: `${way.stroke.title}: ${way.stroke.words}.${state.do === 'set' ? '' : said(' The clock waits until it is right.')}`,
         map,
         alarms,
         cue: state.do === 'set' ? 'look' : 'alarm',
         acts: [
-          act(
-            `It is set to ${way.stroke.setting}${starts ? ' and on the skin' : ''}`,
-            'set-to',
-            { item: way.stroke.setting },
-            'go',
-            starts,
-          ),
+          act(said`It is set to ${setting}${starts ? said(' and on the skin') : ''}`, 'set-to', { item: way.stroke.setting }, 'go', starts),
         ],
       };
     case 'prepare': {
@@ -73,18 +80,18 @@ export function deviceView(guide, state, number, minutes) {
         map,
         alarms,
         cue: 'look',
-        acts: [act(starts ? 'Done: begin' : 'Done', 'readied', { item: way.id }, 'go', starts)],
+        acts: [act(starts ? said('Done: begin') : said('Done'), 'readied', { item: way.id }, 'go', starts)],
       };
     }
     case 'touch':
       return {
-        title: `On the skin: ${way.stroke.title.toLowerCase()}`,
+        title: said`On the skin: ${way.stroke.title.toLowerCase()}`,
         how:
           `${upper(way.stroke.words)}. ` +
-          (guide.connected ? 'One to three beeps tell of contact; then the clock runs.' : 'The clock runs from your press.'),
+          (guide.connected ? said('One to three beeps tell of contact; then the clock runs.') : said('The clock runs from your press.')),
         map,
         alarms,
-        acts: [act('It is on the skin', 'contact', {})],
+        acts: [act(said('It is on the skin'), 'contact', {})],
       };
     case 'lead': {
       if (way.stroke.seconds === 0)
@@ -95,7 +102,7 @@ export function deviceView(guide, state, number, minutes) {
           map,
           alarms,
           cue: 'look',
-          acts: [act('Done here, next', 'passed', { item: way.id })],
+          acts: [act(said('Done here, next'), 'passed', { item: way.id })],
         };
       return {
         title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`,
@@ -105,56 +112,56 @@ export function deviceView(guide, state, number, minutes) {
         alarms,
         cue: 'look',
         acts: [
-          act('Pause', 'contact-lost', {}, 'plain'),
-          act('Next way', 'passed', { item: way.id }, 'plain'),
-          work.stopsAtPink ? act('It turns pink: enough here', 'reddened', { value: 1 }, 'plain') : null,
+          act(said('Pause'), 'contact-lost', {}, 'plain'),
+          act(said('Next way'), 'passed', { item: way.id }, 'plain'),
+          work.stopsAtPink ? act(said('It turns pink: enough here'), 'reddened', { value: 1 }, 'plain') : null,
         ].filter(Boolean),
       };
     }
     case 'reach':
       return {
-        title: 'The clock waits',
+        title: said('The clock waits'),
         key: 'reach',
         how:
-          (guide.connected ? 'No contact. Wet the hand again, put it back.' : 'Go on where you were.') +
-          ` ${minutes(state.device.leftMilliseconds + 999)} left on ${way.stroke.title.toLowerCase()}.`,
+          (guide.connected ? said('No contact. Wet the hand again, put it back.') : said('Go on where you were.')) +
+          said` ${minutes(state.device.leftMilliseconds + 999)} left on ${way.stroke.title.toLowerCase()}.`,
         map,
         alarms,
         cue: 'look',
-        acts: [act('It is on the skin again', 'contact', {})],
+        acts: [act(said('It is on the skin again'), 'contact', {})],
       };
     case 'switch-on': {
       const empty = state.device.battery !== null && state.device.battery <= 5;
       return {
-        title: empty ? 'The battery is empty' : 'It is off: the clock waits',
+        title: empty ? said('The battery is empty') : said('It is off: the clock waits'),
         key: 'off',
         how: empty
-          ? 'Charge it. What was done counts; the rest is left for the next time.'
-          : 'Switch it on again and go on where you were.',
+          ? said('Charge it. What was done counts; the rest is left for the next time.')
+          : said('Switch it on again and go on where you were.'),
         map,
         alarms,
         cue: 'look',
         acts: [
-          act('It is on again, on the skin', 'contact', {}, empty ? 'plain' : 'go'),
-          act('End here', 'end-now', {}, empty ? 'go' : 'plain'),
+          act(said('It is on again, on the skin'), 'contact', {}, empty ? 'plain' : 'go'),
+          act(said('End here'), 'end-now', {}, empty ? 'go' : 'plain'),
         ],
       };
     }
     case 'one-device':
       return {
-        title: 'Two devices are on',
+        title: said('Two devices are on'),
         key: 'two',
-        how: 'Switch one off: only one goes over the skin. The clock waits.',
+        how: said('Switch one off: only one goes over the skin. The clock waits.'),
         map,
         alarms,
         cue: 'alarm',
-        acts: [act('One is off', 'device-off', {})],
+        acts: [act(said('One is off'), 'device-off', {})],
       };
     case 'get-help':
       return state.phase === 'help'
         ? {
-            title: 'Medical help now',
-            how: 'Itchy weals can become more. Wash it off with cool water, and call.',
+            title: said('Medical help now'),
+            how: said('Itchy weals can become more. Wash it off with cool water, and call.'),
             lines: [],
             urgent: true,
             cue: 'alarm',
@@ -176,12 +183,12 @@ const next = (way, starts) => (way.stroke.setting ? null : starts);
 export function deviceFaults(state, zones, minutes) {
   const found = [];
   if (!state.device) return found;
-  if (state.warnings.includes('over-target')) found.push(`${minutes(state.device.overMilliseconds)} longer than planned`);
-  if (state.device.cut.length) found.push(`nicked: ${state.device.cut.map((zone) => zones[zone]).join(', ')}`);
+  if (state.warnings.includes('over-target')) found.push(said`${minutes(state.device.overMilliseconds)} longer than planned`);
+  if (state.device.cut.length) found.push(said`nicked: ${state.device.cut.map((zone) => zones[zone]).join(', ')}`);
   const said = {
-    'wrong-gel': 'a gel was on that does not fit the programme',
-    'wrong-setting': 'the device was set otherwise than planned',
-    'two-devices': 'two devices were on at once',
+    'wrong-gel': said('a gel was on that does not fit the programme'),
+    'wrong-setting': said('the device was set otherwise than planned'),
+    'two-devices': said('two devices were on at once'),
   };
   state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
   return found;
@@ -194,14 +201,14 @@ export function deviceTimes(script, state, minutes) {
   const rows = [];
   const way = ways[at];
   if (way) {
-    rows.push(['clock', way.stroke.seconds ? minutes(state.device.leftMilliseconds + 999) : `${at + 1} of ${ways.length}`]);
-    rows.push(['clock-of', way.stroke.seconds ? `left on this way, ${at + 1} of ${ways.length}` : way.pass.title]);
+    rows.push(['clock', way.stroke.seconds ? minutes(state.device.leftMilliseconds + 999) : said`${at + 1} of ${ways.length}`]);
+    rows.push(['clock-of', way.stroke.seconds ? said`left on this way, ${at + 1} of ${ways.length}` : way.pass.title]);
     const left = ways.reduce(
       (sum, each, i) => sum + (i < at ? 0 : Math.max(0, each.stroke.seconds * 1000 - state.device.wayMilliseconds[i])),
       0,
     );
-    if (left > 0) rows.push(['clock-off', `${minutes(left + 999)} in all`]);
-    if (ways[at + 1]) rows.push(['clock-of', `then: ${ways[at + 1].stroke.title.toLowerCase()}`]);
+    if (left > 0) rows.push(['clock-off', said`${minutes(left + 999)} in all`]);
+    if (ways[at + 1]) rows.push(['clock-of', said`then: ${ways[at + 1].stroke.title.toLowerCase()}`]);
   }
   return rows;
 }

@@ -5,6 +5,7 @@ import { FaceMap } from './map.js';
 import { lastPress, play } from './player.js';
 import * as senses from './senses.js';
 import { minutes, view } from './views.js';
+import { said } from '../said.js';
 
 const $ = (id) => document.getElementById(id);
 const guide = JSON.parse($('guide').dataset.guide);
@@ -12,12 +13,12 @@ const { script, zones, practice } = guide;
 const parts = script.device ? await import('./device-parts.js') : null;
 guide.parts = parts;
 const STINGS = [
-  [0, 'none'],
-  [1, 'hint'],
-  [2, 'tingle'],
-  [3, 'warm'],
-  [4, 'strong'],
-  [5, 'too much'],
+  [0, said('none')],
+  [1, said('hint')],
+  [2, said('tingle')],
+  [3, said('warm')],
+  [4, said('strong')],
+  [5, said('too much')],
 ];
 const log = new SessionLog(guide, (mark) => new SessionClock(mark));
 const { clock } = log;
@@ -119,14 +120,15 @@ function draw(screen, state) {
     }),
   );
   if (screen.red) acts.push(rednessRow());
-  if (screen.emergency) acts.push(anchor(`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
+  if (screen.emergency)
+    acts.push(anchor(said`Emergency: ${guide.emergency}`, `tel:${guide.emergency.replaceAll(' ', '')}`, 'act act-alarm'));
   else if (screen.number) {
     acts.push(
       anchor(`${screen.number.title}: ${screen.number.number}`, `tel:${screen.number.number.replaceAll(' ', '')}`, 'act act-plain'),
     );
     acts.push(Object.assign(document.createElement('p'), { textContent: screen.number.note }));
   }
-  if (screen.back) acts.push(anchor(practice ? 'Leave the practice' : 'Close the guide', guide.back, 'act act-go'));
+  if (screen.back) acts.push(anchor(practice ? said('Leave the practice') : said('Close the guide'), guide.back, 'act act-go'));
   $('acts').replaceChildren(...acts);
   changedAt = performance.now();
   if (document.activeElement === document.body) $('what').focus({ preventScroll: true });
@@ -142,7 +144,7 @@ function draw(screen, state) {
 
 function rednessRow() {
   const row = Object.assign(document.createElement('fieldset'), { className: 'redness' });
-  row.append(Object.assign(document.createElement('legend'), { textContent: 'How red is it now? 0 none, 4 burning red' }));
+  row.append(Object.assign(document.createElement('legend'), { textContent: said('How red is it now? 0 none, 4 burning red') }));
   row.append(...[0, 1, 2, 3, 4].map((value) => button(String(value), 'sting', () => happened('reddened', { value }))));
   return row;
 }
@@ -154,17 +156,21 @@ function drawTimes(state, now) {
   const add = (className, text) => rows.push(Object.assign(document.createElement('p'), { className, textContent: text }));
   if (longest) {
     add('clock', minutes(longest.contactMilliseconds));
-    add('clock-of', `${zones[longest.zone]}, on longest`);
-    if (longest.cueAt !== null) add('clock-off', `first off at ${minutes(longest.cueAt - (now - longest.contactMilliseconds))}`);
-  } else add('clock-of', `${minutes(script.targetSeconds * 1000)} ${script.staysOn ? 'to wait' : 'on each zone'}`);
-  if (!script.staysOn) add('clock-of', `never past ${minutes(script.limitSeconds * 1000)}`);
+    add('clock-of', said`${zones[longest.zone]}, on longest`);
+    if (longest.cueAt !== null) add('clock-off', said`first off at ${minutes(longest.cueAt - (now - longest.contactMilliseconds))}`);
+  } else
+    add(
+      'clock-of',
+      script.staysOn ? said`${minutes(script.targetSeconds * 1000)} to wait` : said`${minutes(script.targetSeconds * 1000)} on each zone`,
+    );
+  if (!script.staysOn) add('clock-of', said`never past ${minutes(script.limitSeconds * 1000)}`);
   const list = document.createElement('ul');
   // What is written in the map already is here only to be read out.
   state.zones.forEach((zone) =>
     list.append(
       Object.assign(document.createElement('li'), {
         className: `${zone.isOn ? 'on' : ''} ${map.words.has(zone.zone) ? 'visually-hidden' : ''}`,
-        textContent: `${zones[zone.zone]} ${minutes(zone.contactMilliseconds)}${zone.isOn ? '' : ', off'}`,
+        textContent: `${zones[zone.zone]} ${minutes(zone.contactMilliseconds)}${zone.isOn ? '' : said(', off')}`,
       }),
     ),
   );
@@ -199,25 +205,25 @@ function steady(state) {
 function footer() {
   const parts = [];
   if (refused) parts.push(refused);
-  if (log.onlyHere) parts.push('This phone keeps nothing when the page is closed: leave it open.');
+  if (log.onlyHere) parts.push(said('This phone keeps nothing when the page is closed: leave it open.'));
   parts.push(
     script.device
       ? link?.connected
-        ? `Device connected${link.unreadable ? `; ${link.unreadable} signs could not be read` : ''}.`
-        : 'A locked phone may not sound.'
+        ? said`Device connected${link.unreadable ? said`; ${link.unreadable} signs could not be read` : ''}.`
+        : said('A locked phone may not sound.')
       : script.staysOn
-        ? 'A locked phone may not sound.'
-        : `Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`,
+        ? said('A locked phone may not sound.')
+        : said`Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`,
   );
   const text = parts.join(' ');
   if ($('foot').textContent !== text) $('foot').textContent = text;
   const net = practice
-    ? 'as in your mirror'
+    ? said('as in your mirror')
     : log.unsent.length === 0
-      ? 'sent to the studio'
+      ? said('sent to the studio')
       : offline
-        ? 'no network: kept on this phone'
-        : 'kept on this phone';
+        ? said('no network: kept on this phone')
+        : said('kept on this phone');
   if ($('net').textContent !== net) $('net').textContent = net;
 }
 
@@ -230,10 +236,11 @@ function tick() {
   const screen =
     withdrawn && state.zones.length === 0 && !state.device?.began && state.phase !== 'refused'
       ? {
-          title: 'Do not begin',
-          how:
+          title: said('Do not begin'),
+          how: said(
             'The plan or your answers have changed since this guide was opened. ' +
-            'Close it, and open it anew from Tonight if it still stands there.',
+              'Close it, and open it anew from Tonight if it still stands there.',
+          ),
           number: numberNow(),
           back: true,
           acts: [],
@@ -260,11 +267,11 @@ function tick() {
   }
   const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
   $('sting').classList.toggle('is-due', due);
-  $('sting-title').textContent = due ? 'How much does it sting now?' : 'How much does it sting?';
+  $('sting-title').textContent = due ? said('How much does it sting now?') : said('How much does it sting?');
   if (due && stingAsked !== state.stingDueAt) {
     stingAsked = state.stingDueAt;
     senses.call('look');
-    senses.say('How much does it sting now?');
+    senses.say(said('How much does it sting now?'));
   }
   // What is late calls again and again until it is done.
   if (['remove', 'remove-now', 'tell-burning'].includes(state.do) && performance.now() - calledAt > 4000) {
@@ -279,7 +286,7 @@ async function send() {
   const answer = await log.send();
   offline = answer.status === 0 && !answer.ok;
   withdrawn ||= answer.body?.withdrawn === true;
-  refused = answer.status === 409 || answer.status === 403 ? (answer.body.problem ?? 'The studio could not take this log.') : '';
+  refused = answer.status === 409 || answer.status === 403 ? (answer.body.problem ?? said('The studio could not take this log.')) : '';
   footer();
 }
 
@@ -287,7 +294,7 @@ function openSheet(title, rows) {
   $('sheet-title').textContent = title;
   $('sheet-body').replaceChildren(
     ...rows,
-    button('Back', 'plain', () => $('sheet').close(), false),
+    button(said('Back'), 'plain', () => $('sheet').close(), false),
   );
   $('sheet').showModal();
 }
@@ -310,39 +317,43 @@ const where = (press) =>
 function more() {
   const last = lastPress(script, log.events);
   const words = {
-    'gel-on': 'gel',
-    'set-to': 'setting',
-    readied: 'done',
-    passed: 'next way',
-    touched: 'on',
-    layered: 'second layer',
-    off: 'off',
-    'all-off': 'everything off',
-    stung: 'sting',
-    ticked: 'tick',
-    answered: 'answer',
-    ended: 'ending',
-    'end-now': 'early end',
-    crystals: 'crystals',
-    reddened: 'redness',
-    cooled: 'no longer burning',
+    'gel-on': said('gel'),
+    'set-to': said('setting'),
+    readied: said('done'),
+    passed: said('next way'),
+    touched: said('on'),
+    layered: said('second layer'),
+    off: said('off'),
+    'all-off': said('everything off'),
+    stung: said('sting'),
+    ticked: said('tick'),
+    answered: said('answer'),
+    ended: said('ending'),
+    'end-now': said('early end'),
+    crystals: said('crystals'),
+    reddened: said('redness'),
+    cooled: said('no longer burning'),
   };
   openSheet(
-    'What happened?',
+    said('What happened?'),
     [
       ...(script.device
         ? [
-            choose('I nicked the skin, or it bleeds', 'plain', nick),
-            choose('Itchy weals', 'alarm', () => happened('weals')),
-            choose('In the eye', 'plain', () => happened('in-eye')),
+            choose(said('I nicked the skin, or it bleeds'), 'plain', nick),
+            choose(said('Itchy weals'), 'alarm', () => happened('weals')),
+            choose(said('In the eye'), 'plain', () => happened('in-eye')),
           ]
-        : [choose('White on the skin', 'plain', white), choose('A drop ran where nothing belongs', 'plain', drop)]),
-      choose(script.device ? 'End here' : 'Take it off early', 'plain', () => happened('end-now')),
+        : [choose(said('White on the skin'), 'plain', white), choose(said('A drop ran where nothing belongs'), 'plain', drop)]),
+      choose(script.device ? said('End here') : said('Take it off early'), 'plain', () => happened('end-now')),
       last
-        ? choose(`Take the last press back: ${words[last.kind]}${where(last)}`, 'plain', () => happened('taken-back', { item: last.id }))
+        ? choose(said`Take the last press back: ${words[last.kind]}${where(last)}`, 'plain', () =>
+            happened('taken-back', { item: last.id }),
+          )
         : null,
       senses.canRead()
-        ? choose(senses.reading() ? 'Stop reading aloud' : 'Read the steps aloud', 'plain', () => senses.readAloud(!senses.reading()))
+        ? choose(senses.reading() ? said('Stop reading aloud') : said('Read the steps aloud'), 'plain', () =>
+            senses.readAloud(!senses.reading()),
+          )
         : null,
     ].filter(Boolean),
   );
@@ -350,21 +361,21 @@ function more() {
 
 const nick = () =>
   openSheet(
-    'Where is it?',
+    said('Where is it?'),
     Object.entries(zones).map(([zone, title]) =>
       choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('nicked', { zone })),
     ),
   );
 
 const white = () =>
-  openSheet('Wipe it with a wet finger', [
-    choose('It wipes off: crystals, go on', 'go', () => happened('crystals')),
-    choose('It stays, or I am not sure', 'alarm', () => happened('frosted')),
+  openSheet(said('Wipe it with a wet finger'), [
+    choose(said('It wipes off: crystals, go on'), 'go', () => happened('crystals')),
+    choose(said('It stays, or I am not sure'), 'alarm', () => happened('frosted')),
   ]);
 
 const drop = () =>
   openSheet(
-    'Where did it run?',
+    said('Where did it run?'),
     Object.entries(zones)
       .filter(([zone]) => !planned.includes(zone))
       .map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('touched', { zone }))),
@@ -394,18 +405,18 @@ if (script.device) {
   // What a tool does most often is a nick; a device has nothing that runs to the eye.
   const first = $('eye').cloneNode(true);
   first.id = 'nick';
-  first.textContent = script.device.sharp ? 'I nicked it' : 'End here';
+  first.textContent = script.device.sharp ? said('I nicked it') : said('End here');
   first.addEventListener('click', () => {
     senses.awaken();
     if (script.device.sharp) nick();
     else happened('end-now');
   });
   $('eye').replaceWith(first);
-  $('burns').textContent = 'It burns or hurts, stop now';
+  $('burns').textContent = said('It burns or hurts, stop now');
   if (guide.listens) {
     const stand = Object.assign(document.createElement('a'), {
       className: 'act act-small',
-      textContent: 'Stand-in',
+      textContent: said('Stand-in'),
       href: `/stand-in?kind=${script.device.guide.kind}`,
       target: '_blank',
       rel: 'noopener',

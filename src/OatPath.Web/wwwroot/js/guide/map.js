@@ -1,4 +1,6 @@
 // The face map as in the mirror: the zone to do now, what is on and for how long, what is off, what is never touched.
+import { said } from '../said.js';
+
 const NEVER = ['left-eye', 'right-eye', 'left-brow', 'right-brow'];
 const WITH_WORD = ['forehead', 'left-cheek', 'right-cheek', 'chin'];
 const pascal = (zone) =>
@@ -55,7 +57,7 @@ export class FaceMap {
       path?.classList.toggle('is-on', !!on?.isOn && !isNow);
       path?.classList.toggle('is-off', !!on && !on.isOn && !isNow);
       const word = this.words.get(zone);
-      const text = isNow ? 'now' : on?.isOn ? minutes(on.contactMilliseconds) : on ? 'off' : '';
+      const text = isNow ? said('now') : on?.isOn ? minutes(on.contactMilliseconds) : on ? said('off') : '';
       if (word && word.textContent !== text) word.textContent = text;
     }
   }

@@ -54,5 +54,5 @@ export function readAloud(on) {
 export function say(text) {
   if (!aloud) return;
   speechSynthesis.cancel();
-  speechSynthesis.speak(Object.assign(new SpeechSynthesisUtterance(text), { lang: 'en', rate: 0.95 }));
+  speechSynthesis.speak(Object.assign(new SpeechSynthesisUtterance(text), { lang: document.documentElement.lang, rate: 0.95 }));
 }

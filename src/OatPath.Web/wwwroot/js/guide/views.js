@@ -1,4 +1,6 @@
 // What each state says and offers, in words for wet hands and no glasses.
+import { said } from '../said.js';
+
 export const minutes = (milliseconds) => {
   const seconds = Math.max(0, Math.floor(milliseconds / 1000));
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
@@ -15,18 +17,18 @@ export function faults(guide, state) {
   if (!script.staysOn) {
     state.zones.forEach((zone) => {
       const over = zone.contactMilliseconds - script.targetSeconds * 1000;
-      if (over >= 1000) found.push(`${zones[zone.zone]} ${minutes(over)} over`);
+      if (over >= 1000) found.push(said`${zones[zone.zone]} ${minutes(over)} over`);
     });
   }
   state.zones
     .filter((zone) => !planned.has(zone.zone))
-    .forEach((zone) => found.push(`${zones[zone.zone]} was touched and should be left out`));
+    .forEach((zone) => found.push(said`${zones[zone.zone]} was touched and should be left out`));
   if (parts) found.push(...parts.deviceFaults(state, zones, minutes));
   const said = {
-    'began-unchecked': 'began before the kit was complete and every question answered',
-    'touched-again': 'a zone was put on again after it was off',
-    'extra-layer': 'one layer more than planned',
-    'clock-lost': "the phone's clock went back: nobody knows how long it was on",
+    'began-unchecked': said('began before the kit was complete and every question answered'),
+    'touched-again': said('a zone was put on again after it was off'),
+    'extra-layer': said('one layer more than planned'),
+    'clock-lost': said("the phone's clock went back: nobody knows how long it was on"),
   };
   state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
   return found;
@@ -45,8 +47,8 @@ export function view(guide, state, now, number) {
   switch (state.do) {
     case 'tick-kit':
       return {
-        title: 'Everything at hand first',
-        how: 'Tick each thing as it stands before you. No clock starts before the last.',
+        title: said('Everything at hand first'),
+        how: said('Tick each thing as it stands before you. No clock starts before the last.'),
         kit: true,
         acts: [],
       };
@@ -54,33 +56,36 @@ export function view(guide, state, now, number) {
       const ask = script.asks.find((each) => each.id === state.next);
       return {
         title: ask.text,
-        how: 'The kit is complete.',
-        acts: acts(act('No', 'answered', { item: ask.id, value: 0 }, 'plain'), act('Yes', 'answered', { item: ask.id, value: 1 }, 'plain')),
+        how: said('The kit is complete.'),
+        acts: acts(
+          act(said('No'), 'answered', { item: ask.id, value: 0 }, 'plain'),
+          act(said('Yes'), 'answered', { item: ask.id, value: 1 }, 'plain'),
+        ),
       };
     }
     case 'apply':
       return {
-        title: `${upper(zone)} now`,
-        how: `One even coat of ${water}, no rubbing. Press as the pad first touches.`,
+        title: said`${upper(zone)} now`,
+        how: said`One even coat of ${water}, no rubbing. Press as the pad first touches.`,
         map: true,
         sting: on.length > 0,
         alarms: on.length > 0,
-        acts: acts(act(`It touches the ${zone}`, 'touched', { zone: state.next })),
+        acts: acts(act(said`It touches the ${zone}`, 'touched', { zone: state.next })),
       };
     case 'layer':
       return {
-        title: `Second layer: ${zone}`,
-        how: 'Over the first, one even coat. Press as the pad touches.',
+        title: said`Second layer: ${zone}`,
+        how: said('Over the first, one even coat. Press as the pad touches.'),
         map: true,
         sting: true,
         alarms: true,
-        acts: acts(act(`The second layer touches the ${zone}`, 'layered', { zone: state.next })),
+        acts: acts(act(said`The second layer touches the ${zone}`, 'layered', { zone: state.next })),
       };
     case 'wait': {
       if (state.phase === 'calming')
         return {
-          title: 'Let it calm',
-          how: `Fan, or a cool cloth. Asked again in ${left(state.stingDueAt - now)}.`,
+          title: said('Let it calm'),
+          how: said`Fan, or a cool cloth. Asked again in ${left(state.stingDueAt - now)}.`,
           sting: true,
           alarms: true,
           acts: [],
@@ -89,9 +94,9 @@ export function view(guide, state, now, number) {
         ? Math.max(...on.map((each) => now - each.contactMilliseconds)) + script.targetSeconds * 1000
         : on.find((each) => each.zone === state.next).cueAt;
       return {
-        title: script.staysOn ? `Leave it: ${left(cue - now)}` : `Fan. ${upper(zone)} off in ${left(cue - now)}`,
+        title: script.staysOn ? said`Leave it: ${left(cue - now)}` : said`Fan. ${upper(zone)} off in ${left(cue - now)}`,
         key: 'wait',
-        how: 'Tingle, a little pink and warmth are usual. Watch the skin in the mirror.',
+        how: said('Tingle, a little pink and warmth are usual. Watch the skin in the mirror.'),
         map: true,
         sting: true,
         alarms: true,
@@ -101,18 +106,18 @@ export function view(guide, state, now, number) {
     case 'remove': {
       const late = on.find((each) => each.zone === state.next).contactMilliseconds > script.targetSeconds * 1000;
       return {
-        title: `${upper(zone)} off now`,
+        title: said`${upper(zone)} off now`,
         key: `remove${late}`,
         urgent: late,
         how:
-          (late ? 'It is past its time. ' : '') +
+          (late ? said('It is past its time. ') : '') +
           (script.ending.kind === 'neutraliser'
-            ? 'Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.'
-            : 'Lukewarm water, soft rounds, no scrubbing, eyes shielded.'),
+            ? said('Pat the neutraliser on, then lukewarm water. Soft, no scrubbing, eyes shielded.')
+            : said('Lukewarm water, soft rounds, no scrubbing, eyes shielded.')),
         map: true,
         cue: late ? 'alarm' : 'cue',
         alarms: true,
-        acts: acts(act(`The ${zone} is off`, 'off', { zone: state.next })),
+        acts: acts(act(said`The ${zone} is off`, 'off', { zone: state.next })),
       };
     }
     case 'remove-now': {
@@ -122,53 +127,53 @@ export function view(guide, state, now, number) {
       const leftOut = !script.groups.some((group) => group.zones.some((step) => step.zone === state.next));
       const stray = leftOut || (again && on.length > 1);
       const why = state.warnings.includes('clock-lost')
-        ? "The phone's clock went back, so nobody knows how long it was on."
+        ? said("The phone's clock went back, so nobody knows how long it was on.")
         : state.warnings.includes('over-limit')
-          ? 'It has been on longer than this kit ever may.'
+          ? said('It has been on longer than this kit ever may.')
           : state.worstSting >= script.stingEnds
-            ? `A sting of ${script.stingEnds} or more ends it.`
+            ? said`A sting of ${script.stingEnds} or more ends it.`
             : again && !leftOut
-              ? 'It was off already: once is enough tonight.'
+              ? said('It was off already: once is enough tonight.')
               : stray && on.length > 1
-                ? 'Nothing belongs there. Wipe it off with a wet pad.'
+                ? said('Nothing belongs there. Wipe it off with a wet pad.')
                 : state.warnings.includes('began-unchecked')
-                  ? 'It was put on before everything was ready.'
-                  : 'It comes off now.';
+                  ? said('It was put on before everything was ready.')
+                  : said('It comes off now.');
       return {
-        title: `Take it off now: ${zone}`,
+        title: said`Take it off now: ${zone}`,
         how:
           stray && on.length > 1
             ? why
-            : `${why} ${script.staysOn ? 'Cleanser and lukewarm water.' : 'Lukewarm water in plenty, eyes shielded.'}`,
+            : `${why} ${script.staysOn ? said('Cleanser and lukewarm water.') : said('Lukewarm water in plenty, eyes shielded.')}`,
         map: true,
         cue: 'alarm',
         urgent: true,
         alarms: true,
         acts: acts(
-          act(`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'),
-          on.length > 1 && !stray ? act('Everything is off', 'all-off', {}, 'plain') : null,
+          act(said`The ${zone} is off`, 'off', { zone: state.next }, 'alarm'),
+          on.length > 1 && !stray ? act(said('Everything is off'), 'all-off', {}, 'plain') : null,
         ),
       };
     }
     case 'end':
       return {
-        title: script.staysOn && on.length > 0 ? 'The wait is over' : script.device ? 'Off the skin' : 'Now the ending',
+        title: script.staysOn && on.length > 0 ? said('The wait is over') : script.device ? said('Off the skin') : said('Now the ending'),
         how: '',
         lines: script.device
           ? script.ending.lines
           : script.staysOn && on.length === 0
-            ? ['Cleanser and lukewarm water until nothing is left.', 'Pat. Plain moisturiser.']
+            ? [said('Cleanser and lukewarm water until nothing is left.'), said('Pat. Plain moisturiser.')]
             : script.ending.lines,
         cue: 'look',
         alarms: true,
-        acts: acts(act('Done to the last line', 'ended', {})),
+        acts: acts(act(said('Done to the last line'), 'ended', {})),
       };
     case 'tell-sting':
       return {
-        title: script.device ? 'How does the skin feel?' : 'Does it still sting?',
+        title: script.device ? said('How does the skin feel?') : said('Does it still sting?'),
         how: script.device
-          ? 'How much it stings or burns, where it was. 0 or 1 is calm.'
-          : '0 or 1 is calm. It should fade within 10 minutes.',
+          ? said('How much it stings or burns, where it was. 0 or 1 is calm.')
+          : said('0 or 1 is calm. It should fade within 10 minutes.'),
         sting: true,
         asked: true,
         alarms: true,
@@ -177,8 +182,8 @@ export function view(guide, state, now, number) {
       };
     case 'rinse-again':
       return {
-        title: 'Cool water once more',
-        how: `It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`,
+        title: said('Cool water once more'),
+        how: said`It should have faded. Rinse with cool water, pat. Asked again in ${left(state.stingDueAt - now)}.`,
         key: 'rinse',
         sting: true,
         alarms: true,
@@ -186,44 +191,44 @@ export function view(guide, state, now, number) {
       };
     case 'run-water':
       return {
-        title: `Cool running water: ${left(state.waterUntil - now)}`,
+        title: said`Cool running water: ${left(state.waterUntil - now)}`,
         key: 'water',
-        how: 'At once, and keep it running. No neutraliser on burning skin. Do not rub.',
+        how: said('At once, and keep it running. No neutraliser on burning skin. Do not rub.'),
         lines: script.burnWords,
         urgent: true,
         cue: 'alarm',
         number,
-        acts: acts(act('White, grey or blistered', 'frosted', {}, 'plain'), act('In the eye', 'in-eye', {}, 'plain')),
+        acts: acts(act(said('White, grey or blistered'), 'frosted', {}, 'plain'), act(said('In the eye'), 'in-eye', {}, 'plain')),
       };
     case 'tell-burning':
       return {
-        title: 'Does it still burn?',
+        title: said('Does it still burn?'),
         how: '',
         urgent: true,
         cue: 'alarm',
         number,
-        acts: acts(act('It burns no longer', 'cooled', {}), act('It still burns', 'still-burns', {}, 'alarm')),
+        acts: acts(act(said('It burns no longer'), 'cooled', {}), act(said('It still burns'), 'still-burns', {}, 'alarm')),
       };
     case 'rinse-eye':
       return {
-        title: `Rinse the eye: ${left(state.waterUntil - now)}`,
+        title: said`Rinse the eye: ${left(state.waterUntil - now)}`,
         key: 'eye',
-        how: 'Plenty of clean water, lid held open, from the nose outwards. Let the water run over the whole face.',
+        how: said('Plenty of clean water, lid held open, from the nose outwards. Let the water run over the whole face.'),
         lines: [script.burnWords.at(-1)],
         urgent: true,
         cue: 'alarm',
         emergency: true,
-        acts: acts(on.length > 0 ? act('The face is rinsed too: everything is off', 'all-off', {}, 'plain') : null),
+        acts: acts(on.length > 0 ? act(said('The face is rinsed too: everything is off'), 'all-off', {}, 'plain') : null),
       };
     case 'get-help':
       if (state.phase === 'done') {
         return {
-          title: 'Stop. Call your studio',
+          title: said('Stop. Call your studio'),
           how:
             (state.worstSting >= script.stingStops
-              ? `A sting of ${script.stingStops} or more is a stop.`
-              : 'It still stings 20 minutes after it was off.') +
-            ' Cool water again, plain moisturiser if it does not sting, nothing else. Call, and say what you see.',
+              ? said`A sting of ${script.stingStops} or more is a stop.`
+              : said('It still stings 20 minutes after it was off.')) +
+            said(' Cool water again, plain moisturiser if it does not sting, nothing else. Call, and say what you see.'),
           lines: script.burnWords,
           urgent: true,
           cue: 'alarm',
@@ -233,8 +238,8 @@ export function view(guide, state, now, number) {
         };
       }
       return {
-        title: 'Medical help now',
-        how: 'Keep the water running until help is there. Say what was used and how long.',
+        title: said('Medical help now'),
+        how: said('Keep the water running until help is there. Say what was used and how long.'),
         lines: script.burnWords,
         urgent: true,
         cue: 'alarm',
@@ -246,17 +251,17 @@ export function view(guide, state, now, number) {
     default:
       if (state.phase === 'refused') {
         return {
-          title: 'Not tonight',
+          title: said('Not tonight'),
           how: script.asks.find((ask) => ask.id === state.next)?.else ?? '',
           back: true,
           number,
-          acts: guide.wrongAnswer ? [act('I pressed that by mistake', 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [],
+          acts: guide.wrongAnswer ? [act(said('I pressed that by mistake'), 'taken-back', { item: guide.wrongAnswer }, 'plain')] : [],
         };
       }
       if (state.phase === 'water')
         return {
-          title: 'Leave it in peace now',
-          how: 'Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.',
+          title: said('Leave it in peace now'),
+          how: said('Nothing active until your studio has seen it. Plain moisturiser if it does not sting. Call and say what you see.'),
           number,
           back: true,
           acts: [],
@@ -269,22 +274,22 @@ function ending(guide, state) {
   const { script, practice } = guide;
   const wrong = faults(guide, state);
   const longest = Math.max(0, ...state.zones.map((zone) => zone.contactMilliseconds));
-  const lines = practice ? wrong : [...wrong.map((fault) => `${fault}: your studio sees it.`), ...script.after];
+  const lines = practice ? wrong : [...wrong.map((fault) => said`${fault}: your studio sees it.`), ...script.after];
   return {
     title:
       practice && script.device
         ? wrong.length
-          ? 'What went otherwise'
-          : 'Practised: way by way'
+          ? said('What went otherwise')
+          : said('Practised: way by way')
         : practice
           ? wrong.length
-            ? 'What went otherwise'
-            : 'Practised: all in time'
-          : 'Well ended',
+            ? said('What went otherwise')
+            : said('Practised: all in time')
+          : said('Well ended'),
     how: script.device
-      ? `${minutes(sum(state.device.wayMilliseconds))} on the skin; planned ${minutes(script.targetSeconds * 1000)}.`
+      ? said`${minutes(sum(state.device.wayMilliseconds))} on the skin; planned ${minutes(script.targetSeconds * 1000)}.`
       : state.zones.length && !script.staysOn
-        ? `On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.`
+        ? said`On for at most ${minutes(longest)}; planned ${minutes(script.targetSeconds * 1000)}. Worst sting ${state.worstSting}.`
         : '',
     lines,
     red: !practice && state.redness === null,
