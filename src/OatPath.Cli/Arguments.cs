@@ -70,9 +70,7 @@ public sealed class Arguments
         Text(option) switch
         {
             null => null,
-            var text
-                when DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
-                    && date.Year is >= CaseCheck.FirstYear and <= CaseCheck.LastYear => date,
+            var text when Field.Day(text) is { } date && date.Year is >= CaseCheck.FirstYear and <= CaseCheck.LastYear => date,
             _ => throw new BadInputException($"{option}: write a date as 2026-03-09, from {CaseCheck.FirstYear} to {CaseCheck.LastYear}"),
         };
 
@@ -80,10 +78,7 @@ public sealed class Arguments
         Text(option) switch
         {
             null => otherwise,
-            var text
-                when int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
-                    && number >= least
-                    && number <= most => number,
+            var text when Field.Whole(text) is { } number && number >= least && number <= most => number,
             _ => throw new BadInputException($"{option}: give a whole number from {least} to {most}"),
         };
 
@@ -91,10 +86,7 @@ public sealed class Arguments
         Text(option) switch
         {
             null => otherwise,
-            var text
-                when double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
-                    && number >= least
-                    && number <= most => number,
+            var text when Field.Number(text) is { } number && (double)number >= least && (double)number <= most => (double)number,
             _ => throw new BadInputException(
                 string.Create(CultureInfo.InvariantCulture, $"{option}: give a number from {least} to {most}, written as 0.8")
             ),

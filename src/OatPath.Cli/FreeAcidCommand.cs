@@ -11,7 +11,7 @@ public static class FreeAcidCommand
 {
     private const string Usage =
         "--acid glycolic --percent 30 --ph 3.0; repeat --acid and --percent for a blend; --kind exfoliating-toner instead of --ph takes "
-            + "that kind's usual pH";
+        + "that kind's usual pH";
 
     public static int Run(IReadOnlyList<string> words, TextWriter output, TextWriter errors)
     {
@@ -123,9 +123,7 @@ public static class FreeAcidCommand
     }
 
     private static decimal Number(string option, string text, decimal most, string range) =>
-        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
-        && number >= 0
-        && number <= most
+        Field.Number(text) is { } number && number >= 0 && number <= most
             ? number
             : throw new BadInputException($"{option}: give a {range}");
 }

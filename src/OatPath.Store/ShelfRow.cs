@@ -158,7 +158,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
                 continue;
             }
 
-            decimal? percent = words.Length > 1 ? Parse(words[1]) : null;
+            decimal? percent = words.Length > 1 ? Field.Number(words[1], withSign: true) : null;
             if (words.Length > 2 || (words.Length == 2 && percent is null))
             {
                 problems.Add(new(line, "actives", $"\"{part}\" is not understood; write for example: glycolic 7 + salicylic 0.5"));
@@ -194,7 +194,11 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         }
 
         var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        if (words.Length == 2 && Parse(words[0]) is { } count && EnumName.Find<AmountUnit>(words[1].ToLowerInvariant()) is { } unit)
+        if (
+            words.Length == 2
+            && Field.Number(words[0], withSign: true) is { } count
+            && EnumName.Find<AmountUnit>(words[1].ToLowerInvariant()) is { } unit
+        )
         {
             return new(count, unit);
         }
@@ -236,7 +240,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             return null;
         }
 
-        if (Parse(text) is { } number)
+        if (Field.Number(text, withSign: true) is { } number)
         {
             return number;
         }
@@ -282,15 +286,4 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
 
         return true;
     }
-
-    private static decimal? Parse(string text) =>
-        decimal.TryParse(
-            text.Replace(',', '.'),
-            NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
-            CultureInfo.InvariantCulture,
-            out var number
-        )
-        && Math.Abs(number) < 1_000_000_000
-            ? number
-            : null;
 }

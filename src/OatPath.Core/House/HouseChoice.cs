@@ -70,7 +70,7 @@ public sealed record HouseChoice(
     {
         if (property.PropertyType == typeof(int))
         {
-            return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : null;
+            return Field.Whole(text);
         }
 
         return !Has(text) ? null

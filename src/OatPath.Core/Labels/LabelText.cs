@@ -79,7 +79,7 @@ internal sealed partial class LabelText
     {
         var clean = Clean(text);
         var ph =
-            PhPattern().Match(clean) is { Success: true } found && Number(found.Groups["n"].Value) is { } number and <= 14
+            PhPattern().Match(clean) is { Success: true } found && Field.Number(found.Groups["n"].Value) is { } number and <= 14
                 ? number
                 : (decimal?)null;
         var spf = SpfPattern().Match(clean) is { Success: true } sun
@@ -212,7 +212,7 @@ internal sealed partial class LabelText
         var text = PercentPattern()
             .Replace(written, match =>
             {
-                percent ??= Number(match.Groups["n"].Value) is { } number and > 0 and <= 100 ? number : null;
+                percent ??= Field.Number(match.Groups["n"].Value) is { } number and > 0 and <= 100 ? number : null;
                 return " \u0001 ";
             });
         if (section == LabelSection.ActiveBox)
@@ -247,11 +247,6 @@ internal sealed partial class LabelText
                 ? ph.Length == text.Length
                 : SpfPattern().Match(text) is { Success: true, Index: 0 }
         );
-
-    internal static decimal? Number(string text) =>
-        decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
-            ? number
-            : null;
 
     [GeneratedRegex(
         @"(?<n>\d{1,3}(?:[.,]\d{1,4})?)\s?(?:%|percent\b|prozent\b|per cent\b|por ciento\b)(?:\s?\(?[wv]/[wv]\)?)?",

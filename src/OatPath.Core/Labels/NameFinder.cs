@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Labels;
@@ -248,7 +249,7 @@ internal static class NameFinder
     {
         foreach (System.Text.RegularExpressions.Match match in LabelText.PercentPattern().Matches(label.Before))
         {
-            if (LabelText.Number(match.Groups["n"].Value) is not { } percent || percent is <= 0 or > 100)
+            if (Field.Number(match.Groups["n"].Value) is not { } percent || percent is <= 0 or > 100)
             {
                 continue;
             }

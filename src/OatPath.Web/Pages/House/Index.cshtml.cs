@@ -230,7 +230,7 @@ public sealed class IndexModel(
 
     private int Number(string? typed, int least, int most, string field)
     {
-        if (int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most)
+        if (Field.Whole(typed) is { } number && number >= least && number <= most)
         {
             return number;
         }
@@ -267,20 +267,8 @@ public sealed class IndexModel(
     private HouseRules Read(IFormCollection form, HouseRules before)
     {
         string Text(string name) => form[name].ToString().Trim();
-        TimeOnly Time(string field, string title, TimeOnly otherwise)
-        {
-            if (TimeOnly.TryParseExact(Text(field), "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
-            {
-                return time;
-            }
-
-            if (Text(field).Length > 0)
-            {
-                Problems.Add(new(title, "give hours and minutes, such as 20:00"));
-            }
-
-            return otherwise;
-        }
+        TimeOnly Time(string field, string title, TimeOnly otherwise) =>
+            Field.Read(Text(field), Field.Time, title, "give hours and minutes, such as 20:00", Problems) ?? otherwise;
 
         var opening = new List<OpeningHours>();
         foreach (var day in Week)
@@ -291,10 +279,7 @@ public sealed class IndexModel(
                 continue;
             }
 
-            if (
-                TimeOnly.TryParseExact(from, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var opens)
-                && TimeOnly.TryParseExact(until, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var closes)
-            )
+            if (Field.Time(from) is { } opens && Field.Time(until) is { } closes)
             {
                 opening.Add(new(day, opens, closes));
             }

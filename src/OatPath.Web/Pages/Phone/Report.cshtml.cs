@@ -116,14 +116,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Signs = [.. (signs ?? []).Where(Enum.IsDefined).Distinct()],
             Where = [.. (where ?? []).Where(Enum.IsDefined).Distinct()],
             AlsoUsed = (also ?? "").Trim(),
-            AlsoUsedMinutes = int.TryParse(
-                minutes?.Trim(),
-                System.Globalization.NumberStyles.None,
-                System.Globalization.CultureInfo.InvariantCulture,
-                out var on
-            )
-                ? on
-                : null,
+            AlsoUsedMinutes = Field.Whole(minutes),
         };
         if (!string.IsNullOrWhiteSpace(minutes) && Given.AlsoUsedMinutes is null)
         {

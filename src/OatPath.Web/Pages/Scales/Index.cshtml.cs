@@ -90,7 +90,7 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
                     Id = ByHand,
                     Name =
                         $"{char.ToUpperInvariant(SubstanceTraits.Of(known).Title[0])}{SubstanceTraits.Of(known).Title[1..]} "
-                            + $"{labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %",
+                        + $"{labelled.Value.ToString("0.##", CultureInfo.InvariantCulture)} %",
                     Kind = ProductKind.LeaveOnAcidLiquid,
                     Actives = [new(known, labelled)],
                     Ph = value,
@@ -101,11 +101,7 @@ public sealed class IndexModel(Store.StudioShelf shelf) : PageModel
 
     private decimal? Number(string text, string field, decimal most)
     {
-        if (
-            decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
-            && number >= 0
-            && number <= most
-        )
+        if (Field.Number(text) is { } number && number >= 0 && number <= most)
         {
             return number;
         }

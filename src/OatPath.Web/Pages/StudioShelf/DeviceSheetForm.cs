@@ -149,21 +149,8 @@ public sealed class DeviceSheetForm
         return [.. zones.Distinct()];
     }
 
-    private static int? Whole(string text, string field, List<Problem> problems)
-    {
-        if (text.Length == 0)
-        {
-            return null;
-        }
-
-        if (int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number))
-        {
-            return number;
-        }
-
-        problems.Add(new(field, "write a whole number"));
-        return null;
-    }
+    private static int? Whole(string text, string field, List<Problem> problems) =>
+        Field.Read(text, Field.Whole, field, "write a whole number", problems);
 
     private static bool? Told(string text) =>
         text switch

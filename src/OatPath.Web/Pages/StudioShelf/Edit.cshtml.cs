@@ -217,11 +217,7 @@ public sealed class EditModel(
             return NotFound();
         }
 
-        if (
-            int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
-            && number >= least
-            && number <= Stock.MostUnits
-        )
+        if (Field.Whole(text) is { } number && number >= least && number <= Stock.MostUnits)
         {
             TempData["Done"] = change(number);
             return Redirect($"/shelf/{Id}");

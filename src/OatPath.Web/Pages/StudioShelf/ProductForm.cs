@@ -293,22 +293,6 @@ public sealed class ProductForm
 
     private static string Text(decimal? value) => value is { } number ? ProductWords.Number(number) : "";
 
-    private static decimal? Number(string text, string field, List<Problem> problems)
-    {
-        if (text.Length == 0)
-        {
-            return null;
-        }
-
-        if (
-            decimal.TryParse(text.Replace(',', '.'), NumberStyles.Number, CultureInfo.InvariantCulture, out var number)
-            && Math.Abs(number) < 100_000
-        )
-        {
-            return number;
-        }
-
-        problems.Add(new(field, "write a number, or leave it empty if not known"));
-        return null;
-    }
+    private static decimal? Number(string text, string field, List<Problem> problems) =>
+        Field.Read(text, number => Field.Number(number, withSign: true), field, "write a number, or leave it empty if not known", problems);
 }

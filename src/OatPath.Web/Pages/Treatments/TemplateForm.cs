@@ -149,21 +149,14 @@ public sealed class TemplateForm
         return (template, problems);
     }
 
-    private static int? Number(string? typed, string field, List<Problem> problems)
-    {
-        if (string.IsNullOrWhiteSpace(typed))
-        {
-            return null;
-        }
-
-        if (int.TryParse(typed.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= 1000)
-        {
-            return number;
-        }
-
-        problems.Add(new(field, "give whole numbers, such as 7"));
-        return null;
-    }
+    private static int? Number(string? typed, string field, List<Problem> problems) =>
+        Field.Read<int>(
+            typed,
+            text => Field.Whole(text) is { } number and <= 1000 ? number : null,
+            field,
+            "give whole numbers, such as 7",
+            problems
+        );
 
     private static string? Text(int? number) => number?.ToString(CultureInfo.InvariantCulture);
 }

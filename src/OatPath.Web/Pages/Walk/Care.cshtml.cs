@@ -71,11 +71,8 @@ public sealed class CareModel(RecordRoom room, IAuthorizationService authorizati
             Problems.Add(new("Occasion", wrong));
         }
 
-        if (
-            !DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
-            || date < Record.Today.AddDays(-90)
-            || date > Record.Today.AddYears(2)
-        )
+        var date = Field.Day(on) ?? default;
+        if (date < Record.Today.AddDays(-90) || date > Record.Today.AddYears(2))
         {
             Problems.Add(new("Date", "give a date from 90 days ago to 2 years ahead"));
         }

@@ -71,39 +71,11 @@ public static class IntakeForm
         };
     }
 
-    private static DateOnly? Date(IFormCollection form, string field, string title, List<Problem> problems)
-    {
-        var text = form[field].ToString().Trim();
-        if (text.Length == 0)
-        {
-            return null;
-        }
+    private static DateOnly? Date(IFormCollection form, string field, string title, List<Problem> problems) =>
+        Field.Read(form[field], Field.Day, title, "write a date as 2026-03-09", problems);
 
-        if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
-        {
-            return date;
-        }
-
-        problems.Add(new(title, "write a date as 2026-03-09"));
-        return null;
-    }
-
-    private static decimal? Number(IFormCollection form, string field, string title, List<Problem> problems)
-    {
-        var text = form[field].ToString().Trim().Replace(',', '.');
-        if (text.Length == 0)
-        {
-            return null;
-        }
-
-        if (decimal.TryParse(text, NumberStyles.Number, CultureInfo.InvariantCulture, out var number) && Math.Abs(number) < 1_000_000)
-        {
-            return number;
-        }
-
-        problems.Add(new(title, "write a number"));
-        return null;
-    }
+    private static decimal? Number(IFormCollection form, string field, string title, List<Problem> problems) =>
+        Field.Read(form[field], text => Field.Number(text, withSign: true), title, "write a number", problems);
 
     private static T One<T>(IFormCollection form, string field, T otherwise)
         where T : struct, Enum => Enum.TryParse<T>(form[field].ToString(), out var value) && Enum.IsDefined(value) ? value : otherwise;

@@ -371,9 +371,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
     {
         static int? Number(string? text) =>
             string.IsNullOrWhiteSpace(text) ? 0
-            : int.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var number)
-            && number <= 1440
-                ? number
+            : Field.Whole(text) is { } number and <= 1440 ? number
             : null;
         return Number(minutes) is { } m && Number(seconds) is { } s && m + s > 0 ? (m * 60) + s : null;
     }
@@ -475,10 +473,7 @@ public sealed class PeelModel(RecordRoom room, IAuthorizationService authorizati
                     held.Find(session => use.Id == $"{session.Id}-use")
                 )),
         ];
-        Agreed = lived
-            .OfType<Screened>()
-            .Where(answers => answers.ConsentVersion.Length > 0)
-            .MaxBy(answers => answers.HappenedAt);
+        Agreed = lived.OfType<Screened>().Where(answers => answers.ConsentVersion.Length > 0).MaxBy(answers => answers.HappenedAt);
         Against =
         [
             .. Screenings

@@ -242,7 +242,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             return NotFound();
         }
 
-        var days = int.TryParse(hold, out var number) ? number : (int?)null;
+        var days = Core.House.Field.Whole(hold);
         var shape = new ShapeLadder
         {
             Id = "",

@@ -239,7 +239,7 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             On = Record.Today,
             Product = product,
             Side = side is { } known && Enum.IsDefined(known) ? known : FaceSide.Left,
-            Days = int.TryParse(days, out var number) ? number : 0,
+            Days = Field.Whole(days) ?? 0,
         };
         CaseCheck.CheckHalf(Problems, trial, Record.Draft, Record.NameOf(product));
         if (Problems.Count > 0)

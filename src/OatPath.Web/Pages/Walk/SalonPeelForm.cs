@@ -126,11 +126,7 @@ public sealed class SalonPeelForm
             return otherwise;
         }
 
-        if (
-            typed.EndsWith('h')
-            && int.TryParse(typed[..^1].Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var hours)
-            && hours <= 24
-        )
+        if (typed.EndsWith('h') && Field.Whole(typed[..^1]) is { } hours and <= 24)
         {
             return hours * 3600;
         }
@@ -138,15 +134,11 @@ public sealed class SalonPeelForm
         var parts = typed.Split(':');
         if (
             parts.Length <= 2
-            && int.TryParse(parts[0], NumberStyles.None, CultureInfo.InvariantCulture, out var minutes)
-            && minutes <= 600
-            && (
-                parts.Length == 1
-                || (int.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var seconds) && seconds < 60)
-            )
+            && Field.Whole(parts[0]) is { } minutes and <= 600
+            && (parts.Length == 1 ? 0 : Field.Whole(parts[1])) is { } seconds and < 60
         )
         {
-            return (minutes * 60) + (parts.Length == 1 ? 0 : int.Parse(parts[1], CultureInfo.InvariantCulture));
+            return (minutes * 60) + seconds;
         }
 
         problems.Add(new(field, "give minutes and seconds since the first touch, such as 4:00, or hours such as 6 h"));
@@ -182,19 +174,6 @@ public sealed class SalonPeelForm
         return acids;
     }
 
-    private static decimal? Number(string? text, string field, List<Problem> problems)
-    {
-        if (string.IsNullOrWhiteSpace(text))
-        {
-            return null;
-        }
-
-        if (decimal.TryParse(text.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
-        {
-            return number;
-        }
-
-        problems.Add(new(field, "give a number, or leave it empty where it is not known"));
-        return null;
-    }
+    private static decimal? Number(string? text, string field, List<Problem> problems) =>
+        Field.Read(text, number => Field.Number(number), field, "give a number, or leave it empty where it is not known", problems);
 }

@@ -187,17 +187,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         }
 
         var opened = left == "new";
-        if (
-            !opened
-            && (
-                !decimal.TryParse(
-                    left,
-                    System.Globalization.NumberStyles.AllowDecimalPoint,
-                    System.Globalization.CultureInfo.InvariantCulture,
-                    out _
-                )
-            )
-        )
+        if (!opened && Field.Number(left) is null)
         {
             Problems.Add(new("What is left", "choose how much is left, or that a new one was opened"));
             Fill();

@@ -307,7 +307,7 @@ public sealed class TreatmentModel(RecordRoom room, HouseTreatments house, IAuth
     /// <summary>A day offered is taken.</summary>
     private void Take(string? day)
     {
-        if (day is not null && DateOnly.TryParseExact(day, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+        if (Field.Day(day) is not null)
         {
             Form.On = day;
             ModelState.Remove("Form.On");

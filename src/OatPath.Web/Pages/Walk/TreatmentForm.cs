@@ -52,21 +52,14 @@ public sealed class RestrictionRow
         return (before, after);
     }
 
-    private static int? Length(string? typed, string field, List<Problem> problems)
-    {
-        if (string.IsNullOrWhiteSpace(typed))
-        {
-            return null;
-        }
-
-        if (int.TryParse(typed.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var length) && length <= 8760)
-        {
-            return length;
-        }
-
-        problems.Add(new(field, "give a whole number, or leave it empty"));
-        return null;
-    }
+    private static int? Length(string? typed, string field, List<Problem> problems) =>
+        Field.Read<int>(
+            typed,
+            text => Field.Whole(text) is { } length and <= 8760 ? length : null,
+            field,
+            "give a whole number, or leave it empty",
+            problems
+        );
 
     private static string? Text(int? number) => number?.ToString(CultureInfo.InvariantCulture);
 }
@@ -146,27 +139,13 @@ public sealed class TreatmentForm
             problems.Add(new("What", "choose a treatment of the list"));
         }
 
-        if (
-            !DateOnly.TryParseExact(On, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var on)
-            || on < today.AddDays(-400)
-            || on > today.AddYears(2)
-        )
+        var on = Field.Day(On) ?? default;
+        if (on < today.AddDays(-400) || on > today.AddYears(2))
         {
             problems.Add(new("Day", "give a date from 400 days ago to 2 years ahead"));
         }
 
-        TimeOnly? at = null;
-        if (!string.IsNullOrWhiteSpace(At))
-        {
-            if (TimeOnly.TryParseExact(At.Trim(), ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
-            {
-                at = time;
-            }
-            else
-            {
-                problems.Add(new("Time", "give hours and minutes, such as 14:30, or leave it empty"));
-            }
-        }
+        var at = Field.Read(At, Field.Time, "Time", "give hours and minutes, such as 14:30, or leave it empty", problems);
 
         var (sheetBefore, sheetAfter) = RestrictionRow.Read(Sheet, problems);
         var depth = Decimal(DepthMm, problems);
@@ -210,35 +189,9 @@ public sealed class TreatmentForm
 
     private static string Trimmed(string? text) => (text ?? "").Trim();
 
-    private static decimal? Decimal(string? typed, List<Problem> problems)
-    {
-        if (string.IsNullOrWhiteSpace(typed))
-        {
-            return null;
-        }
+    private static decimal? Decimal(string? typed, List<Problem> problems) =>
+        Field.Read(typed, text => Field.Number(text), "Depth", "give millimetres, such as 0.5, or leave it empty", problems);
 
-        if (decimal.TryParse(typed.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
-        {
-            return number;
-        }
-
-        problems.Add(new("Depth", "give millimetres, such as 0.5, or leave it empty"));
-        return null;
-    }
-
-    private static int? Minutes(string? typed, List<Problem> problems)
-    {
-        if (string.IsNullOrWhiteSpace(typed))
-        {
-            return null;
-        }
-
-        if (int.TryParse(typed.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var number))
-        {
-            return number;
-        }
-
-        problems.Add(new("Numbing", "give minutes, such as 45, or leave it empty"));
-        return null;
-    }
+    private static int? Minutes(string? typed, List<Problem> problems) =>
+        Field.Read(typed, Field.Whole, "Numbing", "give minutes, such as 45, or leave it empty", problems);
 }

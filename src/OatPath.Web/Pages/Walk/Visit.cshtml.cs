@@ -110,27 +110,13 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
 
     private Visit? Read(string on, string? at)
     {
-        TimeOnly? time = null;
-        if (
-            !DateOnly.TryParseExact(on, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
-            || day < Record.Today
-            || day > Record.Today.AddYears(2)
-        )
+        var day = Field.Day(on) ?? default;
+        if (day < Record.Today || day > Record.Today.AddYears(2))
         {
             Problems.Add(new("Next date", "give a day from today to 2 years ahead"));
         }
 
-        if (!string.IsNullOrWhiteSpace(at))
-        {
-            if (TimeOnly.TryParseExact(at.Trim(), ["HH:mm", "H:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var typed))
-            {
-                time = typed;
-            }
-            else
-            {
-                Problems.Add(new("Time", "give hours and minutes, such as 14:30, or leave it empty"));
-            }
-        }
+        var time = Field.Read(at, Field.Time, "Time", "give hours and minutes, such as 14:30, or leave it empty", Problems);
 
         return Problems.Count > 0
             ? null
