@@ -33,6 +33,25 @@ public sealed class DevicePhoneTests : IDisposable
     private static async Task<JsonNode> Begin(Browser phone, string product) =>
         GuideOf(await phone.Submit(await phone.Get($"/my/device/{product}"), "form[action*='handler=Begin']"));
 
+    [Fact]
+    public async Task An_evening_with_a_device_is_seen_coming_on_the_path()
+    {
+        using var phone = await studio.Phone(Owner);
+        var path = Record.ClientPath(0, 14);
+        var days = (await phone.Get("/my/path")).Page.QuerySelectorAll(".days > li");
+        var devices = path
+            .Days.Select(
+                (day, at) => (at, Step: day.Evening.Steps.FirstOrDefault(step => step.Kind is { } kind && DeviceKinds.IsDevice(kind)))
+            )
+            .Where(each => each.Step is not null)
+            .ToList();
+
+        Assert.NotEmpty(devices);
+        Assert.All(devices, each =>
+            Assert.Contains(Record.NameOf(each.Step!.Product), Web.Tests.Answer.Read(days[each.at]), StringComparison.Ordinal)
+        );
+    }
+
     private static Task<Answer> Send(Browser phone, JsonNode guide, params SessionEvent[] events) =>
         phone.PostJson(
             "/my/session",

@@ -287,7 +287,8 @@ public sealed class PeelPageTests : IDisposable
         var without = await phone.Submit(page, "form[action*='handler=Done']", ("contact", ""));
         Assert.Contains("Choose how long it stayed on", without.Text, StringComparison.Ordinal);
 
-        await phone.Submit(without, "form[action*='handler=Done']", ("contact", "480"));
+        var asked = await phone.Submit(without, "form[action*='handler=Done']", ("contact", "480"));
+        Assert.Equal("/my/report", asked.Address);
         var done = Assert.Single(Record("Wilmot").Followed.Log.OfType<Applied>(), use =>
             use.Product == "kiln-peel" && use.Day == new DateOnly(2026, 3, 12)
         );

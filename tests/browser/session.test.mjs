@@ -104,21 +104,33 @@ async function kept(phone) {
 
 test('no clock starts before the kit is complete, the neutraliser first, and every answer is no', async () => {
   const { phone } = await guided();
-  assert.equal(await phone.locator('.act-kit:not([disabled])').count(), 1);
-  assert.match(await phone.locator('.act-kit:not([disabled])').textContent(), /Neutraliser/);
-  await phone.locator('.act-kit:not([disabled])').click();
-  await pass(phone, 0.3);
-  assert.ok((await phone.locator('.act-kit:not([disabled])').count()) > 10);
+  const rows = phone.locator('.act-kit');
+  // What ends it comes first, each ticked by itself; then the bottle; then everything else in one.
+  assert.match(await title(phone), /ends it/);
+  assert.equal(await rows.count(), 2);
+  assert.match(await rows.first().textContent(), /Neutraliser/);
+  assert.match(await rows.last().textContent(), /timer, set to the most: 10 min/);
+  for (const row of await rows.all()) assert.ok((await row.boundingBox()).height >= 56);
   assert.equal(await phone.locator('#acts button').count(), 0);
-  assert.match(await phone.locator('.act-kit', { hasText: 'timer' }).textContent(), /10 min/);
-  // A tick by mistake is taken back by a second press.
   await pass(phone, 0.5);
-  await phone.locator('.act-kit', { hasText: 'Gloves' }).click();
+  // A second touch of the same thumb takes nothing back.
+  const twice = (row) => row.evaluate((button) => [button.click(), document.querySelector(`[data-item="${button.dataset.item}"]`).click()]);
+  await twice(rows.first());
   await pass(phone, 0.5);
-  await phone.locator('.act-kit', { hasText: 'Gloves' }).click();
+  assert.equal(await rows.first().getAttribute('aria-pressed'), 'true');
+  await twice(rows.last());
   await pass(phone, 0.5);
-  assert.equal(await phone.locator('.act-kit', { hasText: 'Gloves' }).getAttribute('aria-pressed'), 'false');
-  for (const row of await phone.locator('.act-kit[aria-pressed="false"]').all()) assert.ok((await row.boundingBox()).height >= 56);
+  assert.match(await title(phone), /goes on/);
+  const bottle = phone.locator('.act-kit[aria-pressed="false"]');
+  assert.equal(await bottle.count(), 1);
+  await bottle.click();
+  await pass(phone, 0.5);
+  assert.match(await title(phone), /Everything else/);
+  assert.ok((await phone.locator('.kit-rest li').count()) >= 9);
+  // A tick by mistake is taken back by a second press, and its screen comes back.
+  await phone.locator('.act-kit', { hasText: 'timer' }).click();
+  await pass(phone, 0.5);
+  assert.match(await title(phone), /ends it/);
   while (await phone.locator('.act-kit[aria-pressed="false"]').count()) {
     await phone.locator('.act-kit[aria-pressed="false"]').first().click();
     await pass(phone, 0.3);
@@ -205,7 +217,7 @@ test('product in the eye is one tap away: fifteen minutes of water, then medical
   await press(phone, 'It touches');
   await phone.click('#eye');
   await pass(phone, 0.3);
-  assert.match(await title(phone), /Rinse the eye: 15:00/);
+  assert.match(await title(phone), /Rinse the eye: (15:00|14:5\d)/);
   assert.match(await phone.locator('#acts').textContent(), /Emergency/);
   await press(phone, 'everything is off');
   await pass(phone, 901);
@@ -246,9 +258,10 @@ test('a press by mistake is taken back, also on the phone', async () => {
   assert.equal(await title(phone), first);
   // Two taps of one thumb are one press.
   await pass(phone, 0.6);
-  const act = phone.locator('#acts button').first();
-  await act.click();
-  await act.click();
+  await phone
+    .locator('#acts button')
+    .first()
+    .evaluate((button) => [button.click(), document.querySelector('#acts button').click()]);
   await pass(phone, 0.5);
   assert.equal(await phone.locator('#times li').count(), 2);
   // Nor does the back button lead away while something is on.
@@ -271,7 +284,7 @@ test('without network from the first press to the last, through a reload; then s
   await phone.reload();
   await phone.waitForSelector('body[data-running]');
   await pass(phone, 1);
-  assert.match(await phone.locator('.clock').textContent(), /^2:0\d$/);
+  assert.match(await phone.locator('.clock').textContent(), /^2:[0-2]\d$/);
   await phone.click('#more');
   await phone.click('text=Take it off early');
   await press(phone, 'is off');

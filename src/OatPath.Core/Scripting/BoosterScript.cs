@@ -44,11 +44,12 @@ internal static class BoosterScript
                 new(
                     "bottle",
                     $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}: {step.Amount}",
-                    Said.Of("This bottle, this much and no more.")
+                    Said.Of("This bottle, this much and no more."),
+                    KitPart.GoesOn
                 ),
-                new("cream", Said.Of("Plain moisturiser for afterwards"), Said.Of("It goes on after the wait.")),
-                new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen.")),
-                new("sunscreen", Said.Of("Sunscreen for the morning"), Said.Of("New skin burns sooner.")),
+                new("cream", Said.Of("Plain moisturiser for afterwards"), Said.Of("It goes on after the wait."), KitPart.Rest),
+                new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen."), KitPart.Rest),
+                new("sunscreen", Said.Of("Sunscreen for the morning"), Said.Of("New skin burns sooner."), KitPart.Rest),
             ],
             Asks = SessionAsks.Of(file, bottle.Id, on),
             Groups =

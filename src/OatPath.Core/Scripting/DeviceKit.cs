@@ -23,7 +23,12 @@ internal static class DeviceKit
         if (device.Kind == ProductKind.Razor)
         {
             yield return new("antiseptic", Said.Of("Antiseptic and a clean pad"), Said.Of("For afterwards, and for a nick."));
-            yield return new("tool", Said.Of("A new guarded razor"), Said.Of("Used once, then into the bin; never a bare blade."));
+            yield return new(
+                "tool",
+                Said.Of("A new guarded razor"),
+                Said.Of("Used once, then into the bin; never a bare blade."),
+                KitPart.GoesOn
+            );
         }
         else if (device.IsNeedle())
         {
@@ -33,12 +38,13 @@ internal static class DeviceKit
                 device.Kind == ProductKind.NanoTip ? Said.Of("On the device; the tip is new.") : Said.Of("Before and after every use.")
             );
             yield return device.Kind == ProductKind.NanoTip
-                ? new("tool", Said.Of("A new tip, still sealed"), Said.Of("Once, then into the bin."))
-                : new("tool", $"{device.Name}: {KindWords.Of(device.Kind).Tool}", Said.Of("A bent needle tears."));
+                ? new("tool", Said.Of("A new tip, still sealed"), Said.Of("Once, then into the bin."), KitPart.GoesOn)
+                : new("tool", $"{device.Name}: {KindWords.Of(device.Kind).Tool}", Said.Of("A bent needle tears."), KitPart.GoesOn);
             yield return new(
                 "serum",
                 serum is { } own ? $"{own.Name}, {own.Amount}" : Said.Of("Plain serum"),
-                Said.Of("No fragrance, no alcohol, no acid, no vitamin C under needles.")
+                Said.Of("No fragrance, no alcohol, no acid, no vitamin C under needles."),
+                KitPart.GoesOn
             );
         }
         else
@@ -49,7 +55,8 @@ internal static class DeviceKit
             yield return new(
                 "tool",
                 $"{device.Name}, {KindWords.Of(device.Kind).Tool}",
-                Said.Of("A dirty head carries what you want to be rid of.")
+                Said.Of("A dirty head carries what you want to be rid of."),
+                KitPart.GoesOn
             );
         }
 
@@ -59,11 +66,26 @@ internal static class DeviceKit
             )
         )
         {
-            yield return new($"gel-{House.EnumName.Of(gel.Charge)}", gel.Name, Said.Of("Only what was made for it goes under it."));
+            yield return new(
+                $"gel-{House.EnumName.Of(gel.Charge)}",
+                gel.Name,
+                Said.Of("Only what was made for it goes under it."),
+                KitPart.GoesOn
+            );
         }
 
-        yield return new("face", Said.Of("Hands and face clean; jewellery off"), Said.Of("Metal and dirt stay away from it."));
-        yield return new("mirror", Said.Of("A mirror and good light"), Said.Of("You want to see where it goes, and how the skin looks."));
+        yield return new(
+            "face",
+            Said.Of("Hands and face clean; jewellery off"),
+            Said.Of("Metal and dirt stay away from it."),
+            KitPart.Rest
+        );
+        yield return new(
+            "mirror",
+            Said.Of("A mirror and good light"),
+            Said.Of("You want to see where it goes, and how the skin looks."),
+            KitPart.Rest
+        );
     }
 
     public static IEnumerable<SessionAsk> Asks(Product device)

@@ -158,29 +158,31 @@ public static class PeelScript
                     Said.Of("The label ends this peel with a rinse.")
                 ),
             new(
-                "bottle",
-                $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}",
-                Said.Of("This bottle and no other. What is poured out never goes back.")
-            ),
-            new(
                 "timer",
                 Said.Of($"A kitchen timer, set to the most: {Words.Duration(Of(KitClass.Of(bottle)!.Strength).Limit)}"),
                 Said.Of("A locked phone may not sound.")
             ),
-            new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen.")),
-            new("gloves", Said.Of("Gloves"), Said.Of("So that fingers carry nothing to the eyes.")),
-            new("dish", Said.Of("A small dish, a little poured"), Said.Of("Little at a time.")),
-            new("pads", Said.Of("Thin pads, squeezed so that they do not drip"), Said.Of("Drips run to the eyes.")),
+            new(
+                "bottle",
+                $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}",
+                Said.Of("This bottle and no other. What is poured out never goes back."),
+                KitPart.GoesOn
+            ),
+            new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen."), KitPart.Rest),
+            new("gloves", Said.Of("Gloves"), Said.Of("So that fingers carry nothing to the eyes."), KitPart.Rest),
+            new("dish", Said.Of("A small dish, a little poured"), Said.Of("Little at a time."), KitPart.Rest),
+            new("pads", Said.Of("Thin pads, squeezed so that they do not drip"), Said.Of("Drips run to the eyes."), KitPart.Rest),
             new(
                 "jelly",
                 Said.Of("Petroleum jelly on eye corners, nostrils, lips, brows and every place left out"),
-                Said.Of("What is covered is not reached.")
+                Said.Of("What is covered is not reached."),
+                KitPart.Rest
             ),
-            new("towel", Said.Of("A towel to shield the eyes"), Said.Of("For taking it off.")),
-            new("fan", Said.Of("A fan, or something to fan with"), Said.Of("For the tingle.")),
-            new("calm", Said.Of("Aloe gel and a plain moisturiser"), Said.Of("For afterwards.")),
-            new("sunscreen", Said.Of("Sunscreen for the morning, SPF 50"), Said.Of("New skin burns sooner.")),
-            new("help", Said.Of("Somebody at home, or the phone in reach"), Said.Of("You are not to be alone with a burn.")),
+            new("towel", Said.Of("A towel to shield the eyes"), Said.Of("For taking it off."), KitPart.Rest),
+            new("fan", Said.Of("A fan, or something to fan with"), Said.Of("For the tingle."), KitPart.Rest),
+            new("calm", Said.Of("Aloe gel and a plain moisturiser"), Said.Of("For afterwards."), KitPart.Rest),
+            new("sunscreen", Said.Of("Sunscreen for the morning, SPF 50"), Said.Of("New skin burns sooner."), KitPart.Rest),
+            new("help", Said.Of("Somebody at home, or the phone in reach"), Said.Of("You are not to be alone with a burn."), KitPart.Rest),
         ];
 
     private static string[] EndingLines(PeelEnding ending) =>

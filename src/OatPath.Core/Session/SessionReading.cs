@@ -20,6 +20,13 @@ public sealed record SessionReading(
     /// <summary>Whether any of the product was on the skin.</summary>
     public bool Touched => Last.Zones.Count > 0 || Last.Device is { Began: true };
 
+    /// <summary>Whether it has to be gone on with: something was on the skin, or burned, or got into an eye. One of which none is true was
+    /// only opened, and may be put away.</summary>
+    public bool HasBegun => Touched || Last.Phase is SessionPhase.Water or SessionPhase.Eye or SessionPhase.Help;
+
+    /// <summary>Whether nothing more is to be done.</summary>
+    public bool IsOver => Last.Phase is SessionPhase.Done or SessionPhase.Refused;
+
     /// <param name="until">Milliseconds since it was opened to which it is read; null reads to the last event.</param>
     public static SessionReading Of(SessionScript script, IReadOnlyList<SessionEvent> events, long? until = null)
     {

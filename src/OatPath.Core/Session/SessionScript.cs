@@ -118,8 +118,21 @@ public sealed record SessionScript
     public required IReadOnlyList<string> After { get; init; }
 }
 
-/// <summary>Something that has to be at hand before any clock can start.</summary>
-public sealed record KitItem(string Id, string Title, string Why);
+/// <summary>What a thing of the kit is for, in the order in which it is laid out.</summary>
+public enum KitPart
+{
+    /// <summary>What takes it off or stops it: each is ticked by itself, before anything else.</summary>
+    Ends,
+
+    /// <summary>What goes on the skin or over it: each is ticked by itself.</summary>
+    GoesOn,
+
+    /// <summary>Everything else: one list, one press.</summary>
+    Rest,
+}
+
+/// <summary>Something that has to be at hand before any clock can start; a script lists them by part.</summary>
+public sealed record KitItem(string Id, string Title, string Why, KitPart Part = KitPart.Ends);
 
 /// <summary>A question of the day; one answer lets the session go on.</summary>
 /// <param name="GoesOn">The answer with which it goes on.</param>

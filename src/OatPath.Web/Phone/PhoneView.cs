@@ -6,6 +6,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Core.Screening;
 using OatPath.Core.Wording;
 using OatPath.Web.Records;
 using OatPath.Web.Wording;
@@ -118,15 +119,13 @@ public sealed class PhoneView
         Today.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen)?.Product
         ?? Record.Followed.Shelf.FirstOrDefault(item => item.State == ShelfState.InUse && item.Product.Spf is not null)?.Product.Id;
 
-    /// <summary>A guided session of this care day that was begun and is not over.</summary>
+    /// <summary>A guided session of this care day that has begun and is not over; one that was only opened can be left.</summary>
     public string? Running =>
         Record
             .Sessions.LastOrDefault(held =>
                 !held.Practice
                 && held.Day == Day
-                && (held.Script.Device is null || Core.Session.SessionReading.Of(held.Script, held.Events).Touched)
-                && Core.Session.SessionReading.Of(held.Script, held.Events).Last.Phase
-                    is not (Core.Session.SessionPhase.Done or Core.Session.SessionPhase.Refused)
+                && Core.Session.SessionReading.Of(held.Script, held.Events) is { HasBegun: true, IsOver: false }
             )
             ?.Id;
 
@@ -202,10 +201,32 @@ public sealed class PhoneView
     public IEnumerable<PathWindow> Rests => CareEnds.Open(Path);
 
     /// <summary>Whether tonight's step is a guided session.</summary>
-    public bool IsGuided(Step step) =>
-        step.Product is not null
-        && Moment == Moment.Evening
-        && Path.Ladders.Any(ladder => ladder.Product == step.Product && SessionDesk.IsGuided(ladder));
+    public bool IsGuided(Step step) => IsEvening && IsLed(step);
+
+    private bool IsLed(Step step) =>
+        step is { Product: { } product, Action: StepAction.Apply }
+        && Path.Ladders.Any(ladder => ladder.Product == product && SessionDesk.IsGuided(ladder));
+
+    /// <summary>From when on the questions of a peel evening are asked: before anything is washed.</summary>
+    /// <remarks>House default.</remarks>
+    private static readonly TimeOnly QuestionsFrom = new(12, 0);
+
+    /// <summary>Tonight's guided product whose questions nobody has answered yet; null where nothing is to be asked now.</summary>
+    public string? ToAsk =>
+        Now is var now
+        && (IsEvening || TimeOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, Record.Zone).DateTime) >= QuestionsFrom)
+        && Today.Evening.Steps.FirstOrDefault(IsLed) is { Product: { } product }
+        && SessionDesk.AnswersOf(Record, product) is null
+        && !Record.Lived.Any(entry => entry is Applied used && used.Product == product && used.Day == Day)
+            ? product
+            : null;
+
+    /// <summary>Whether the guide of a step may be opened at once: its questions were answered, its words agreed to.</summary>
+    public bool MayOpen(Step step) =>
+        IsGuided(step)
+        && SessionDesk.AnswersOf(Record, step.Product!) is { } answers
+        && answers.ConsentVersion == PeelConsent.Version
+        && !SessionDesk.AsksPractice(Record, step.Product!);
 
     public string Name(Step step) => Record.NameOf(step.Product);
 

@@ -63,9 +63,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
         var latest = sessions.Latest(device.Id, product, record.Today);
         if (latest is { } running && sessions.Progress(running.Id) is { Run: not null } progress)
         {
-            return
-                progress.Events.Count > 0
-                && SessionReading.Of(running.Script, progress.Events).Last.Phase is SessionPhase.Done or SessionPhase.Refused
+            return progress.Events.Count > 0 && SessionReading.Of(running.Script, progress.Events).IsOver
                 ? (null, Said.Of("Tonight's session was used. What happened besides goes under How was it."))
                 : (running, "");
         }

@@ -147,8 +147,8 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         {
             // What was only laid out, and is not planned any more, is no session to go on with.
             var reading = SessionReading.Of(grant.Script, progress.Events);
-            Running = reading.Touched || Script is not null || reading.Last.Phase == SessionPhase.Refused ? grant : null;
-            Over = Running is not null && reading.Last.Phase is SessionPhase.Done or SessionPhase.Refused;
+            Running = reading.HasBegun || reading.IsOver ? grant : null;
+            Over = reading.IsOver;
         }
 
         var day = new DeviceDay(View);

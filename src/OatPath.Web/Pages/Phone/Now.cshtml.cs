@@ -58,7 +58,9 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
             );
         }
 
-        return Keep(entry);
+        // Who did a kit without the guide is asked what the guide would have asked.
+        Keep(entry);
+        return Redirect(found.ContactSeconds is null ? "/my" : "/my/report");
     }
 
     public IActionResult OnPostRead(string step, string key, string half, bool clear)

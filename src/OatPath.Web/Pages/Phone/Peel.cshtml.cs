@@ -150,8 +150,9 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
         Stops = course.NextOn is { } next ? Countdown.Of(record.Followed, course.Product, next) : [];
         if (sessions.Latest(Device.Id, course.Product, View.Day) is { } grant && sessions.Progress(grant.Id) is { Run: not null } progress)
         {
-            Running = grant;
-            Over = Core.Session.SessionReading.Of(grant.Script, progress.Events).Last.Phase is Core.Session.SessionPhase.Done;
+            var reading = Core.Session.SessionReading.Of(grant.Script, progress.Events);
+            Running = reading.HasBegun || reading.IsOver ? grant : null;
+            Over = reading.IsOver;
         }
     }
 }

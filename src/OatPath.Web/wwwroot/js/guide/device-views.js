@@ -185,12 +185,12 @@ export function deviceFaults(state, zones, minutes) {
   if (!state.device) return found;
   if (state.warnings.includes('over-target')) found.push(said`${minutes(state.device.overMilliseconds)} longer than planned`);
   if (state.device.cut.length) found.push(said`nicked: ${state.device.cut.map((zone) => zones[zone]).join(', ')}`);
-  const said = {
+  const told = {
     'wrong-gel': said('a gel was on that does not fit the programme'),
     'wrong-setting': said('the device was set otherwise than planned'),
     'two-devices': said('two devices were on at once'),
   };
-  state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
+  state.warnings.filter((warning) => told[warning]).forEach((warning) => found.push(told[warning]));
   return found;
 }
 

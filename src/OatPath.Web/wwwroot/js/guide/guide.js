@@ -59,34 +59,40 @@ function numberNow() {
   return guide.numbers.find((each) => each.until > at) ?? guide.numbers.at(-1);
 }
 
-function fillKit() {
-  const list = $('list');
+/** The kit in three screens: what ends it and what goes on thing by thing, everything else as one list with one press. */
+function fillKit(part) {
   const gone = new Set(log.events.filter((event) => event.kind === 'taken-back').map((event) => event.item));
   const ticked = new Set(log.events.filter((event) => event.kind === 'ticked' && !gone.has(event.id)).map((event) => event.item));
-  const [first] = script.kit;
-  list.replaceChildren(
-    ...script.kit.map((item) => {
-      const done = ticked.has(item.id);
-      const row = button(
-        '',
-        'kit',
-        () => {
-          if (!done) happened('ticked', { item: item.id });
-          else if (performance.now() - changedAt > 350) untick(item);
-        },
-        false,
-      );
-      // What ends it is ready before anything is opened.
-      row.disabled = item !== first && !ticked.has(first.id);
-      row.setAttribute('aria-pressed', String(done));
-      row.dataset.item = item.id;
-      row.append(
-        Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }),
-        Object.assign(document.createElement('span'), { textContent: item.why }),
-      );
-      return row;
+  const here = script.kit.filter((item) => item.part === part);
+  const before = script.kit.filter((item) => item.part !== part && ticked.has(item.id));
+  const words = (item, done) => [
+    Object.assign(document.createElement('b'), { textContent: `${done ? '\u2713 ' : ''}${item.title}` }),
+    Object.assign(document.createElement('span'), { textContent: item.why }),
+  ];
+  const row = (item) => {
+    const done = ticked.has(item.id);
+    const made = button('', 'kit', () => (done ? untick(item) : happened('ticked', { item: item.id })));
+    made.setAttribute('aria-pressed', String(done));
+    made.dataset.item = item.id;
+    // What was ticked on an earlier screen takes one line.
+    made.append(...words(item, done).slice(0, item.part === part ? 2 : 1));
+    return made;
+  };
+  if (part !== 'rest') {
+    $('list').replaceChildren(...before.map(row), ...here.map(row));
+    return;
+  }
+  const list = Object.assign(document.createElement('ul'), { className: 'kit-rest' });
+  list.append(
+    ...here.map((item) => {
+      const line = document.createElement('li');
+      line.append(...words(item, false));
+      return line;
     }),
   );
+  const all = button(said('All of it is here'), 'kit', () => here.forEach((item) => happened('ticked', { item: item.id })));
+  all.setAttribute('aria-pressed', 'false');
+  $('list').replaceChildren(...before.map(row), list, all);
 }
 
 function untick(item) {
@@ -107,7 +113,7 @@ function draw(screen, state) {
   document.body.classList.toggle('is-urgent', !!screen.urgent);
   const list = $('list');
   list.replaceChildren();
-  if (screen.kit) fillKit();
+  if (screen.kit) fillKit(screen.kit);
   if (screen.lines?.length) {
     const lines = Object.assign(document.createElement('ol'), { className: 'guide-lines' });
     lines.append(...screen.lines.map((line) => Object.assign(document.createElement('li'), { textContent: line })));
@@ -128,6 +134,7 @@ function draw(screen, state) {
     );
     acts.push(Object.assign(document.createElement('p'), { textContent: screen.number.note }));
   }
+  if (screen.leave) acts.push(anchor(said('Not now: nothing is on the skin'), guide.back, 'act act-plain act-leave'));
   if (screen.back) acts.push(anchor(practice ? said('Leave the practice') : said('Close the guide'), guide.back, 'act act-go'));
   $('acts').replaceChildren(...acts);
   changedAt = performance.now();

@@ -24,13 +24,13 @@ export function faults(guide, state) {
     .filter((zone) => !planned.has(zone.zone))
     .forEach((zone) => found.push(said`${zones[zone.zone]} was touched and should be left out`));
   if (parts) found.push(...parts.deviceFaults(state, zones, minutes));
-  const said = {
+  const told = {
     'began-unchecked': said('began before the kit was complete and every question answered'),
     'touched-again': said('a zone was put on again after it was off'),
     'extra-layer': said('one layer more than planned'),
     'clock-lost': said("the phone's clock went back: nobody knows how long it was on"),
   };
-  state.warnings.filter((warning) => said[warning]).forEach((warning) => found.push(said[warning]));
+  state.warnings.filter((warning) => told[warning]).forEach((warning) => found.push(told[warning]));
   return found;
 }
 
@@ -45,18 +45,27 @@ export function view(guide, state, now, number) {
   const device = guide.parts?.deviceView(guide, state, number, minutes);
   if (device) return device;
   switch (state.do) {
-    case 'tick-kit':
+    case 'tick-kit': {
+      const { part } = script.kit.find((item) => item.id === state.next);
       return {
-        title: said('Everything at hand first'),
-        how: said('Tick each thing as it stands before you. No clock starts before the last.'),
-        kit: true,
+        title: { ends: said('What ends it, first'), 'goes-on': said('What goes on'), rest: said('Everything else') }[part],
+        key: `kit-${part}`,
+        how: {
+          ends: said('Tick each as it stands before you. No clock starts before the last.'),
+          'goes-on': said('Read the label, then tick.'),
+          rest: said('All of it before you? One press.'),
+        }[part],
+        kit: part,
+        leave: true,
         acts: [],
       };
+    }
     case 'answer': {
       const ask = script.asks.find((each) => each.id === state.next);
       return {
         title: ask.text,
         how: said('The kit is complete.'),
+        leave: true,
         acts: acts(
           act(said('No'), 'answered', { item: ask.id, value: 0 }, 'plain'),
           act(said('Yes'), 'answered', { item: ask.id, value: 1 }, 'plain'),
