@@ -210,10 +210,10 @@ function steady(state) {
 }
 
 function footer() {
-  const parts = [];
-  if (refused) parts.push(refused);
-  if (log.onlyHere) parts.push(said('This phone keeps nothing when the page is closed: leave it open.'));
-  parts.push(
+  const lines = [];
+  if (refused) lines.push(refused);
+  if (log.onlyHere) lines.push(said('This phone keeps nothing when the page is closed: leave it open.'));
+  lines.push(
     script.device
       ? link?.connected
         ? said`Device connected${link.unreadable ? said`; ${link.unreadable} signs could not be read` : ''}.`
@@ -222,7 +222,7 @@ function footer() {
         ? said('A locked phone may not sound.')
         : said`Kitchen timer: ${minutes(script.limitSeconds * 1000)}. A locked phone may not sound.`,
   );
-  const text = parts.join(' ');
+  const text = lines.join(' ');
   if ($('foot').textContent !== text) $('foot').textContent = text;
   const net = practice
     ? said('as in your mirror')
@@ -321,7 +321,7 @@ const choose = (label, tone, press) =>
 const where = (press) =>
   press.zone ? `, ${zones[press.zone]}` : press.kind === 'stung' && press.value !== undefined ? ` ${press.value}` : '';
 
-function more() {
+function openMore() {
   const last = lastPress(script, log.events);
   const words = {
     'gel-on': said('gel'),
@@ -407,7 +407,7 @@ $('eye').addEventListener('click', () => {
   senses.awaken();
   happened('in-eye');
 });
-$('more').addEventListener('click', more);
+$('more').addEventListener('click', openMore);
 if (script.device) {
   // What a tool does most often is a nick; a device has nothing that runs to the eye.
   const first = $('eye').cloneNode(true);
@@ -487,14 +487,14 @@ if (!practice || guide.back.startsWith('/my')) {
     ?.register('/my/guide-worker.js', { scope: '/my/' })
     .then(() => navigator.serviceWorker.ready)
     .then((ready) => {
-      const parts = performance
+      const pieces = performance
         .getEntriesByType('resource')
         .map((entry) => entry.name)
         .filter((name) => name.startsWith(location.origin) && !/\/my\/(session|guide-worker)/.test(name));
       navigator.serviceWorker.addEventListener('message', (event) => {
         document.body.dataset.ready = String(event.data.kept);
       });
-      ready.active.postMessage({ keep: [...new Set([location.href, ...parts])], page: location.pathname });
+      ready.active.postMessage({ keep: [...new Set([location.href, ...pieces])], page: location.pathname });
     })
     .catch(() => {});
 }
