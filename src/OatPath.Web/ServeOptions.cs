@@ -21,6 +21,9 @@ public sealed record ServeOptions(
     string? Language = null
 )
 {
+    /// <summary>What clients read is said in it.</summary>
+    public Language ClientLanguage => OatPath.Core.Wording.Language.ById(Language ?? "") ?? OatPath.Core.Wording.Language.English;
+
     /// <summary>What links are made of; never what a request says of itself.</summary>
     public string Origin => PublicUrl ?? $"http://127.0.0.1:{Port}";
 

@@ -1,5 +1,6 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -16,6 +17,7 @@ public sealed class Messenger(
     Studio studio,
     Outbox outbox,
     IMessageGateway gateway,
+    ServeOptions options,
     TimeProvider clock
 )
 {
@@ -73,6 +75,8 @@ public sealed class Messenger(
 
     private void Write(ClientRecord record, DateTimeOffset now)
     {
+        // Kept as it is sent: in the language that the client reads.
+        using var spoken = Language.Speak(options.ClientLanguage);
         foreach (var reminder in RemindersDue.Of(record))
         {
             var at = reminder.NotBefore > now ? reminder.NotBefore : now;

@@ -6,7 +6,7 @@ namespace OatPath.Web.Wording;
 public sealed class ClientLanguage(RequestDelegate next, ServeOptions options)
 {
     private static readonly string[] Pages = ["/my", "/go", "/no-plan", "/calendar"];
-    private readonly Language language = Language.ById(options.Language ?? Language.English.Id) ?? Language.English;
+    private readonly Language language = options.ClientLanguage;
 
     public async Task InvokeAsync(HttpContext context)
     {

@@ -6,6 +6,7 @@ using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Shelf;
 using OatPath.Core.Wording;
 using OatPath.Store;
+using OatPath.Web.Messages;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests.Wording;
@@ -105,13 +106,16 @@ public sealed partial class PseudoLanguageTests : IDisposable
             }
         }
 
-        using (Language.Speak(Language.Pseudo))
+        var messenger = studio.Services.GetRequiredService<Messenger>();
+        for (var day = 0; day < 8; day++)
         {
-            left.AddRange(
-                Published().SelectMany(client => RemindersDue.Of(client).SelectMany(reminder => PlainIn(reminder.Text, Names(client))))
-            );
+            messenger.Write();
+            studio.Clock.Advance(TimeSpan.FromDays(1));
         }
 
+        var sent = studio.Services.GetRequiredService<Outbox>().Latest();
+        Assert.NotEmpty(sent);
+        left.AddRange(sent.SelectMany(message => PlainIn(message.Text, [Published()[0].Rules.StudioName])));
         AssertNone(left);
     }
 
