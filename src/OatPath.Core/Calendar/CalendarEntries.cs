@@ -62,7 +62,7 @@ public static class CalendarEntries
         {
             var stands = sitting.Parts.Any(part => path.Questions.Any(question => question.IsAgainst(part.Id)));
             yield return (
-                Said.Of($"treatment {sitting.Id}"),
+                $"treatment {sitting.Id}",
                 sitting.On,
                 sitting.At,
                 stands ? Said.Of("Studio, to be confirmed") : Said.Of("Studio"),
@@ -89,7 +89,7 @@ public static class CalendarEntries
             {
                 var products = window.Because.Values["products"];
                 yield return (
-                    Said.Of($"last {key}"),
+                    $"last {key}",
                     window.From.AddDays(-1),
                     null,
                     Said.Of("Skin plan: a last evening"),
@@ -97,7 +97,7 @@ public static class CalendarEntries
                     details
                 );
                 yield return (
-                    Said.Of($"back {key}"),
+                    $"back {key}",
                     window.Until!.Value.AddDays(1),
                     null,
                     Said.Of("Skin plan: something is back"),
@@ -108,7 +108,7 @@ public static class CalendarEntries
             else if (window.Restriction is { } kind && window.Because.Rule == RuleBook.TreatmentBefore)
             {
                 yield return (
-                    Said.Of($"last {key}"),
+                    $"last {key}",
                     window.From.AddDays(-1),
                     null,
                     Said.Of("Skin plan: a last day"),
@@ -120,7 +120,7 @@ public static class CalendarEntries
             {
                 var timed = window is { EndsAt: not null, EndsOn: not null };
                 yield return (
-                    Said.Of($"back {key}"),
+                    $"back {key}",
                     timed ? window.EndsOn!.Value : window.Until!.Value.AddDays(1),
                     window.EndsAt,
                     Said.Of("Skin plan: something is back"),
@@ -131,7 +131,7 @@ public static class CalendarEntries
             else if (window is { Kind: WindowKind.EaseOff, Product: { } product, Until: { } until })
             {
                 yield return (
-                    Said.Of($"back {key}"),
+                    $"back {key}",
                     until.AddDays(1),
                     null,
                     Said.Of("Skin plan: something is back"),
@@ -157,7 +157,7 @@ public static class CalendarEntries
                 if (step.Action == StepAction.Apply && kits.Contains(step.Product!))
                 {
                     yield return (
-                        Said.Of($"peel {step.Product} {day.Date:yyyyMMdd}"),
+                        $"peel {step.Product} {day.Date:yyyyMMdd}",
                         day.Date,
                         null,
                         Said.Of("Skin plan: an evening with time"),
@@ -168,7 +168,7 @@ public static class CalendarEntries
                 else if (step.Action == StepAction.ReadPatch)
                 {
                     yield return (
-                        Said.Of($"patch {step.Product} {day.Date:yyyyMMdd}"),
+                        $"patch {step.Product} {day.Date:yyyyMMdd}",
                         day.Date,
                         null,
                         Said.Of("Skin plan: look at something"),
@@ -184,7 +184,7 @@ public static class CalendarEntries
     {
         (string, DateOnly, TimeOnly?, string, string, string) Asked(string source, string title, DateOnly on, int day) =>
             (
-                Said.Of($"check-in {source} {on:yyyyMMdd} {day}"),
+                $"check-in {source} {on:yyyyMMdd} {day}",
                 on.AddDays(day),
                 null,
                 Said.Of("Skin plan: say how it is"),

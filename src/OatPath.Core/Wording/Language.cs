@@ -80,7 +80,7 @@ public sealed class Language
     private DateTimeFormatInfo? dates;
 
     /// <summary>How this language writes a day, for the pattern by which English does; they stand with the sentences.</summary>
-    internal string Pattern(string english) => IsEnglish || Id == PseudoId ? english : find(SentenceKey.Of(english)) ?? english;
+    internal string Pattern(string english) => Find(english) ?? english;
 
     private DateTimeFormatInfo Named()
     {

@@ -294,5 +294,11 @@ public sealed class ProductForm
     private static string Text(decimal? value) => value is { } number ? ProductWords.Number(number) : "";
 
     private static decimal? Number(string text, string field, List<Problem> problems) =>
-        Field.Read(text, number => Field.Number(number, withSign: true), field, "write a number, or leave it empty if not known", problems);
+        Field.Read<decimal>(
+            text,
+            number => Field.Number(number, withSign: true) is { } value and > -100_000 and < 100_000 ? value : null,
+            field,
+            "write a number, or leave it empty if not known",
+            problems
+        );
 }

@@ -75,7 +75,13 @@ public static class IntakeForm
         Field.Read(form[field], Field.Day, title, "write a date as 2026-03-09", problems);
 
     private static decimal? Number(IFormCollection form, string field, string title, List<Problem> problems) =>
-        Field.Read(form[field], text => Field.Number(text, withSign: true), title, "write a number", problems);
+        Field.Read<decimal>(
+            form[field],
+            text => Field.Number(text, withSign: true) is { } number and > -1_000_000 and < 1_000_000 ? number : null,
+            title,
+            "write a number",
+            problems
+        );
 
     private static T One<T>(IFormCollection form, string field, T otherwise)
         where T : struct, Enum => Enum.TryParse<T>(form[field].ToString(), out var value) && Enum.IsDefined(value) ? value : otherwise;
