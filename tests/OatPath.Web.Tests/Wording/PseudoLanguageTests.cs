@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
 using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Calendar;
 using OatPath.Core.Shelf;
 using OatPath.Core.Wording;
 using OatPath.Store;
@@ -117,6 +118,23 @@ public sealed partial class PseudoLanguageTests : IDisposable
         Assert.NotEmpty(sent);
         left.AddRange(sent.SelectMany(message => PlainIn(message.Text, [Published()[0].Rules.StudioName])));
         AssertNone(left);
+    }
+
+    [Fact]
+    public void An_entry_of_the_calendar_is_the_same_one_in_every_language()
+    {
+        var known = 0;
+        foreach (var client in Published())
+        {
+            string[] Ids() =>
+                [.. CalendarEntries.Of(client.Followed, client.ClientPath(0, 90), named: true).Select(entry => entry.Uid).Order()];
+            var english = Ids();
+            using var spoken = Language.Speak(Language.Pseudo);
+            Assert.Equal(english, Ids());
+            known += english.Length;
+        }
+
+        Assert.NotEqual(0, known);
     }
 
     [Fact]
