@@ -49,13 +49,20 @@ public class SessionTests
     private static SessionEvent Off(FaceZone zone, long at) => new($"o-{zone}-{at}", at, SessionEventKind.Off, Zone: zone);
 
     [Fact]
-    public void A_script_names_its_bottle_its_ending_first_and_the_rung_held()
+    public void A_script_names_what_ends_it_before_its_bottle_and_the_rung_held()
     {
         var script = Script();
 
         Assert.Equal(
-            ("ending", "bottle", 480, 600, 60),
-            (script.Kit[0].Id, script.Kit[1].Id, script.TargetSeconds, script.LimitSeconds, script.StingEverySeconds)
+            ("ending", "timer", "bottle", 480, 600, 60),
+            (
+                script.Kit[0].Id,
+                script.Kit[1].Id,
+                script.Kit[2].Id,
+                script.TargetSeconds,
+                script.LimitSeconds,
+                script.StingEverySeconds
+            )
         );
         Assert.Equal(FaceZone.Forehead, script.Groups[^1].Zones[^1].Zone);
         Assert.DoesNotContain(script.Groups.SelectMany(group => group.Zones), step =>

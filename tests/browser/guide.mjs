@@ -4,6 +4,16 @@ import { desk, newFolder, openPage, pocket, signIn, startStudio } from './studio
 
 export const PEELER = 'Wilmot';
 
+/**
+ * Lets the phone's held clock run on by so many seconds, and no less: while the machine is busy, one run of the clock only
+ * catches up with the time that has gone by.
+ */
+export async function pass(phone, seconds) {
+  const now = () => phone.evaluate(() => performance.now());
+  const until = (await now()) + seconds * 1000;
+  for (let left = seconds * 1000; left > 0; left = until - (await now())) await phone.clock.runFor(Math.ceil(left));
+}
+
 /** Signs in, opens the client's phone by its link, and winds the demo to the evening of the peel. */
 export async function peelEvening(browser, studio) {
   const practitioner = await openPage(browser, studio, desk);

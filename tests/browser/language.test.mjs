@@ -1,7 +1,7 @@
 // The guide in a language of odd letters: whatever stays in plain ones was not said through the catalogue.
 import assert from 'node:assert/strict';
 import test, { after, before, beforeEach } from 'node:test';
-import { newPhone, preparedEvening, wind } from './guide.mjs';
+import { newPhone, pass, preparedEvening, wind } from './guide.mjs';
 import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 const language = 'qps-ploc';
@@ -31,8 +31,6 @@ async function look(phone, where) {
   }, alike);
   found.forEach((text) => left.set(text, where));
 }
-
-const pass = (phone, seconds) => phone.clock.runFor(seconds * 1000);
 
 /** Presses a button of the guide by its place, and looks at what it leads to. */
 async function press(phone, selector, at = 0) {

@@ -1,6 +1,6 @@
 // Takes the pictures of docs/screenshots from demo data: node tests/browser/screenshots.mjs
 import { join } from 'node:path';
-import { preparedEvening } from './guide.mjs';
+import { pass as passOn, preparedEvening } from './guide.mjs';
 import { clientIds, desk, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 const studio = await startStudio();
@@ -114,7 +114,7 @@ await one.phone.goto(`${one.studio.origin}/my/peel`);
 await one.phone.clock.install();
 await one.phone.click('text=Open the guide');
 await one.phone.waitForSelector('body[data-running]');
-const pass = (seconds) => one.phone.clock.runFor(seconds * 1000);
+const pass = (seconds) => passOn(one.phone, seconds);
 while (await one.phone.locator('.act-kit[aria-pressed="false"]').count()) {
   await one.phone.locator('.act-kit[aria-pressed="false"]').first().click();
   await pass(0.3);

@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import test, { after, afterEach, before } from 'node:test';
 import { violations } from './axe.mjs';
-import { preparedEvening } from './guide.mjs';
+import { pass, preparedEvening } from './guide.mjs';
 import { startChromium } from './studio.mjs';
 
 let browser;
@@ -40,7 +40,6 @@ async function guided({ practice = false } = {}) {
 }
 
 const title = (phone) => phone.locator('#what').textContent();
-const pass = (phone, seconds) => phone.clock.runFor(seconds * 1000);
 async function press(phone, text) {
   await pass(phone, 0.6);
   await phone.locator('#acts button, #acts .act', { hasText: text }).first().click();

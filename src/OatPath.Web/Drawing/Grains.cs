@@ -19,7 +19,7 @@ public static class Grains
     /// <summary>Active steps of a half day.</summary>
     public static IEnumerable<Step> Actives(HalfDay half) => half.Steps.Where(step => step.IsActive());
 
-    /// <summary>Steps of a half day that a client looks ahead to: actives, and what takes its time and is not on every day's list.</summary>
+    /// <summary>Steps of a half day that a client looks ahead to: actives, and what takes time and is not on every list.</summary>
     public static IEnumerable<Step> Named(HalfDay half) =>
         half.Steps.Where(step =>
             step.IsActive()
