@@ -64,10 +64,15 @@ internal static class RandomSession
             Add(1, SessionEventKind.Answered, value: random.Next(60) == 0 ? 1 : 0, item: ask.Id);
         }
 
+        var together = random.Next(4) == 0;
         var over = random.Next(8) == 0 ? random.Next(1, 400) : -random.Next(0, 20);
         for (var i = 0; i < Zones.Length; i++)
         {
-            Add(10 + (i * 15), SessionEventKind.Touched, Zones[i]);
+            if (!together || i == 0)
+            {
+                Add(10 + (i * 15), together ? SessionEventKind.TouchedTogether : SessionEventKind.Touched, Zones[i]);
+            }
+
             Add(Math.Max(20 + (i * 15), 10 + (i * 15) + target + over), SessionEventKind.Off, Zones[i]);
         }
 

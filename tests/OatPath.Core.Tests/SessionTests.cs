@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
 using OatPath.Core.Scripting;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
@@ -55,14 +56,7 @@ public class SessionTests
 
         Assert.Equal(
             ("ending", "timer", "bottle", 480, 600, 60),
-            (
-                script.Kit[0].Id,
-                script.Kit[1].Id,
-                script.Kit[2].Id,
-                script.TargetSeconds,
-                script.LimitSeconds,
-                script.StingEverySeconds
-            )
+            (script.Kit[0].Id, script.Kit[1].Id, script.Kit[2].Id, script.TargetSeconds, script.LimitSeconds, script.StingEverySeconds)
         );
         Assert.Equal(FaceZone.Forehead, script.Groups[^1].Zones[^1].Zone);
         Assert.DoesNotContain(script.Groups.SelectMany(group => group.Zones), step =>
@@ -224,7 +218,9 @@ public class SessionTests
         Assert.Equal(SessionPhase.Ending, SessionPlayer.Play(script, [.. on, Off(FaceZone.Chin, 1_700_000)], 1_700_000).Phase);
     }
 
-    /// <summary>Hands that put on in 5 to 60 s and take off in 3 to 20 s, and stop what they do when the guide says so.</summary>
+    /// <summary>
+    /// Hands that put on in 5 to 60 s and take off in 3 to 20 s, half a zone in half of it, and stop what they do when the guide says so.
+    /// </summary>
     private static (List<SessionEvent> Events, SessionState Last) Play(SessionScript script, Random hands, Action<SessionState, long> look)
     {
         var events = Ready(script);
@@ -254,12 +250,15 @@ public class SessionTests
                     break;
                 case SessionDo.Remove or SessionDo.RemoveNow:
                     taking = EnumName.Find<FaceZone>(state.Next!);
-                    offAt = now + (hands.Next(3, 20) * 1000);
+                    offAt = now + (hands.Next(3, script.Groups[0].Zones[0].RemoveSeconds) * 1000);
                     free = now;
                     break;
                 case SessionDo.Layer when now >= free:
                     events.Add(new($"l-{state.Next}", now, SessionEventKind.Layered, Zone: EnumName.Find<FaceZone>(state.Next!)!.Value));
                     free = now + (hands.Next(5, 61) * 1000);
+                    break;
+                case SessionDo.Dry:
+                    events.Add(new($"dry-{now}", now, SessionEventKind.Readied, "dry"));
                     break;
                 case SessionDo.End:
                     events.Add(new("end", now, SessionEventKind.Ended));
@@ -292,14 +291,29 @@ public class SessionTests
                     }
                     : script;
             var touched = new Dictionary<FaceZone, long>();
+            var steps = script.Groups.SelectMany(group => group.Zones).ToDictionary(step => step.Zone);
+            long? wetAt = null;
             var (events, last) = Play(script, random, (state, now) =>
             {
+                wetAt = state.Zones.Any(zone => !zone.IsOn && state.Do == SessionDo.Remove) ? now : wetAt;
+                Assert.False(
+                    state.Do == SessionDo.Apply
+                        && (
+                            wetAt > now - (script.AirSeconds * 1000)
+                            || state.Zones.Any(zone => zone.IsOn && wetAt > touched.GetValueOrDefault(zone.Zone, long.MaxValue))
+                        ),
+                    $"seed {seed}: {state.Next} goes on beside wet skin"
+                );
                 foreach (var zone in state.Zones.Where(zone => zone.IsOn))
                 {
                     touched.TryAdd(zone.Zone, now - zone.ContactMilliseconds);
                     Assert.True(
-                        zone.CueAt <= touched[zone.Zone] + ((script.TargetSeconds - ZoneGroups.RemoveSeconds) * 1000),
+                        zone.CueAt <= touched[zone.Zone] + ((script.TargetSeconds - steps[zone.Zone].RemoveSeconds) * 1000),
                         $"seed {seed}: {zone.Zone} is cued late"
+                    );
+                    Assert.True(
+                        zone.CueAt >= touched[zone.Zone] + (steps[zone.Zone].ApplySeconds * 1000),
+                        $"seed {seed}: {zone.Zone} is cued off before it can be on"
                     );
                 }
             });
@@ -309,6 +323,95 @@ public class SessionTests
             Assert.Equal(script.Groups.Sum(group => group.Zones.Count), last.Zones.Count);
             Assert.All(last.Zones, zone => Assert.InRange(zone.ContactMilliseconds, 1, script.TargetSeconds * 1000L));
         }
+    }
+
+    [Fact]
+    public void Every_rung_of_every_kit_can_be_led_and_a_short_one_goes_half_zone_by_half_zone()
+    {
+        foreach (var kit in new[] { CaseBuilder.WeakKit, CaseBuilder.StrongKit })
+        {
+            var rungs = Ladder.For(kit, new Intake(), CaseBuilder.StrongKitRules)!.Rungs;
+            Assert.All(rungs, rung => Assert.NotEmpty(ZoneGroups.Of(ZoneGroups.Order(2, []), rung.ContactSeconds!.Value)));
+        }
+
+        var order = ZoneGroups.Order(2, [FaceZone.InnerLeftCheek, FaceZone.Nose]);
+        var halves = ZoneGroups.Of(order, 30).Select(group => group.Zones.Single().Zone).ToList();
+        Assert.Equal(order.SelectMany(FaceZones.HalvesOf), halves);
+        Assert.DoesNotContain(halves, half => FaceZones.WholeOf(half) is FaceZone.LeftCheek or FaceZone.Nose);
+        Assert.All(halves, half => Assert.Contains(half, FaceZones.HalvesOf(FaceZones.WholeOf(half))));
+        Assert.Throws<ArgumentOutOfRangeException>(() => ZoneGroups.Of(order, ZoneGroups.LeastSeconds - 1));
+    }
+
+    [Fact]
+    public void Nothing_goes_on_before_what_came_off_is_dry_and_aired()
+    {
+        var script = Script(60);
+        SessionEvent[] off = [.. Ready(script), Touch(FaceZone.LeftCheek, 1000), Off(FaceZone.LeftCheek, 50_000)];
+        SessionEvent[] dry = [.. off, new("d", 70_000, SessionEventKind.Readied, "dry")];
+
+        Assert.Equal(SessionDo.Dry, SessionPlayer.Play(script, off, 600_000).Do);
+        var airing = SessionPlayer.Play(script, dry, 129_999);
+        Assert.Equal((SessionDo.Air, 130_000L), (airing.Do, airing.AirUntil));
+        Assert.Equal(SessionDo.Apply, SessionPlayer.Play(script, dry, 130_000).Do);
+
+        // Dry said by mistake is taken back; dry said while something is on says nothing.
+        SessionEvent[] back = [.. dry, new("b", 80_000, SessionEventKind.TakenBack, "d")];
+        Assert.Equal(SessionDo.Dry, SessionPlayer.Play(script, back, 600_000).Do);
+        SessionEvent[] early = [.. off, new("d", 40_000, SessionEventKind.Readied, "dry")];
+        Assert.Equal(SessionDo.Dry, SessionPlayer.Play(script, early, 600_000).Do);
+    }
+
+    [Fact]
+    public void One_press_for_a_group_counts_every_zone_from_it_and_is_taken_back_as_one()
+    {
+        var script = Script();
+        var group = script.Groups.Single();
+        Assert.True(group.Together);
+        SessionEvent[] on = [.. Ready(script), new("all", 1000, SessionEventKind.TouchedTogether, Zone: group.Zones[2].Zone)];
+
+        var state = SessionPlayer.Play(script, on, 61_000);
+        Assert.Equal(group.Zones.Select(step => step.Zone).Order(), state.Zones.Select(zone => zone.Zone).Order());
+        Assert.All(state.Zones, zone => Assert.Equal((true, 60_000L), (zone.IsOn, zone.ContactMilliseconds)));
+        Assert.Equal((SessionDo.Wait, 1000L), (state.Do, state.TogetherAt));
+
+        // So early that all of it is off, zone after zone, before the first press is as old as the target.
+        var cue = state.Zones.Min(zone => zone.CueAt)!.Value;
+        Assert.Equal(1000 + ((script.TargetSeconds - (group.Zones.Count * ZoneGroups.RemoveSeconds)) * 1000), cue);
+        Assert.Equal(SessionDo.Remove, SessionPlayer.Play(script, on, cue).Do);
+        var off = SessionPlayer.Play(script, [.. on, new("off", cue + 160_000, SessionEventKind.AllOff)], cue + 160_000);
+        Assert.Equal((SessionPhase.Ending, SessionDo.End), (off.Phase, off.Do));
+        Assert.DoesNotContain(SessionWarning.OverTarget, off.Warnings);
+
+        var back = SessionPlayer.Play(script, [.. on, new("b", 2000, SessionEventKind.TakenBack, "all")], 3000);
+        Assert.Equal((SessionDo.Apply, 0), (back.Do, back.Zones.Count));
+    }
+
+    [Theory]
+    [InlineData(new long[] { 0, 15_000, 31_000, 44_000 }, 15)]
+    [InlineData(new long[] { 0, 2000, 4000, 6000 }, 10)]
+    [InlineData(new long[] { 0, 90_000, 180_000, 270_000 }, 30)]
+    [InlineData(new long[] { 0, 9000, 18_000 }, 20)]
+    public void A_pace_is_the_middle_of_what_was_practised_within_its_bounds(long[] touches, int seconds) =>
+        Assert.Equal(
+            seconds,
+            HandPace.Of(
+                touches.Select(at => new SessionEvent(
+                    $"t{at}",
+                    at * 20,
+                    SessionEventKind.Touched,
+                    Zone: FaceZone.Chin,
+                    SteadyMilliseconds: at
+                ))
+            )
+        );
+
+    [Fact]
+    public void Too_short_a_contact_takes_no_one_press_for_a_group()
+    {
+        var order = ZoneGroups.Order(2, []);
+        Assert.All(ZoneGroups.Of(order, 300), group => Assert.False(group.Together));
+        Assert.True(ZoneGroups.Of(order, 320).Single().Together);
+        Assert.False(ZoneGroups.Of(order, 320, paceSeconds: 30).Single().Together);
     }
 
     [Fact]

@@ -14,6 +14,27 @@ export async function pass(phone, seconds) {
   for (let left = seconds * 1000; left > 0; left = until - (await now())) await phone.clock.runFor(Math.ceil(left));
 }
 
+export const title = (phone) => phone.locator('#what').textContent();
+
+/** Presses what says so, as a thumb would: not within a moment of the screen before. */
+export async function press(phone, text) {
+  await pass(phone, 0.6);
+  await phone.locator('#acts button, #acts .act', { hasText: text }).first().click();
+  await pass(phone, 0.4);
+}
+
+/** The kit, screen by screen, and no to what is asked. @returns how many presses it took. */
+export async function ready(phone) {
+  let presses = 2;
+  for (; await phone.locator('.act-kit[aria-pressed="false"]').count(); presses += 1) {
+    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
+    await pass(phone, 0.5);
+  }
+  await press(phone, 'No');
+  await press(phone, 'No');
+  return presses;
+}
+
 /** Signs in, opens the client's phone by its link, and winds the demo to the evening of the peel. */
 export async function peelEvening(browser, studio) {
   const practitioner = await openPage(browser, studio, desk);

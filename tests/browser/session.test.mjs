@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import test, { after, afterEach, before } from 'node:test';
 import { violations } from './axe.mjs';
-import { pass, preparedEvening } from './guide.mjs';
+import { pass, preparedEvening, press, ready, title } from './guide.mjs';
 import { startChromium } from './studio.mjs';
 
 let browser;
@@ -37,22 +37,6 @@ async function guided({ practice = false } = {}) {
   await phone.click(practice ? 'text=Practise with water' : 'text=Open the guide');
   await phone.waitForSelector('body[data-running]');
   return one;
-}
-
-const title = (phone) => phone.locator('#what').textContent();
-async function press(phone, text) {
-  await pass(phone, 0.6);
-  await phone.locator('#acts button, #acts .act', { hasText: text }).first().click();
-  await pass(phone, 0.4);
-}
-
-async function ready(phone) {
-  while (await phone.locator('.act-kit[aria-pressed="false"]').count()) {
-    await phone.locator('.act-kit[aria-pressed="false"]').first().click();
-    await pass(phone, 0.3);
-  }
-  await press(phone, 'No');
-  await press(phone, 'No');
 }
 
 /** Puts every zone on, so many seconds apart. Where the clock runs fast something else may stand there for a moment: it looks again. */
@@ -168,7 +152,12 @@ test('a session to its normal end: every zone equally long, sent to the studio, 
   assert.equal(await phone.locator('#net').textContent(), 'sent to the studio');
 
   await phone.goto(`${studio.origin}/my/peel`);
-  assert.match(await phone.locator('main').textContent(), /It is over/);
+  const over = phone.locator('main');
+  assert.match(await over.textContent(), /It is over/);
+  assert.match(await over.locator('.session-drawing').textContent(), /left cheek[\s\S]*Well ended/);
+  assert.match(await over.textContent(), /Next[\s\S]*Tomorrow morning: [\s\S]*The next peel: /);
+  assert.deepEqual(await violations(phone, true), []);
+  await phone.screenshot({ path: '/tmp/over.png', fullPage: true });
   await practitioner.goto(`${studio.origin}/clients/${id}/peel`);
   assert.match(await practitioner.locator('.session-drawing').first().textContent(), /Done/i);
   assert.deepEqual(phone.faults, []);

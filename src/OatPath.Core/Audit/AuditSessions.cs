@@ -43,7 +43,7 @@ internal static class AuditSessions
                 ? happened.Kind == SessionEventKind.Contact
                     || (happened.Kind == SessionEventKind.Passed && happened.Item is not null)
                     || (happened.Kind == SessionEventKind.Nicked && happened.Zone is not null)
-                : happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered && happened.Zone is not null
+                : OnSkin(happened) && happened.Zone is not null
         );
         if (held.Practice)
         {
@@ -117,7 +117,7 @@ internal static class AuditSessions
             Product = held.Product,
             Day = held.Day,
             Moment = Moment.Evening,
-            ContactSeconds = held.Script.StaysOn || device ? null : Longest(events),
+            ContactSeconds = held.Script.StaysOn || device ? null : Longest(held.Script, events),
         };
         bool Any(SessionEventKind kind) => events.Exists(happened => happened.Kind == kind);
         var stings = events.Where(happened => happened is { Kind: SessionEventKind.Stung, Value: not null }).ToList();
@@ -202,13 +202,14 @@ internal static class AuditSessions
     }
 
     /// <summary>The longest time any zone was on, up to the last event where it never came off; whole seconds, rounded up.</summary>
-    private static int Longest(List<SessionEvent> events)
+    private static int Longest(SessionScript script, List<SessionEvent> events)
     {
         var longest = 0L;
-        foreach (var zone in events.Select(happened => happened.Zone).OfType<FaceZone>().Distinct())
+        foreach (var zone in events.SelectMany(happened => Meant(script, happened)).Distinct())
         {
             long total = 0;
             long? since = null;
+            var seen = false;
             foreach (var happened in events)
             {
                 var everything =
@@ -218,9 +219,10 @@ internal static class AuditSessions
                         or SessionEventKind.Burns
                         or SessionEventKind.StillBurns
                         or SessionEventKind.Frosted;
-                if (happened.Zone == zone && happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered)
+                if (OnSkin(happened) && (happened.Zone == zone || (!seen && Meant(script, happened).Contains(zone))))
                 {
                     since ??= happened.AtMilliseconds;
+                    seen = true;
                 }
                 else if (since is { } on && (everything || (happened.Kind == SessionEventKind.Off && happened.Zone == zone)))
                 {
@@ -234,4 +236,18 @@ internal static class AuditSessions
 
         return (int)Math.Min(86_400, (longest + 999) / 1000);
     }
+
+    private static bool OnSkin(SessionEvent happened) =>
+        happened.Kind is SessionEventKind.Touched or SessionEventKind.TouchedTogether or SessionEventKind.Layered;
+
+    /// <summary>The zones that an event is about: one press for a group is about each of its zones.</summary>
+    private static IEnumerable<FaceZone> Meant(SessionScript script, SessionEvent happened) =>
+        happened.Zone is not { } zone ? []
+        : happened.Kind != SessionEventKind.TouchedTogether ? [zone]
+        : script
+            .Groups.Where(group => group.Zones.Any(step => step.Zone == zone))
+            .SelectMany(group => group.Zones)
+            .Select(step => step.Zone)
+            .Append(zone)
+            .Distinct();
 }

@@ -15,7 +15,8 @@ internal static class SessionContacts
         var total = new Dictionary<FaceZone, long>();
         foreach (var same in AtOnce(evening))
         {
-            foreach (var zone in same.SelectMany(held => SessionReading.Of(held.Script, held.Events).Last.Zones).GroupBy(zone => zone.Zone))
+            var zones = same.SelectMany(held => SessionReading.Of(held.Script, held.Events).Last.Zones);
+            foreach (var zone in zones.GroupBy(zone => FaceZones.WholeOf(zone.Zone)))
             {
                 total[zone.Key] = total.GetValueOrDefault(zone.Key) + zone.Max(one => one.ContactMilliseconds);
             }

@@ -44,7 +44,7 @@ internal static class BoosterScript
                 new(
                     "bottle",
                     $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}: {step.Amount}",
-                    Said.Of("This bottle, this much and no more."),
+                    (bottle.ShakeFirst ? Said.Of("Shake it first. ") : "") + Said.Of("This bottle, this much and no more."),
                     KitPart.GoesOn
                 ),
                 new("cream", Said.Of("Plain moisturiser for afterwards"), Said.Of("It goes on after the wait."), KitPart.Rest),

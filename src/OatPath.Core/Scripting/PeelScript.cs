@@ -76,6 +76,13 @@ public static class PeelScript
 
         var (limit, every) = Of(kit.Strength);
         var target = Math.Min(step.ContactSeconds!.Value, limit);
+        var pace = HandPace.Of(
+            file.Log.OfType<SessionHeld>()
+                .Where(held => held.Practice && held.Script.Device is null)
+                .MaxBy(held => (held.HappenedAt, held.Id))
+                ?.Events
+                ?? []
+        );
         return (
             new SessionScript
             {
@@ -97,7 +104,9 @@ public static class PeelScript
                 SlowestSeconds = ZoneGroups.SlowestSeconds,
                 Kit = KitList(bottle, ending),
                 Asks = SessionAsks.Of(file, product, on),
-                Groups = ZoneGroups.Of(order, target),
+                Groups = ZoneGroups.Of(order, target, pace),
+                PaceSeconds = pace,
+                AirSeconds = ZoneGroups.AirSeconds,
                 LeaveOut = step.LeaveOut,
                 Ending = new(ending, EndingLines(ending)),
                 WaterSeconds = FirstAid.WaterMinutes * 60,
@@ -165,7 +174,8 @@ public static class PeelScript
             new(
                 "bottle",
                 $"{bottle.Name}{(bottle.Batch.Length > 0 ? Said.Of($", batch {bottle.Batch}") : "")}",
-                Said.Of("This bottle and no other. What is poured out never goes back."),
+                (bottle.ShakeFirst ? Said.Of("Shake it first. ") : "")
+                    + Said.Of("This bottle and no other. What is poured out never goes back."),
                 KitPart.GoesOn
             ),
             new("mirror", Said.Of("A mirror and good light"), Said.Of("White or grey skin must be seen."), KitPart.Rest),

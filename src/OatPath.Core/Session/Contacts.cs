@@ -17,6 +17,9 @@ internal sealed class Contacts
     /// <summary>The first touch of the zones that are on.</summary>
     public long FirstTouch => onSince.Values.Min(layers => layers[0]);
 
+    /// <summary>When the last of what came off did; null before anything has.</summary>
+    public long? LastOff { get; private set; }
+
     public bool IsOn(FaceZone zone) => onSince.ContainsKey(zone);
 
     public bool WasOff(FaceZone zone) => before.ContainsKey(zone) && !IsOn(zone);
@@ -60,6 +63,7 @@ internal sealed class Contacts
         {
             before[zone] = Of(zone, at);
             onSince.Remove(zone);
+            LastOff = at;
         }
     }
 

@@ -14,6 +14,12 @@ public enum SessionEventKind
     /// <summary>The product first touched a zone, also one it was not meant for.</summary>
     Touched,
 
+    /// <summary>
+    /// The first touch of the group that the zone is in, said once for all of it: every zone that goes on in it counts from here, so
+    /// that none is counted short.
+    /// </summary>
+    TouchedTogether,
+
     /// <summary>Another layer first touched a zone that is on.</summary>
     Layered,
 
@@ -71,7 +77,9 @@ public enum SessionEventKind
     /// <summary>The device was set to the item.</summary>
     SetTo,
 
-    /// <summary>What comes before a way was done; the way's id is the item.</summary>
+    /// <summary>
+    /// What comes first was done: before a way of a device, whose id is the item; before the next group of a peel, that the skin is dry.
+    /// </summary>
     Readied,
 
     /// <summary>The device is on the skin.</summary>

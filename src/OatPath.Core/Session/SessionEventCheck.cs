@@ -24,7 +24,14 @@ public static class SessionEventCheck
             yield return new("atMilliseconds", $"give 0 to {MostMilliseconds} milliseconds since the session was opened");
         }
 
-        if (happened.Kind is SessionEventKind.Touched or SessionEventKind.Layered or SessionEventKind.Off && happened.Zone is null)
+        if (
+            happened.Kind
+                is SessionEventKind.Touched
+                    or SessionEventKind.TouchedTogether
+                    or SessionEventKind.Layered
+                    or SessionEventKind.Off
+            && happened.Zone is null
+        )
         {
             yield return new("zone", "name the zone");
         }

@@ -37,6 +37,7 @@ public static class SessionPlayer
             SessionEventKind.Ticked
             or SessionEventKind.Answered
             or SessionEventKind.Touched
+            or SessionEventKind.TouchedTogether
             or SessionEventKind.Layered
             or SessionEventKind.Off
             or SessionEventKind.AllOff

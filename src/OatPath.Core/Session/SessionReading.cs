@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Core.Session;
 
@@ -75,24 +76,24 @@ public sealed record SessionReading(
             var over = (zone.ContactMilliseconds - (script.TargetSeconds * 1000)) / 1000;
             if (over > 0)
             {
-                faults.Add($"{FaceZones.TitleOf(zone.Zone)} {over / 60}:{over % 60:00} over");
+                faults.Add(Said.Of($"{FaceZones.TitleOf(zone.Zone)} {over / 60}:{over % 60:00} over"));
             }
         }
 
         var planned = script.Groups.SelectMany(group => group.Zones).Select(step => step.Zone).ToHashSet();
         foreach (var zone in state.Zones.Where(zone => !planned.Contains(zone.Zone)))
         {
-            faults.Add($"{FaceZones.TitleOf(zone.Zone)} was touched and should be left out");
+            faults.Add(Said.Of($"{FaceZones.TitleOf(zone.Zone)} was touched and should be left out"));
         }
 
         if (state.Device is { OverMilliseconds: > 0 } device && state.Warnings.Contains(SessionWarning.OverTarget))
         {
-            faults.Add($"{device.OverMilliseconds / 60_000}:{device.OverMilliseconds / 1000 % 60:00} longer than planned");
+            faults.Add(Said.Of($"{device.OverMilliseconds / 60_000}:{device.OverMilliseconds / 1000 % 60:00} longer than planned"));
         }
 
         if (state.Device is { Cut.Count: > 0 } nicked)
         {
-            faults.Add($"nicked: {Words.List([.. nicked.Cut.Select(FaceZones.TitleOf)])}");
+            faults.Add(Said.Of($"nicked: {Words.List([.. nicked.Cut.Select(FaceZones.TitleOf)])}"));
         }
 
         foreach (var warning in state.Warnings)
@@ -100,19 +101,19 @@ public sealed record SessionReading(
             if (
                 warning switch
                 {
-                    SessionWarning.BeganUnchecked => "began before the kit was complete and every question answered",
-                    SessionWarning.TouchedAgain => "a zone was put on again after it was off",
-                    SessionWarning.ExtraLayer => "one layer more than planned",
-                    SessionWarning.WrongGel => "a gel was on that does not fit the programme",
-                    SessionWarning.WrongSetting => "the device was set otherwise than planned",
-                    SessionWarning.TwoDevices => "two devices were on at once",
-                    SessionWarning.ClockLost => "the phone's clock went back: nobody knows how long it was on",
+                    SessionWarning.BeganUnchecked => Said.Of("began before the kit was complete and every question answered"),
+                    SessionWarning.TouchedAgain => Said.Of("a zone was put on again after it was off"),
+                    SessionWarning.ExtraLayer => Said.Of("one layer more than planned"),
+                    SessionWarning.WrongGel => Said.Of("a gel was on that does not fit the programme"),
+                    SessionWarning.WrongSetting => Said.Of("the device was set otherwise than planned"),
+                    SessionWarning.TwoDevices => Said.Of("two devices were on at once"),
+                    SessionWarning.ClockLost => Said.Of("the phone's clock went back: nobody knows how long it was on"),
                     _ => null,
                 } is
-                { } said
+                { } words
             )
             {
-                faults.Add(said);
+                faults.Add(words);
             }
         }
 

@@ -30,6 +30,8 @@ internal sealed partial class SessionRun(SessionScript script)
     private bool stillBurns;
     private bool helpless;
     private (long At, int Value)? lastSting;
+    private long? driedAt;
+    private long? togetherAt;
     private long? waterFrom;
     private long? eyeFrom;
     private bool weals;
@@ -75,6 +77,9 @@ internal sealed partial class SessionRun(SessionScript script)
             case SessionEventKind.Touched when happened.Zone is { } zone:
                 Touch(zone, at);
                 break;
+            case SessionEventKind.TouchedTogether when happened.Zone is { } zone:
+                TouchTogether(zone, at);
+                break;
             case SessionEventKind.Layered when happened.Zone is { } zone:
                 if (contacts.LayersOn(zone) >= script.Layers)
                 {
@@ -93,6 +98,9 @@ internal sealed partial class SessionRun(SessionScript script)
                 break;
             case SessionEventKind.AllOff:
                 contacts.AllOff(at);
+                break;
+            case SessionEventKind.Readied when device is null:
+                driedAt = contacts.AnyOn ? driedAt : at;
                 break;
             case SessionEventKind.Stung when happened.Value is { } sting:
                 worst = Math.Max(worst, sting);
@@ -218,7 +226,9 @@ internal sealed partial class SessionRun(SessionScript script)
                 : null,
             Outcome(phase),
             [.. warnings.Order()],
-            ways
+            ways,
+            contacts.AnyOn ? togetherAt : null,
+            what is SessionDo.Air ? AirUntil : null
         );
     }
 
@@ -243,6 +253,18 @@ internal sealed partial class SessionRun(SessionScript script)
         }
 
         contacts.On(zone, at);
+    }
+
+    /// <summary>Every zone of the group that is not done counts from here; outside every group it is a zone like any other.</summary>
+    private void TouchTogether(FaceZone zone, long at)
+    {
+        var group = script.Groups.FirstOrDefault(group => group.Zones.Any(step => step.Zone == zone));
+        var open = group?.Zones.Where(step => !contacts.Zones.Contains(step.Zone)).Select(step => step.Zone).ToList() ?? [];
+        togetherAt = open.Count > 1 ? at : togetherAt;
+        foreach (var each in open.Append(zone).Distinct())
+        {
+            Touch(each, at);
+        }
     }
 
     private Dictionary<FaceZone, long> Cues()
@@ -271,15 +293,21 @@ internal sealed partial class SessionRun(SessionScript script)
         return cues;
     }
 
+    /// <summary>When more may go on, once the skin was said to be dry after the last that came off; null while it is wet.</summary>
+    private long? AirUntil => driedAt is { } dry && dry >= contacts.LastOff ? dry + (script.AirSeconds * Milli) : null;
+
     /// <summary>The first zone that was never touched.</summary>
     private ZoneStep? Untouched() =>
         script.Groups.SelectMany(group => group.Zones).FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
 
-    /// <summary>The next zone of the group of which something is on.</summary>
-    private ZoneStep? NextInGroup() =>
-        script
-            .Groups.FirstOrDefault(group => group.Zones.Any(step => contacts.IsOn(step.Zone)))
-            ?.Zones.FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
+    /// <summary>The next zone of the group of which something is on; none beside one that came off and is wet.</summary>
+    private ZoneStep? NextInGroup()
+    {
+        var group = script.Groups.FirstOrDefault(group => group.Zones.Any(step => contacts.IsOn(step.Zone)));
+        return group is null || (script.AirSeconds > 0 && group.Zones.Any(step => contacts.WasOff(step.Zone)))
+            ? null
+            : group.Zones.FirstOrDefault(step => !contacts.Zones.Contains(step.Zone));
+    }
 
     private SessionOutcome Outcome(SessionPhase phase) =>
         eyeFrom is not null ? SessionOutcome.InEye

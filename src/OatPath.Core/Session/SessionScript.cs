@@ -97,6 +97,16 @@ public sealed record SessionScript
     [Between(1, 3600)]
     public required int SlowestSeconds { get; init; }
 
+    /// <summary>
+    /// Once everything that was on is off and patted dry, seconds of air before more goes on; 0 where nothing has to dry.
+    /// </summary>
+    [Between(0, 3600)]
+    public int AirSeconds { get; init; }
+
+    /// <summary>Seconds from zone to zone where one press stands for a group and the next zone is only called out.</summary>
+    [Between(1, 60)]
+    public int PaceSeconds { get; init; } = HandPace.Usual;
+
     public required IReadOnlyList<KitItem> Kit { get; init; }
     public required IReadOnlyList<SessionAsk> Asks { get; init; }
 
@@ -144,7 +154,8 @@ public sealed record SessionAsk(string Id, string Text, bool GoesOn, string Else
 /// <param name="RemoveSeconds">How long taking it off usually takes; removal is cued so long before the end.</param>
 public sealed record ZoneStep(FaceZone Zone, [property: Between(1, 3600)] int ApplySeconds, [property: Between(1, 3600)] int RemoveSeconds);
 
-public sealed record ZoneGroup(IReadOnlyList<ZoneStep> Zones);
+/// <param name="Together">Whether the contact leaves time for the whole group to count from one first touch.</param>
+public sealed record ZoneGroup(IReadOnlyList<ZoneStep> Zones, bool Together = false);
 
 /// <summary>The normal ending.</summary>
 /// <param name="Kind">By the label of a kit; null where there is none.</param>

@@ -43,6 +43,12 @@ public enum SessionDo
     /// <summary>Fan, wait.</summary>
     Wait,
 
+    /// <summary>What was on is off: pat it fully dry before more goes on.</summary>
+    Dry,
+
+    /// <summary>Leave it to the air before more goes on.</summary>
+    Air,
+
     /// <summary>Take this zone off.</summary>
     Remove,
 
@@ -117,6 +123,8 @@ public sealed record ZoneState(FaceZone Zone, bool IsOn, long ContactMillisecond
 /// <param name="StingDueAt">When the sting is asked next; null while nothing is on and nothing calms.</param>
 /// <param name="WaterUntil">When the water may stop; null where none runs.</param>
 /// <param name="Device">How far a device is; null where there is none.</param>
+/// <param name="TogetherAt">When the group that is on was said to go on, with one press for all of it; null where each was pressed.</param>
+/// <param name="AirUntil">When more may go on; null where nothing dries.</param>
 /// <param name="Warnings">What must be said and is recorded, each once.</param>
 public sealed record SessionState(
     SessionPhase Phase,
@@ -129,7 +137,9 @@ public sealed record SessionState(
     long? WaterUntil,
     SessionOutcome Outcome,
     IReadOnlyList<SessionWarning> Warnings,
-    DeviceState? Device = null
+    DeviceState? Device = null,
+    long? TogetherAt = null,
+    long? AirUntil = null
 );
 
 public enum SessionWarning

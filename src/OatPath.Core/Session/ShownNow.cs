@@ -50,12 +50,12 @@ internal sealed partial class SessionRun
 
         if (device is not null)
         {
-            return Touched && (Over || device.AllDone) ? (SessionPhase.Ending, SessionDo.End, null, null) : Before();
+            return Touched && (Over || device.AllDone) ? (SessionPhase.Ending, SessionDo.End, null, null) : Before(now);
         }
 
         // Whatever went wrong, nothing more goes on.
         var through = Over || (Untouched() is null && contacts.Zones.Any(steps.ContainsKey));
-        return contacts.Zones.Count > 0 && through ? (SessionPhase.Ending, SessionDo.End, null, null) : Before();
+        return contacts.Zones.Count > 0 && through ? (SessionPhase.Ending, SessionDo.End, null, null) : Before(now);
     }
 
     /// <summary>The sting is asked from first touch on, and again so long after each answer.</summary>
@@ -92,7 +92,7 @@ internal sealed partial class SessionRun
             : (SessionPhase.Calming, told.At < rinse ? SessionDo.Wait : SessionDo.RinseAgain, null, mark);
     }
 
-    private (SessionPhase, SessionDo, string?, long?) Before()
+    private (SessionPhase, SessionDo, string?, long?) Before(long now)
     {
         if (script.Kit.FirstOrDefault(item => !ticked.Contains(item.Id)) is { } missing)
         {
@@ -108,6 +108,12 @@ internal sealed partial class SessionRun
         {
             var (what, way) = device.Now();
             return (SessionPhase.On, what, way, null);
+        }
+
+        // Nothing goes on beside wet skin.
+        if (script.AirSeconds > 0 && contacts.LastOff is not null && (AirUntil is not { } until || now < until))
+        {
+            return (SessionPhase.On, AirUntil is null ? SessionDo.Dry : SessionDo.Air, null, null);
         }
 
         return (SessionPhase.On, SessionDo.Apply, Untouched() is { } next ? Name(next.Zone) : null, null);

@@ -53,6 +53,22 @@ public static class FaceZones
             FaceZone.RightEar => Said.Of("at the right ear"),
             FaceZone.LeftNeck => Said.Of("left side of the neck"),
             FaceZone.RightNeck => Said.Of("right side of the neck"),
+            FaceZone.LeftForehead => Said.Of("left half of the forehead"),
+            FaceZone.RightForehead => Said.Of("right half of the forehead"),
+            FaceZone.UpperNose => Said.Of("upper nose"),
+            FaceZone.LowerNose => Said.Of("lower nose"),
+            FaceZone.InnerLeftCheek => Said.Of("inner left cheek"),
+            FaceZone.OuterLeftCheek => Said.Of("outer left cheek"),
+            FaceZone.InnerRightCheek => Said.Of("inner right cheek"),
+            FaceZone.OuterRightCheek => Said.Of("outer right cheek"),
+            FaceZone.LeftUpperLip => Said.Of("left half of the upper lip"),
+            FaceZone.RightUpperLip => Said.Of("right half of the upper lip"),
+            FaceZone.LeftChin => Said.Of("left half of the chin"),
+            FaceZone.RightChin => Said.Of("right half of the chin"),
+            FaceZone.FrontLeftJaw => Said.Of("front of the left jaw"),
+            FaceZone.BackLeftJaw => Said.Of("back of the left jaw"),
+            FaceZone.FrontRightJaw => Said.Of("front of the right jaw"),
+            FaceZone.BackRightJaw => Said.Of("back of the right jaw"),
             _ => Said.Of(zone.ToString().ToLowerInvariant()),
         };
 
@@ -77,12 +93,34 @@ public static class FaceZones
             _ => null,
         };
 
-    /// <summary>The zones of a map that a zone covers: itself, or its two sides.</summary>
+    private static readonly Dictionary<FaceZone, FaceZone[]> Halved = new()
+    {
+        [FaceZone.Forehead] = [FaceZone.LeftForehead, FaceZone.RightForehead],
+        [FaceZone.Nose] = [FaceZone.UpperNose, FaceZone.LowerNose],
+        [FaceZone.LeftCheek] = [FaceZone.InnerLeftCheek, FaceZone.OuterLeftCheek],
+        [FaceZone.RightCheek] = [FaceZone.InnerRightCheek, FaceZone.OuterRightCheek],
+        [FaceZone.UpperLip] = [FaceZone.LeftUpperLip, FaceZone.RightUpperLip],
+        [FaceZone.Chin] = [FaceZone.LeftChin, FaceZone.RightChin],
+        [FaceZone.LeftJaw] = [FaceZone.FrontLeftJaw, FaceZone.BackLeftJaw],
+        [FaceZone.RightJaw] = [FaceZone.FrontRightJaw, FaceZone.BackRightJaw],
+    };
+
+    private static readonly Dictionary<FaceZone, FaceZone> Wholes = Halved
+        .SelectMany(pair => pair.Value.Select(half => (Half: half, Whole: pair.Key)))
+        .ToDictionary(pair => pair.Half, pair => pair.Whole);
+
+    /// <summary>The two halves of a zone of a peel; none of another zone.</summary>
+    public static IReadOnlyList<FaceZone> HalvesOf(FaceZone zone) => Halved.GetValueOrDefault(zone, []);
+
+    /// <summary>The zone that a half is of; a whole zone is its own.</summary>
+    public static FaceZone WholeOf(FaceZone zone) => Wholes.GetValueOrDefault(zone, zone);
+
+    /// <summary>The zones of a map that a zone covers: itself, its two sides, or the whole of a half.</summary>
     public static IReadOnlyList<FaceZone> Covered(FaceZone zone) =>
         zone switch
         {
             FaceZone.Jaw => [FaceZone.LeftJaw, FaceZone.RightJaw],
             FaceZone.EyeArea => [FaceZone.LeftEye, FaceZone.RightEye],
-            _ => [zone],
+            _ => [WholeOf(zone)],
         };
 }

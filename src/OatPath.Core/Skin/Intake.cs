@@ -89,6 +89,27 @@ public enum FaceZone
     RightEar,
     LeftNeck,
     RightNeck,
+
+    /// <summary>
+    /// Halves of the zones of a peel, for a contact too short for a whole one. Only a guided peel names them; elsewhere a half stands for
+    /// its whole zone.
+    /// </summary>
+    LeftForehead,
+    RightForehead,
+    UpperNose,
+    LowerNose,
+    InnerLeftCheek,
+    OuterLeftCheek,
+    InnerRightCheek,
+    OuterRightCheek,
+    LeftUpperLip,
+    RightUpperLip,
+    LeftChin,
+    RightChin,
+    FrontLeftJaw,
+    BackLeftJaw,
+    FrontRightJaw,
+    BackRightJaw,
 }
 
 /// <summary>What the practitioner learned at Meet. No name is needed to plan.</summary>

@@ -50,12 +50,15 @@ public sealed record GuideData(
             grant.Script,
             progress.Run,
             progress.Events,
-            FaceZones.OnMap.ToDictionary(EnumName.Of, FaceZones.TitleOf),
+            FaceZones.OnMap.Union(PlannedIn(grant.Script)).ToDictionary(EnumName.Of, FaceZones.TitleOf),
             SettingsOf(grant.Script).Distinct().ToDictionary(setting => setting, Said.Of),
             [.. NumbersOf(record, now)],
             record.Rules.Contacts.Emergency,
             grant.Script.Device is not null && (grant.Practice || demo)
         );
+
+    private static IEnumerable<FaceZone> PlannedIn(SessionScript script) =>
+        script.Groups.SelectMany(group => group.Zones).Select(step => step.Zone);
 
     private static IEnumerable<string> SettingsOf(SessionScript script) =>
         script.Device?.Guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Setting).OfType<string>() ?? [];

@@ -1,5 +1,7 @@
 // The ways of a device in one run: their clock runs only in contact, with the right gel and setting, and with one device. Follows the
 // core line by line.
+import { wholeOf } from './halves.js';
+
 const MILLI = 1000;
 const has = (value) => value !== null && value !== undefined;
 const BOTH = { jaw: ['left-jaw', 'right-jaw'], 'eye-area': ['left-eye', 'right-eye'] };
@@ -57,7 +59,7 @@ export class DeviceRun {
   took({ kind, item, zone }) {
     this.began ||= kind === 'contact' || (kind === 'passed' && has(item)) || (kind === 'nicked' && has(zone));
     if (kind === 'nicked' && has(zone)) {
-      (BOTH[zone] ?? [zone]).forEach((each) => this.cut.add(each));
+      (BOTH[zone] ?? [wholeOf(zone)]).forEach((each) => this.cut.add(each));
       this.warnings.add('nicked');
     }
   }

@@ -2,6 +2,7 @@
 import { SessionClock } from './clock.js';
 import { SessionLog } from './log.js';
 import { FaceMap } from './map.js';
+import { wholeOf } from './halves.js';
 import { lastPress, play } from './player.js';
 import * as senses from './senses.js';
 import { minutes, view } from './views.js';
@@ -27,10 +28,12 @@ const ways = script.device ? parts.waysOf(script.device) : [];
 const link = script.device && guide.listens ? new parts.DeviceLink(script, (kind, more) => happened(kind, more)) : null;
 let steadyAt = 0;
 const planned = script.groups.flatMap((group) => group.zones.map((step) => step.zone));
+const wholes = planned.map(wholeOf);
 let shown = '';
 let changedAt = -1000;
 let calledAt = 0;
 let stingAsked = 0;
+let counted = '';
 let withdrawn = false;
 let refused = '';
 let offline = false;
@@ -111,6 +114,9 @@ function draw(screen, state) {
   $('sting').hidden = !screen.sting;
   $('alarms').hidden = !screen.alarms;
   document.body.classList.toggle('is-urgent', !!screen.urgent);
+  const whole = !!screen.map && screen.acts.filter((act) => act.tone !== 'plain').length === 1;
+  document.body.classList.toggle('is-whole', whole);
+  $('whole').hidden = !whole;
   const list = $('list');
   list.replaceChildren();
   if (screen.kit) fillKit(screen.kit);
@@ -121,6 +127,8 @@ function draw(screen, state) {
   }
   const acts = screen.acts.map((act) =>
     button(act.label, act.tone, () => {
+      // Whoever has no hand free hears it, where the phone can speak.
+      if (act.aloud) senses.readAloud(true);
       happened(act.kind, act.more);
       if (act.also) happened(act.also);
     }),
@@ -141,7 +149,7 @@ function draw(screen, state) {
   if (document.activeElement === document.body) $('what').focus({ preventScroll: true });
   if (!screen.kit) scrollTo(0, 0);
   $('told').textContent = `${screen.title}. ${screen.how}`;
-  senses.say(`${screen.title}. ${screen.how}`);
+  senses.say(screen.spoken ?? `${screen.title}. ${screen.how}`);
   if (screen.cue) {
     senses.call(screen.cue);
     calledAt = performance.now();
@@ -269,9 +277,10 @@ function tick() {
     link?.check();
     steady(state);
   } else if (screen.map) {
-    map.show(state, now, minutes);
+    map.show(state, now, minutes, screen.at);
     drawTimes(state, now);
   }
+  if (state.do === 'wait' && !script.staysOn) countDown(state, now);
   const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
   $('sting').classList.toggle('is-due', due);
   $('sting-title').textContent = due ? said('How much does it sting now?') : said('How much does it sting?');
@@ -287,6 +296,18 @@ function tick() {
   }
   if (!nothingOn) senses.stayOn();
   footer();
+}
+
+/** Says how long it still is, to whoever cannot look: once at each mark before the first comes off. */
+function countDown(state, now) {
+  const { cueAt } = state.zones.find((zone) => zone.zone === state.next);
+  const mark = [
+    [10_000, said('Ten seconds')],
+    [60_000, said('One more minute')],
+  ].find(([before]) => cueAt - now <= before);
+  if (!mark || cueAt - now <= mark[0] - 2000 || counted === `${cueAt}-${mark[0]}`) return;
+  counted = `${cueAt}-${mark[0]}`;
+  senses.say(mark[1]);
 }
 
 async function send() {
@@ -319,7 +340,11 @@ const choose = (label, tone, press) =>
 
 /** Where a press was, or what it said. */
 const where = (press) =>
-  press.zone ? `, ${zones[press.zone]}` : press.kind === 'stung' && press.value !== undefined ? ` ${press.value}` : '';
+  press.zone && press.kind !== 'touched-together'
+    ? `, ${zones[press.zone]}`
+    : press.kind === 'stung' && press.value !== undefined
+      ? ` ${press.value}`
+      : '';
 
 function openMore() {
   const last = lastPress(script, log.events);
@@ -329,6 +354,7 @@ function openMore() {
     readied: said('done'),
     passed: said('next way'),
     touched: said('on'),
+    'touched-together': said('all on'),
     layered: said('second layer'),
     off: said('off'),
     'all-off': said('everything off'),
@@ -384,7 +410,7 @@ const drop = () =>
   openSheet(
     said('Where did it run?'),
     Object.entries(zones)
-      .filter(([zone]) => !planned.includes(zone))
+      .filter(([zone]) => !planned.includes(zone) && !wholes.includes(zone))
       .map(([zone, title]) => choose(title[0].toUpperCase() + title.slice(1), 'plain', () => happened('touched', { zone }))),
   );
 
@@ -399,6 +425,13 @@ $('stings').append(
     return made;
   }),
 );
+// With a pad in the hand, a knuckle anywhere on the upper screen is the one press that comes next; the button guards it.
+for (const part of [$('head'), $('stage')]) {
+  part.addEventListener('click', (event) => {
+    if ($('whole').hidden || event.target.closest('button, a')) return;
+    $('acts').querySelector('button:not(.act-plain)')?.click();
+  });
+}
 $('burns').addEventListener('click', () => {
   senses.awaken();
   happened('burns');

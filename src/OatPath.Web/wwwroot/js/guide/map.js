@@ -1,4 +1,5 @@
 // The face map as in the mirror: the zone to do now, what is on and for how long, what is off, what is never touched.
+import { wholeOf } from './halves.js';
 import { said } from '../said.js';
 
 const NEVER = ['left-eye', 'right-eye', 'left-brow', 'right-brow'];
@@ -18,6 +19,7 @@ export class FaceMap {
     this.words = new Map();
     const planned = script.groups.flatMap((group) => group.zones.map((step) => step.zone));
     const lefts = new Set(script.leaveOut);
+    this.halved = planned.filter((zone) => wholeOf(zone) !== zone);
     for (const zone of [...planned, ...NEVER]) {
       const path = this.svg.querySelector(`[data-zone="${pascal(zone)}"]`);
       if (path) this.paths.set(zone, path);
@@ -47,12 +49,40 @@ export class FaceMap {
     this.worded = [];
   }
 
-  show(state, now, minutes) {
+  /** Half of a zone, cut out of the whole: above or below, or nearer to or farther from the middle of the face. */
+  #halve() {
+    this.halved.forEach((zone) => {
+      const whole = this.svg.querySelector(`[data-zone="${pascal(wholeOf(zone))}"]`);
+      const box = whole.getBBox();
+      const [side] = zone.split('-');
+      const upright = side === 'upper' || side === 'lower';
+      const paired = /-(left|right)-/.test(zone);
+      const inner = side === 'inner' || side === 'front';
+      const second = upright ? side === 'lower' : paired ? inner === box.x + box.width / 2 < 160 : side === 'right';
+      const clip = document.createElementNS('http://www.w3.org/2000/svg', 'clipPath');
+      clip.id = `half-${zone}`;
+      const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
+      rect.setAttribute('x', box.x + (second && !upright ? box.width / 2 : 0));
+      rect.setAttribute('y', box.y + (second && upright ? box.height / 2 : 0));
+      rect.setAttribute('width', upright ? box.width : box.width / 2);
+      rect.setAttribute('height', upright ? box.height / 2 : box.height);
+      clip.append(rect);
+      const half = whole.cloneNode(false);
+      half.removeAttribute('data-zone');
+      half.setAttribute('clip-path', `url(#${clip.id})`);
+      whole.after(clip, half);
+      this.paths.set(zone, half);
+    });
+    this.halved = [];
+  }
+
+  show(state, now, minutes, at = null) {
     if (this.worded.length) this.#write();
+    if (this.halved.length) this.#halve();
     for (const zone of this.planned) {
       const path = this.paths.get(zone);
       const on = state.zones.find((each) => each.zone === zone);
-      const isNow = ['apply', 'layer', 'remove', 'remove-now'].includes(state.do) && state.next === zone;
+      const isNow = at ? at === zone : ['apply', 'layer', 'remove', 'remove-now'].includes(state.do) && state.next === zone;
       path?.classList.toggle('is-now', isNow);
       path?.classList.toggle('is-on', !!on?.isOn && !isNow);
       path?.classList.toggle('is-off', !!on && !on.isOn && !isNow);

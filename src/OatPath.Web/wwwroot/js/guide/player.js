@@ -1,7 +1,11 @@
-import { DeviceRun } from './device.js';
-
 // Turns a script and what happened into what is shown now. Follows the player of the core line by line; a parity test holds it to it.
 const MILLI = 1000;
+
+/** What reads a device's events; a peel is played without it. */
+let DeviceRun = null;
+export const readsDevices = (run) => {
+  DeviceRun = run;
+};
 
 // Redness from which a device comes off for tonight.
 const MOST_PINK = 3;
@@ -11,6 +15,7 @@ const mayBeTakenBack = (script, happened) => {
     case 'ticked':
     case 'answered':
     case 'touched':
+    case 'touched-together':
     case 'layered':
     case 'off':
     case 'all-off':
@@ -37,6 +42,7 @@ const byTime = (a, b) => a.atMilliseconds - b.atMilliseconds || (a.id < b.id ? -
 /** Which zones are on, since when and in how many layers, and how long each was on before. */
 class Contacts {
   zones = [];
+  lastOff = null;
   #on = new Map();
   #before = new Map();
 
@@ -77,6 +83,7 @@ class Contacts {
     if (!this.#on.has(zone)) return;
     this.#before.set(zone, this.of(zone, at));
     this.#on.delete(zone);
+    this.lastOff = at;
   }
 
   allOff(at) {
@@ -115,6 +122,8 @@ class Run {
     this.stillBurns = false;
     this.helpless = false;
     this.lastSting = null;
+    this.driedAt = null;
+    this.togetherAt = null;
     this.waterFrom = null;
     this.eyeFrom = null;
     this.endedAt = null;
@@ -166,6 +175,9 @@ class Run {
       case 'touched':
         if (has(zone)) this.touch(zone, at);
         break;
+      case 'touched-together':
+        if (has(zone)) this.touchTogether(zone, at);
+        break;
       case 'layered':
         if (!has(zone)) break;
         if (contacts.layersOn(zone) >= script.layers) this.warnings.add('extra-layer');
@@ -177,6 +189,9 @@ class Run {
         break;
       case 'all-off':
         contacts.allOff(at);
+        break;
+      case 'readied':
+        if (!device && !contacts.anyOn) this.driedAt = at;
         break;
       case 'stung':
         if (!has(value)) break;
@@ -270,6 +285,8 @@ class Run {
       outcome: this.outcome(phase),
       warnings: WARNINGS.filter((warning) => this.warnings.has(warning)),
       device: ways,
+      togetherAt: contacts.anyOn ? this.togetherAt : null,
+      airUntil: what === 'air' ? this.airUntil : null,
     };
   }
 
@@ -285,6 +302,14 @@ class Run {
       this.again.add(zone);
     }
     this.contacts.on(zone, at);
+  }
+
+  /** Every zone of the group that is not done counts from here; outside every group it is a zone like any other. */
+  touchTogether(zone, at) {
+    const group = this.script.groups.find((each) => each.zones.some((step) => step.zone === zone));
+    const open = (group?.zones ?? []).map((step) => step.zone).filter((each) => !this.contacts.zones.includes(each));
+    if (open.length > 1) this.togetherAt = at;
+    [...new Set([...open, zone])].forEach((each) => this.touch(each, at));
   }
 
   now(now, cues) {
@@ -315,10 +340,10 @@ class Run {
     }
     if (this.endedAt !== null) return this.calming(now, this.endedAt);
     if (this.refusal) return this.touched ? ['ending', 'end'] : ['refused', 'nothing', this.refusal.id];
-    if (this.device) return this.touched && (this.over || this.device.allDone) ? ['ending', 'end'] : this.before();
+    if (this.device) return this.touched && (this.over || this.device.allDone) ? ['ending', 'end'] : this.before(now);
     // Whatever went wrong, nothing more goes on.
     const through = this.over || (!this.untouched() && contacts.zones.some((zone) => this.steps.has(zone)));
-    return contacts.zones.length > 0 && through ? ['ending', 'end'] : this.before();
+    return contacts.zones.length > 0 && through ? ['ending', 'end'] : this.before(now);
   }
 
   calming(now, ended) {
@@ -334,12 +359,16 @@ class Run {
     return now >= mark ? ['calming', 'tell-sting', null, mark] : ['calming', told.at < rinse ? 'wait' : 'rinse-again', null, mark];
   }
 
-  before() {
+  before(now) {
     const missing = this.script.kit.find((item) => !this.ticked.has(item.id));
     if (missing) return ['kit', 'tick-kit', missing.id];
     const open = this.script.asks.find((ask) => !this.answers.has(ask.id));
     if (open) return ['asking', 'answer', open.id];
-    return this.device ? ['on', ...this.device.now()] : ['on', 'apply', this.untouched()?.zone ?? null];
+    if (this.device) return ['on', ...this.device.now()];
+    // Nothing goes on beside wet skin.
+    const wet = this.script.airSeconds > 0 && this.contacts.lastOff !== null;
+    if (wet && (this.airUntil === null || now < this.airUntil)) return ['on', this.airUntil === null ? 'dry' : 'air'];
+    return ['on', 'apply', this.untouched()?.zone ?? null];
   }
 
   whileOn(now, cues) {
@@ -389,10 +418,19 @@ class Run {
   untouched() {
     return this.order.find((step) => !this.contacts.zones.includes(step.zone));
   }
+  /** None beside one that came off and is wet. */
   nextInGroup() {
-    return this.script.groups
-      .find((group) => group.zones.some((step) => this.contacts.isOn(step.zone)))
-      ?.zones.find((step) => !this.contacts.zones.includes(step.zone));
+    const { contacts, script } = this;
+    const group = script.groups.find((each) => each.zones.some((step) => contacts.isOn(step.zone)));
+    return script.airSeconds > 0 && group?.zones.some((step) => contacts.wasOff(step.zone))
+      ? undefined
+      : group?.zones.find((step) => !contacts.zones.includes(step.zone));
+  }
+
+  /** When more may go on, once the skin was said to be dry after the last that came off; null while it is wet. */
+  get airUntil() {
+    const { lastOff } = this.contacts;
+    return this.driedAt !== null && lastOff !== null && this.driedAt >= lastOff ? this.driedAt + this.script.airSeconds * MILLI : null;
   }
 
   outcome(phase) {

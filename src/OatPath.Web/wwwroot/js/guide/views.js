@@ -34,6 +34,22 @@ export function faults(guide, state) {
   return found;
 }
 
+/** The zone that is called out while a group goes on with one press, and until when; null once all of it has been. */
+function calledOut(script, state, now) {
+  if (state.togetherAt === null) return null;
+  const on = state.zones.filter((zone) => zone.isOn);
+  const pace = script.paceSeconds * 1000;
+  const turn = Math.floor((now - state.togetherAt) / pace);
+  return turn < on.length ? { zone: on[turn].zone, until: state.togetherAt + (turn + 1) * pace } : null;
+}
+
+/** The zone whose turn it is to come off where one press stands for all of them. */
+function takenOff(script, on, now) {
+  const steps = script.groups.flatMap((group) => group.zones);
+  const { removeSeconds } = steps.find((step) => step.zone === on[0].zone);
+  return on[Math.min(on.length - 1, Math.floor((now - on[0].cueAt) / (removeSeconds * 1000)))].zone;
+}
+
 /** One screen: title, how, lines, presses, and which parts show. */
 export function view(guide, state, now, number) {
   const { script, zones, practice } = guide;
@@ -72,14 +88,40 @@ export function view(guide, state, now, number) {
         ),
       };
     }
-    case 'apply':
+    case 'apply': {
+      const group = script.groups.find((each) => each.zones.some((step) => step.zone === state.next));
+      const first = group?.together && !group.zones.some((step) => state.zones.some((each) => each.zone === step.zone));
       return {
         title: said`${upper(zone)} now`,
         how: said`One even coat of ${water}, no rubbing. Press as the pad first touches.`,
         map: true,
         sting: on.length > 0,
-        alarms: on.length > 0,
-        acts: acts(act(said`It touches the ${zone}`, 'touched', { zone: state.next })),
+        alarms: state.zones.length > 0,
+        acts: acts(
+          act(said`It touches the ${zone}`, 'touched', { zone: state.next }),
+          first && {
+            ...act(said`Hands free: one press, all ${group.zones.length} called out`, 'touched-together', { zone: state.next }, 'plain'),
+            aloud: true,
+          },
+        ),
+      };
+    }
+    case 'dry':
+      return {
+        title: said('Pat it fully dry'),
+        how: said('Soft, with a fresh towel. What comes next never goes on beside wet skin.'),
+        map: true,
+        alarms: true,
+        acts: acts(act(said('It is dry'), 'readied', { item: 'dry' })),
+      };
+    case 'air':
+      return {
+        title: said`Let it air: ${left(state.airUntil - now)}`,
+        key: 'air',
+        how: said('Then the next part of the face. Look at what was done in the mirror.'),
+        map: true,
+        alarms: true,
+        acts: [],
       };
     case 'layer':
       return {
@@ -102,6 +144,22 @@ export function view(guide, state, now, number) {
       const cue = script.staysOn
         ? Math.max(...on.map((each) => now - each.contactMilliseconds)) + script.targetSeconds * 1000
         : on.find((each) => each.zone === state.next).cueAt;
+      const called = calledOut(script, state, now);
+      if (called) {
+        const name = zones[called.zone];
+        return {
+          title: said`${upper(name)} now`,
+          key: `called-${called.zone}`,
+          how: said`No press: all of it counts from the first touch. Next in ${left(called.until - now)}.`,
+          spoken: said`${upper(name)} now`,
+          at: called.zone,
+          map: true,
+          sting: true,
+          cue: 'look',
+          alarms: true,
+          acts: [],
+        };
+      }
       return {
         title: script.staysOn ? said`Leave it: ${left(cue - now)}` : said`Fan. ${upper(zone)} off in ${left(cue - now)}`,
         key: 'wait',
@@ -114,9 +172,13 @@ export function view(guide, state, now, number) {
     }
     case 'remove': {
       const late = on.find((each) => each.zone === state.next).contactMilliseconds > script.targetSeconds * 1000;
+      const together = state.togetherAt !== null && on.length > 1;
+      const at = together ? takenOff(script, on, now) : state.next;
       return {
-        title: said`${upper(zone)} off now`,
-        key: `remove${late}`,
+        title: said`${upper(zones[at])} off now`,
+        key: `remove${late}-${at}`,
+        at,
+        spoken: together ? said`${upper(zones[at])} off now` : undefined,
         urgent: late,
         how:
           (late ? said('It is past its time. ') : '') +
@@ -126,7 +188,7 @@ export function view(guide, state, now, number) {
         map: true,
         cue: late ? 'alarm' : 'cue',
         alarms: true,
-        acts: acts(act(said`The ${zone} is off`, 'off', { zone: state.next })),
+        acts: acts(together ? act(said('All of it is off'), 'all-off') : act(said`The ${zone} is off`, 'off', { zone: state.next })),
       };
     }
     case 'remove-now': {
