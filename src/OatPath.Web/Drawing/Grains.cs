@@ -20,20 +20,7 @@ public static class Grains
     public static IEnumerable<Step> Actives(HalfDay half) => half.Steps.Where(step => step.IsActive());
 
     /// <summary>Steps of a half day that a client looks ahead to: actives, and what takes time and is not on every list.</summary>
-    public static IEnumerable<Step> Named(HalfDay half) =>
-        half.Steps.Where(step =>
-            step.IsActive()
-            || (
-                step is { Action: StepAction.Apply, Product: not null }
-                && step.Slot
-                    is RoutineSlot.Steam
-                        or RoutineSlot.WetExfoliation
-                        or RoutineSlot.Blade
-                        or RoutineSlot.Device
-                        or RoutineSlot.Mask
-                        or RoutineSlot.LateMask
-            )
-        );
+    public static IEnumerable<Step> Named(HalfDay half) => half.Steps.Where(step => step.IsActive() || step.TakesItsTime());
 
     public static Mark Of(DayPath day, Moment moment, DateOnly today)
     {

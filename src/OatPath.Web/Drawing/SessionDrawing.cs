@@ -2,6 +2,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Session;
 using OatPath.Core.Skin;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Drawing;
 
@@ -19,18 +20,27 @@ public sealed record SessionRow(
     double LimitX
 );
 
+/// <summary>How wide a session is drawn, and how much of that names and times take at its sides.</summary>
+public sealed record SessionFrame(double Width, double Left, double Right)
+{
+    public static SessionFrame Desk { get; } = new(580, 120, 70);
+
+    /// <summary>For a phone, where it is not drawn smaller than it is read.</summary>
+    public static SessionFrame Pocket { get; } = new(310, 112, 44);
+}
+
 /// <summary>
 /// A guided session as one small drawing: zones over the clock, stings above, the target and the longest that may be, the ending.
 /// </summary>
 public sealed class SessionDrawing
 {
-    public const double Width = 560;
-    public const double Left = 96;
-    public const double Right = 70;
     public const double Top = 40;
     public const double RowHeight = 15;
     private const double Minute = 60_000;
+    private const double WordWidth = 34;
+    private static readonly int[] Steps = [1, 2, 5, 10, 20, 60, 240];
 
+    public required SessionFrame Frame { get; init; }
     public required IReadOnlyList<SessionRow> Rows { get; init; }
     public required IReadOnlyList<(double X, int Value)> Stings { get; init; }
     public required IReadOnlyList<(double X, string Word)> Minutes { get; init; }
@@ -42,8 +52,11 @@ public sealed class SessionDrawing
 
     public double Height => Top + (Math.Max(1, Rows.Count) * RowHeight) + 18;
 
-    public static SessionDrawing Of(SessionHeld held)
+    /// <param name="frame">Null draws it for a desk.</param>
+    public static SessionDrawing Of(SessionHeld held, SessionFrame? frame = null)
     {
+        frame ??= SessionFrame.Desk;
+        var own = frame == SessionFrame.Pocket;
         var script = held.Script;
         var reading = SessionReading.Of(script, held.Events);
         var spans = Spans(held);
@@ -53,15 +66,15 @@ public sealed class SessionDrawing
             spans.Values.SelectMany(each => each).Select(span => span.To).DefaultIfEmpty(0).Max()
         );
         last = script.StaysOn ? first + (script.TargetSeconds * 1200L) : last + (long)(Minute / 2);
-        double X(long at) => Left + ((Width - Left - Right) * Math.Clamp((at - first) / (double)Math.Max(1, last - first), 0, 1));
+        var wide = frame.Width - frame.Left - frame.Right;
+        double X(long at) => frame.Left + (wide * Math.Clamp((at - first) / (double)Math.Max(1, last - first), 0, 1));
         long Touch(FaceZone zone) => spans.TryGetValue(zone, out var each) ? each[0].From : first;
-        var step =
-            last - first > 40 * Minute ? 20
-            : last - first > 12 * Minute ? 5
-            : last - first > 4 * Minute ? 2
-            : 1;
+        // Minutes are named as often as their words have room.
+        var step = Steps.FirstOrDefault(minutes => wide * minutes * Minute / Math.Max(1, last - first) >= WordWidth, Steps[^1]);
+        var outcome = own ? OwnWords(reading.Last) : OutcomeWords(reading.Last);
         return new SessionDrawing
         {
+            Frame = frame,
             Rows =
             [
                 .. reading.Last.Zones.Select(
@@ -89,19 +102,33 @@ public sealed class SessionDrawing
                     .Select(i => (X(first + (long)(i * step * Minute)), $"{i * step}:00")),
             ],
             Faults = SessionReading.Faults(script, reading.Last),
-            Outcome = OutcomeWords(reading.Last),
+            Outcome = outcome,
             Hurt =
                 reading.Last.Outcome
                     is not (SessionOutcome.Done or SessionOutcome.EndedEarly or SessionOutcome.Open or SessionOutcome.Refused),
             Summary =
-                $"{OutcomeWords(reading.Last)}. "
-                    + string.Join(
-                        ", ",
-                        reading.Last.Zones.Select(zone => $"{FaceZones.TitleOf(zone.Zone)} {Words.Clock(zone.ContactMilliseconds)}")
-                    )
-                    + $". Worst sting {reading.Last.WorstSting}.",
+                $"{outcome}. "
+                + string.Join(
+                    ", ",
+                    reading.Last.Zones.Select(zone => $"{FaceZones.TitleOf(zone.Zone)} {Words.Clock(zone.ContactMilliseconds)}")
+                )
+                + Said.Of($". Worst sting {reading.Last.WorstSting}."),
         };
     }
+
+    /// <summary>The same for whoever did it.</summary>
+    private static string OwnWords(SessionState state) =>
+        state.Outcome switch
+        {
+            SessionOutcome.Done => Said.Of("Well ended"),
+            SessionOutcome.EndedEarly => Said.Of("You took it off early"),
+            SessionOutcome.EndedForSting => Said.Of($"It stung {state.WorstSting}, and came off"),
+            SessionOutcome.StillStings => Said.Of("It still stung after it was off"),
+            SessionOutcome.Burned => Said.Of("It burned: water"),
+            SessionOutcome.Frosted => Said.Of("White or grey skin: water, and medical help"),
+            SessionOutcome.InEye => Said.Of("In the eye: water, and medical help"),
+            _ => Said.Of("Not ended to its last line"),
+        };
 
     /// <summary>Who ended it and why, in a word or two.</summary>
     public static string OutcomeWords(SessionState state) =>

@@ -3,11 +3,13 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
 using OatPath.Core.Plan;
+using OatPath.Core.Routine;
 using OatPath.Core.Screening;
 using OatPath.Core.Skin;
 using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
+using OatPath.Web.Drawing;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 
@@ -36,6 +38,12 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
     public SessionGrant? Running { get; private set; }
 
     public bool Over { get; private set; }
+
+    /// <summary>Tonight's session as it went; null while it is not over.</summary>
+    public SessionDrawing? Drawn { get; private set; }
+
+    /// <summary>What comes after it, and when.</summary>
+    public IReadOnlyList<string> Next { get; private set; } = [];
 
     public bool AnswerAgain { get; private set; }
 
@@ -134,6 +142,35 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
         return Redirect(grant is null ? "/my/peel" : $"/my/guide/{grant.Id}");
     }
 
+    /// <summary>What is left of tonight, the morning's sunscreen, the word on how the skin is, the next peel.</summary>
+    private IEnumerable<string> NextLines(LadderStatus course)
+    {
+        if (View.Current is not null)
+        {
+            yield return Said.Of("Tonight: what is left of the evening.");
+        }
+
+        var morning = View.Day.AddDays(1);
+        if (
+            View
+                .Path.Days.FirstOrDefault(day => day.Date == morning)
+                ?.Morning.Steps.FirstOrDefault(step => step.Slot == RoutineSlot.Sunscreen) is
+            { } sunscreen
+        )
+        {
+            yield return Said.Of($"Tomorrow morning: {View.Record.NameOf(sunscreen.Product)}, and how the skin is.");
+        }
+        else
+        {
+            yield return Said.Of("Tomorrow: say how the skin is.");
+        }
+
+        if (course.NextOn is { } next && next > View.Day)
+        {
+            yield return Said.Of($"The next peel: {Words.Day(next)}, where the skin agrees.");
+        }
+    }
+
     private void Fill()
     {
         Course = SessionDesk.CourseOf(View.Path);
@@ -153,6 +190,11 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             var reading = Core.Session.SessionReading.Of(grant.Script, progress.Events);
             Running = reading.HasBegun || reading.IsOver ? grant : null;
             Over = reading.IsOver;
+            Drawn =
+                Over && record.Sessions.FirstOrDefault(held => held.Id == grant.Id) is { } held
+                    ? SessionDrawing.Of(held, SessionFrame.Pocket)
+                    : null;
+            Next = Over ? [.. NextLines(course)] : [];
         }
     }
 }
