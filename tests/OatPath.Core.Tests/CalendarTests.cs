@@ -1,6 +1,7 @@
 using OatPath.Core.Calendar;
 using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
+using OatPath.Core.Formats;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
@@ -51,6 +52,28 @@ public class CalendarTests
                 )
             );
         });
+
+    [Fact]
+    public void An_evening_that_takes_time_is_in_the_calendar_and_an_everyday_one_is_not()
+    {
+        Core.Case.CaseFile Case(string name) =>
+            CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", name))).Case!;
+        var file = Case("device-evening.json");
+        var path = PathPlanner.Plan(file, CaseBuilder.Rules, days: 30);
+        var plate = file.Shelf.Single(item => item.Product.Id == "ripple-plate").Product.Name;
+        var evenings = path.Days.Where(day => day.Evening.Steps.Any(step => step.Product == "ripple-plate")).Select(day => day.Date);
+
+        Assert.Equal(
+            evenings,
+            CalendarEntries
+                .Of(file, path, named: true)
+                .Where(entry => entry.Title.StartsWith("This evening: ", StringComparison.Ordinal))
+                .Where(entry => entry.Title.Contains(plate, StringComparison.Ordinal))
+                .Select(entry => entry.On)
+        );
+        var acids = CalendarEntries.Of(Case("beginner.json"), PathPlanner.Plan(Case("beginner.json"), CaseBuilder.Rules, days: 30), true);
+        Assert.DoesNotContain(acids, entry => entry.Title.StartsWith("This evening: ", StringComparison.Ordinal));
+    }
 
     [Fact]
     public void An_entry_has_one_uid_in_every_file_named_or_not_and_after_it_moved()

@@ -70,6 +70,7 @@ public static class PathAuditor
                 }
 
                 routine.IsInOrder(day[moment].Steps, day.Date, moment);
+                routine.SealsOnlyWhereItSuits(day[moment], day.Date, moment);
                 devices.NeedlesGlide(day[moment].Steps, day.Date, moment);
                 company.Fits(products, day.Date, moment);
                 client.DevicesAreSafe(products, day.Date, moment);

@@ -42,6 +42,21 @@ internal sealed class RoutineAudit(AuditRun run)
         AcidsGoOnDrySkin(steps, date, moment);
     }
 
+    /// <summary>An occlusive balm is no part of every evening on skin that breaks out; after a peel or needles it may be.</summary>
+    public void SealsOnlyWhereItSuits(HalfDay half, DateOnly date, Moment moment)
+    {
+        var rests = half.Repair || half.Steps.Any(step => step.ContactSeconds is not null || step.FineNeedles is not null);
+        if (rests || !facts.File.Intake.Concerns.Contains(Concern.Breakouts))
+        {
+            return;
+        }
+
+        foreach (var step in half.Steps.Where(step => step.Kind == ProductKind.OcclusiveBalm && step.Action == StepAction.Apply))
+        {
+            run.Report(RuleBook.BalmBreaksOut, date, moment, facts.Products[step.Product!], "seals skin that breaks out");
+        }
+    }
+
     /// <summary>Walks the half day: water, rinsing and watery toner wet the skin, drying fully ends it.</summary>
     private void AcidsGoOnDrySkin(IReadOnlyList<Step> steps, DateOnly date, Moment moment)
     {

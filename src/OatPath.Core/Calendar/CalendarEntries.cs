@@ -6,6 +6,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Wording;
@@ -151,6 +152,20 @@ public static class CalendarEntries
         var kits = file.Shelf.Where(item => item.Product.IsKit()).Select(item => item.Product.Id).ToHashSet();
         foreach (var day in path.Days)
         {
+            // What is done on most evenings is no date to keep free.
+            var takes = day.Evening.Steps.Where(step => step.TakesItsTime() && !IsOften(step)).Select(step => step.Product!).ToList();
+            if (takes.Count > 0)
+            {
+                yield return (
+                    $"time {day.Date:yyyyMMdd}",
+                    day.Date,
+                    null,
+                    Said.Of("Skin plan: an evening with time"),
+                    Said.Of($"This evening: {Words.List([.. takes.Select(id => nameOf.GetValueOrDefault(id, id))])}"),
+                    Said.Of("It takes some minutes more than other evenings. Your page has its order and times.")
+                );
+            }
+
             foreach (var step in day.Evening.Steps.Where(step => step.Product is not null))
             {
                 var name = nameOf.GetValueOrDefault(step.Product!, step.Product!);
@@ -179,6 +194,8 @@ public static class CalendarEntries
             }
         }
     }
+
+    private static bool IsOften(Step step) => step.Frequency is > Frequency.ThreeAWeek && step.EveryDays is null;
 
     private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> CheckIns(CaseFile file, CarePath path)
     {

@@ -93,6 +93,7 @@ public static partial class RuleBook
     public const string MedicalPause = "ramp.medical-pause";
     public const string RepairTonight = "ramp.repair-tonight";
     public const string RepairOnly = "routine.repair-only";
+    public const string BalmBreaksOut = "routine.balm-breaks-out";
     public const string Gap = "ramp.gap";
     public const string DropAfterWindow = "ramp.drop-after-window";
     public const string FlagRepair = "flag.repair";

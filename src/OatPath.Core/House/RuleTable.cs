@@ -97,6 +97,7 @@ public static partial class RuleBook
         new(MedicalPause, "Everything pauses for medical help", "trade convention", "Everything is off since {since:date} ({sign}). It stays so until the practitioner records what happened."),
         new(RepairTonight, "Repair evening after a reaction", "trade convention", "Repair tonight: gentle cleanse, hydrator, plain moisturiser."),
         new(RepairOnly, "Not part of the repair routine", "trade convention", "{product} is not part of the repair routine."),
+        new(BalmBreaksOut, "No occlusive balm every evening on skin that breaks out", "house default", "{product} seals. On skin that breaks out it is for repair and care after treatments only."),
         new(Gap, "Gap of 14 or 28 days", "trade convention", "Not used for {days} days: one rung lower."),
         new(DropAfterWindow, "One rung lower after a window", "trade convention", "{product} comes back one rung lower, once, from {on:date}."),
         new(FlagRepair, "Repair routine only", "trade convention", "Repair routine: {flag}."),

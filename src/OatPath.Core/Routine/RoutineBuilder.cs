@@ -300,6 +300,8 @@ public static class RoutineBuilder
             Neck = item.Neck,
             Chest = request.ChestToo && item.Slot is RoutineSlot.Moisturiser or RoutineSlot.Sunscreen,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,
+            ShakeFirst = item.Product.ShakeFirst,
+            KeepCold = item.Product.KeepCold,
             LeaveOut = item.LeaveOut,
             Side = item.Side,
             Frequency = item.Frequency,

@@ -40,6 +40,10 @@ public sealed record Step
 
     public bool Optional { get; init; }
 
+    /// <summary>Whether it is shaken before, and put back into the cold after.</summary>
+    public bool ShakeFirst { get; init; }
+    public bool KeepCold { get; init; }
+
     /// <summary>Only on this side, to compare; null for the whole face.</summary>
     public FaceSide? Side { get; init; }
     public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];

@@ -10,4 +10,17 @@ public static class StepReading
         step.Action == StepAction.Apply
         && step.Frequency is not null
         && step.Roles.Any(role => FamilyTraits.Of(role).Irritant != Degree.No);
+
+    /// <summary>
+    /// The use of what takes its time and is not on every evening's list: steam, what is done by hand or with a blade, a device, a mask.
+    /// </summary>
+    public static bool TakesItsTime(this Step step) =>
+        step is { Action: StepAction.Apply, Product: not null }
+        && step.Slot
+            is RoutineSlot.Steam
+                or RoutineSlot.WetExfoliation
+                or RoutineSlot.Blade
+                or RoutineSlot.Device
+                or RoutineSlot.Mask
+                or RoutineSlot.LateMask;
 }

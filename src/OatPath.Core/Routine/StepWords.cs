@@ -87,6 +87,11 @@ public static class StepWords
 
     private static IEnumerable<string> Apply(Step step)
     {
+        if (step.ShakeFirst)
+        {
+            yield return Said.Of("Shake it first.");
+        }
+
         if (OnSkin(step) is { Length: > 0 } skin)
         {
             yield return skin;
@@ -128,6 +133,11 @@ public static class StepWords
         if (step.Optional)
         {
             yield return Said.Of("Only if your skin feels tight.");
+        }
+
+        if (step.KeepCold)
+        {
+            yield return Said.Of("Back into the cold after use.");
         }
     }
 

@@ -116,6 +116,10 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
             {
                 omitted.Add(new(product.Id, Because.Of(RuleBook.RepairOnly, ("product", product.Name))));
             }
+            else if (!repair && BreaksOutUnder(product))
+            {
+                omitted.Add(new(product.Id, Because.Of(RuleBook.BalmBreaksOut, ("product", product.Name))));
+            }
             else if (product.Traits.In(moment))
             {
                 allowed.Add(product);
@@ -238,6 +242,12 @@ internal sealed class EverydayShelf(KnownFacts facts, PlanRun run, RuleSwitch ru
                     or ProductKind.OcclusiveBalm
                     or ProductKind.LipBalm
         );
+
+    /// <summary>What seals is kept for skin that has to heal, where it breaks out otherwise.</summary>
+    private bool BreaksOutUnder(Product product) =>
+        product.Kind == ProductKind.OcclusiveBalm
+        && facts.File.Intake.Concerns.Contains(Concern.Breakouts)
+        && rule.On(RuleBook.BalmBreaksOut);
 
     private static bool IsPlainOintment(Product product) =>
         product.Kind == ProductKind.OcclusiveBalm && !product.Contains.Contains(Allergen.Fragrance);

@@ -1,0 +1,52 @@
+using OatPath.Core.House;
+using OatPath.Core.Planner;
+using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>What a bottle asks for in the hand, and what seals skin that breaks out.</summary>
+public class BalmAndBottleTests
+{
+    private static readonly Product Balm = new()
+    {
+        Id = "balm",
+        Name = "Fen balm",
+        Kind = ProductKind.OcclusiveBalm,
+    };
+
+    [Fact]
+    public void A_balm_is_no_part_of_every_evening_on_skin_that_breaks_out()
+    {
+        CaseBuilder Of(params Concern[] concerns) => CaseBuilder.Basic().With(intake => intake with { Concerns = concerns }).Own(Balm);
+        var breaksOut = PathPlanner.Plan(Of(Concern.Breakouts).Build(), CaseBuilder.Rules, days: 7);
+
+        Assert.Equal(7, PathPlanner.Plan(Of(Concern.Dryness).Build(), CaseBuilder.Rules, days: 7).DaysOf("balm").Count);
+        Assert.Empty(breaksOut.DaysOf("balm"));
+        Assert.All(breaksOut.Days, day =>
+            Assert.Equal(RuleBook.BalmBreaksOut, day.Evening.Omitted.Single(omission => omission.Product == "balm").Because.Rule)
+        );
+    }
+
+    [Fact]
+    public void A_bottle_is_shaken_before_anything_else_is_said_and_goes_back_into_the_cold()
+    {
+        var serum = new Product
+        {
+            Id = "serum",
+            Name = "Fen serum",
+            Kind = ProductKind.HydratingSerum,
+            ShakeFirst = true,
+            KeepCold = true,
+        };
+        var how = PathPlanner
+            .Plan(CaseBuilder.Basic().Own(serum).Build(), CaseBuilder.Rules, days: 1)
+            .Days[0]
+            .Evening.Steps.Where(step => step.Product == "serum")
+            .Select(StepWords.How)
+            .Single();
+
+        Assert.Equal(("Shake it first.", "Back into the cold after use."), (how[0], how[^1]));
+    }
+}
