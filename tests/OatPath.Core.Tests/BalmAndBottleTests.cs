@@ -6,7 +6,7 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Core.Tests;
 
-/// <summary>What a bottle asks for in the hand, and what seals skin that breaks out.</summary>
+/// <summary>What a bottle, a brush and a balm ask for in the hand.</summary>
 public class BalmAndBottleTests
 {
     private static readonly Product Balm = new()
@@ -27,6 +27,31 @@ public class BalmAndBottleTests
         Assert.All(breaksOut.Days, day =>
             Assert.Equal(RuleBook.BalmBreaksOut, day.Evening.Omitted.Single(omission => omission.Product == "balm").Because.Rule)
         );
+    }
+
+    [Fact]
+    public void The_brush_is_the_cleanse_and_nothing_is_massaged_again()
+    {
+        var brush = new Product
+        {
+            Id = "brush",
+            Name = "Teasel brush",
+            Kind = ProductKind.CleansingBrush,
+        };
+        var path = PathPlanner.Plan(
+            CaseBuilder.Basic().Own(brush).InUse("brush", CaseBuilder.Monday, 0).Build(),
+            CaseBuilder.Rules,
+            days: 7
+        );
+        var cleanses = path.Days.ToLookup(
+            day => day.Evening.Steps.Any(step => step.Product == "brush"),
+            day => StepWords.How(day.Evening.Steps.Single(step => step.Slot == RoutineSlot.Cleanse))
+        );
+
+        Assert.NotEmpty(cleanses[true]);
+        Assert.All(cleanses[true], how => Assert.DoesNotContain(how, line => line.Contains("Massage", StringComparison.Ordinal)));
+        Assert.All(cleanses[true], how => Assert.Contains(how, line => line.Contains("head of the brush", StringComparison.Ordinal)));
+        Assert.All(cleanses[false], how => Assert.Contains(how, line => line.Contains("Massage", StringComparison.Ordinal)));
     }
 
     [Fact]

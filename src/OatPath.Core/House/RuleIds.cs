@@ -27,6 +27,7 @@ public static partial class RuleBook
     public const string DryBeforeAcid = "routine.dry-before-acid";
     public const string PatDry = "routine.pat-dry";
     public const string CleanseTwice = "routine.cleanse-twice";
+    public const string BrushIsTheCleanse = "routine.brush-is-the-cleanse";
     public const string Everyday = "routine.everyday";
     public const string WeeklyExtra = "routine.weekly-extra";
     public const string OneOfAKind = "routine.one-of-a-kind";

@@ -31,6 +31,7 @@ public static partial class RuleBook
         new(DryBeforeAcid, "Acids on dry skin", "trade convention", "What comes next goes on completely dry skin."),
         new(PatDry, "Pat, do not rub", "trade convention", "Pat with a fresh towel; leave the skin slightly damp."),
         new(CleanseTwice, "Two cleanses in the evening", "trade convention", "Sunscreen was worn: cleanse, rinse, and cleanse once more."),
+        new(BrushIsTheCleanse, "The brush is the cleanse", "trade convention", "The brush washes with it; nothing is washed again by hand."),
         new(Everyday, "Everyday product", "trade convention", "Part of the everyday routine, in its usual place."),
         new(WeeklyExtra, "Weekly extra", "house default", "{product} is a weekly extra, placed away from acid evenings."),
         new(OneOfAKind, "One of a kind at a time", "trade convention", "Another product of the same kind is used at this time of day, so {product} rests."),

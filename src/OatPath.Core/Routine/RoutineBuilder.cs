@@ -95,11 +95,17 @@ public static class RoutineBuilder
             skin = Skin.Wet;
         }
 
+        var brushed = ordered.Exists(item => item.Slot == RoutineSlot.Brush);
         var washed = 0;
         for (var i = 0; i < ordered.Count; i++)
         {
             var item = ordered[i];
             var step = item.StepFor(request, rules);
+            if (brushed && item.Slot == RoutineSlot.Cleanse)
+            {
+                step = step with { HoldSeconds = 0, Because = [.. step.Because, Because.Of(RuleBook.BrushIsTheCleanse)] };
+            }
+
             if (Between(skin, step, item.Product) is { } drying)
             {
                 var before = steps.Count(earlier =>

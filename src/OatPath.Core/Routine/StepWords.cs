@@ -97,12 +97,16 @@ public static class StepWords
             yield return skin;
         }
 
-        yield return step.Slot == RoutineSlot.Glide
+        var brushed = step.Because.Any(because => because.Rule == RuleBook.BrushIsTheCleanse);
+        yield return brushed ? Said.Of("It goes on the head of the brush. Nothing is washed again by hand; rinse.")
+            : step.Slot == RoutineSlot.Glide
             ? Said.Of("On every part the needles go over; nothing else under them.")
             : KindWords.HowOf(step);
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
-            yield return Said.Of("Do it twice: sunscreen comes off with the second round.");
+            yield return brushed
+                ? Said.Of("Once by hand before the brush: it takes the sunscreen off.")
+                : Said.Of("Do it twice: sunscreen comes off with the second round.");
         }
 
         if (step.FineNeedles is { } fine)

@@ -13,6 +13,9 @@ public sealed record PhoneStep(PhoneView View, Step Step)
     /// <summary>The ways of a device; null for what is put on.</summary>
     public RouteView? Ways { get; } = RouteView.Of(Step, View.Record);
 
+    /// <summary>What is said of a step with its minutes; null where it has none, or a guide leads it.</summary>
+    public HeldWords? Held => Ways is null ? HeldWords.Of(Step) : null;
+
     public bool IsKit => Step.Kind == ProductKind.WashOffPeel;
 
     /// <summary>The picture and the words of a step that takes no product.</summary>

@@ -1,11 +1,15 @@
 // What a guide could not send yet goes out from any page.
 import { phone } from './belongs.js';
 import { sendWaiting } from './guide/log.js';
+import { count } from './held.js';
 import './unsent.js';
 import { said } from './said.js';
 
 sendWaiting(phone);
 addEventListener('online', () => sendWaiting(phone));
+
+const held = document.querySelector('[data-held]');
+if (held) count(held);
 
 // The running clock of a wait, and the phone's own time beside the studio's.
 const wait = document.querySelector('[data-wait]');
