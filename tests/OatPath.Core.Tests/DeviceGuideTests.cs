@@ -92,6 +92,28 @@ public class DeviceGuideTests
         Assert.Equal(settings, string.Join(" ", ways.Select(way => way.Setting).OfType<string>().Distinct()));
     }
 
+    [Theory]
+    [InlineData(ProductKind.GalvanicDevice, new[] { 120, 180 })]
+    [InlineData(ProductKind.MicrocurrentDevice, new[] { 300, 300 })]
+    public void A_programme_runs_its_whole_time_on_a_half_face_and_less_where_a_place_is_left_out(ProductKind kind, int[] seconds)
+    {
+        foreach (var side in Enum.GetValues<FaceSide>())
+        {
+            foreach (var neck in new[] { true, false })
+            {
+                var half = Of(kind, neck: neck).On(side);
+                Assert.Equal(seconds, half.Passes.Select(pass => pass.Seconds));
+                Assert.DoesNotContain(
+                    half.Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones),
+                    zone => FaceZones.SideOf(zone) is { } at && at != side
+                );
+            }
+        }
+
+        var spared = Of(kind, neck: false, FaceZone.LeftJaw).On(FaceSide.Left);
+        Assert.All(spared.Passes.Zip(seconds), pass => Assert.True(pass.First.Seconds < pass.Second));
+    }
+
     [Fact]
     public void The_brush_takes_twenty_seconds_a_zone_and_starts_again_for_the_neck()
     {

@@ -90,12 +90,17 @@ public sealed record DeviceGuide(
     }
 
     /// <summary>
-    /// The same on one half of the face: ways of the other side fall away, those in the middle go up to the middle line in half the time.
+    /// The same on one half of the face: ways of the other side fall away, those in the middle go up to the middle line. A programme runs
+    /// its whole time on that half; what is timed zone by zone takes the time of that half.
     /// </summary>
-    /// <remarks>Source: trade convention, the first galvanic session on half a face; half the time in the middle: derived.</remarks>
+    /// <remarks>
+    /// Source: trade convention, the first galvanic session on half a face with whole programmes; half the time in the middle of what has
+    /// no programme: derived.
+    /// </remarks>
     public DeviceGuide On(FaceSide side)
     {
         var name = side.InWords();
+        var programmes = Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice;
         return this with
         {
             Passes =
@@ -110,20 +115,40 @@ public sealed record DeviceGuide(
                                     .Strokes.Where(stroke => !stroke.Zones.Any(zone => FaceZones.SideOf(zone) is { } at && at != side))
                                     .Select(stroke =>
                                         stroke.Zones.Any(zone => FaceZones.SideOf(zone) == side)
-                                            ? stroke
+                                            ? stroke with
+                                            {
+                                                Seconds = programmes ? stroke.Seconds * 2 : stroke.Seconds,
+                                            }
                                             : stroke with
                                             {
                                                 Words = Said.Of($"{stroke.Words}; only the {name} half, up to the middle"),
-                                                Seconds = (stroke.Seconds + 1) / 2,
+                                                Seconds = programmes ? stroke.Seconds : (stroke.Seconds + 1) / 2,
                                             }
                                     ),
                             ],
                         }
                     )
+                    .Zip(Passes, (half, whole) => programmes && LeftOut.Count == 0 ? Exactly(half, whole.Seconds) : half)
                     .Where(pass => pass.Strokes.Count > 0),
             ],
         };
     }
+
+    /// <summary>What does not divide evenly between two sides goes to the first way, so that a programme keeps its time.</summary>
+    private static DevicePass Exactly(DevicePass pass, int seconds) =>
+        pass.Strokes.Count == 0
+            ? pass
+            : pass with
+            {
+                Strokes =
+                [
+                    pass.Strokes[0] with
+                    {
+                        Seconds = pass.Strokes[0].Seconds + seconds - pass.Seconds,
+                    },
+                    .. pass.Strokes.Skip(1),
+                ],
+            };
 
     /// <summary>Every way in proportion, so that the whole is no longer than the sheet allows.</summary>
     private static DeviceGuide Shortened(DeviceGuide guide, int most) =>

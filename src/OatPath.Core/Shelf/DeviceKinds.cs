@@ -39,6 +39,11 @@ public static class DeviceKinds
                 or ProductKind.FacialSteamer
         || HasItsGel(kind);
 
+    /// <summary>A device that has its way over the neck too.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    public static bool GoesOverNeck(this Product product) =>
+        product.Kind is ProductKind.GalvanicDevice or ProductKind.MicrocurrentDevice or ProductKind.CleansingBrush;
+
     /// <summary>Kinds whose gel or mist is made for them.</summary>
     public static bool HasItsGel(ProductKind kind) =>
         kind

@@ -234,7 +234,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
                         .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : [],
                     ],
                     track.Frequency,
-                    neck && !product.IsDevice(),
+                    neck && (!product.IsDevice() || product.GoesOverNeck()),
                     spared,
                     side: side,
                     everyDays: track.Held.EveryDays

@@ -107,7 +107,7 @@ export function deviceView(guide, state, number, minutes) {
       return {
         title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`,
         key: `lead${way.id}`,
-        how: `${upper(way.stroke.words)}.`,
+        how: `${upper(way.stroke.words)}. ${work.guide.pressure}`,
         map,
         alarms,
         cue: 'look',
