@@ -49,7 +49,7 @@ public class DeviceGuideTests
 
     private const string OverTheFace =
         "BetweenBrows+Forehead+Hairline, Nose+LeftEye+LeftBrow, Nose+RightEye+RightBrow, Nose+LeftCheek, Nose+RightCheek, "
-            + "UpperLip+LeftCheek+LeftTemple, UpperLip+RightCheek+RightTemple, Chin+LeftJaw+LeftEar, Chin+RightJaw+RightEar";
+        + "UpperLip+LeftCheek+LeftTemple, UpperLip+RightCheek+RightTemple, Chin+LeftJaw+LeftEar, Chin+RightJaw+RightEar";
     private const string Quarters =
         "Forehead+LeftTemple x3, Forehead+RightTemple x3, LeftCheek+LeftJaw+Chin x3, RightCheek+RightJaw+Chin x3";
 
@@ -103,9 +103,8 @@ public class DeviceGuideTests
             {
                 var half = Of(kind, neck: neck).On(side);
                 Assert.Equal(seconds, half.Passes.Select(pass => pass.Seconds));
-                Assert.DoesNotContain(
-                    half.Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones),
-                    zone => FaceZones.SideOf(zone) is { } at && at != side
+                Assert.DoesNotContain(half.Passes.SelectMany(pass => pass.Strokes).SelectMany(stroke => stroke.Zones), zone =>
+                    FaceZones.SideOf(zone) is { } at && at != side
                 );
             }
         }

@@ -1,4 +1,6 @@
+using OatPath.Core.Case;
 using OatPath.Core.House;
+using OatPath.Core.Planner;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -129,4 +131,55 @@ public class LadderTests
     [InlineData(Frequency.EveryOther, false, "every other evening")]
     [InlineData(Frequency.EveryDay, true, "every morning")]
     public void A_rung_is_said_plainly(Frequency frequency, bool morning, string words) => Assert.Equal(words, frequency.InWords(morning));
+
+    [Theory]
+    [InlineData(ProductKind.ClayMask, SkinType.Dry, 3)]
+    [InlineData(ProductKind.SoothingMask, SkinType.Normal, 3)]
+    [InlineData(ProductKind.Scrub, SkinType.Normal, 1)]
+    [InlineData(ProductKind.Scrub, SkinType.Oily, 2)]
+    [InlineData(ProductKind.Mitt, SkinType.Oily, 2)]
+    [InlineData(ProductKind.Enzyme, SkinType.Normal, 2)]
+    [InlineData(ProductKind.Razor, SkinType.Oily, 1)]
+    public void A_weekly_extra_is_once_a_week_until_more_is_agreed_and_never_above_the_most_of_its_kind(
+        ProductKind kind,
+        SkinType skin,
+        int most
+    )
+    {
+        var extra = new Product
+        {
+            Id = "extra",
+            Name = "Fen extra",
+            Kind = kind,
+        };
+        var ladder = Ladder.For(extra, new Intake { SkinType = skin }, new HouseRules())!;
+        Assert.Equal((most - 1, 0), (ladder.Top, ladder.StartRung));
+
+        int Weeks(int? agreed)
+        {
+            var builder = CaseBuilder.Basic().With(intake => intake with { SkinType = skin }).Own(extra);
+            var file = agreed is { } rung
+                ? builder
+                    .Decide(
+                        new ShapeLadder
+                        {
+                            Id = "often",
+                            On = CaseBuilder.Monday,
+                            Product = "extra",
+                            Start = rung,
+                        }
+                    )
+                    .Build()
+                : builder.Build();
+            return PathPlanner.Plan(file, CaseBuilder.Rules, days: 28).DaysOf("extra").Count;
+        }
+
+        // What irritates is asked for, rung by rung.
+        Assert.Equal(extra.IsRaised() && most > 1, ladder.Climbs);
+        if (!extra.IsRaised())
+        {
+            Assert.Equal(4, Weeks(null));
+            Assert.Equal(4 * most, Weeks(9));
+        }
+    }
 }

@@ -57,15 +57,13 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
                 0,
                 0
             ),
-            ProductKind.Scrub
-            or ProductKind.Mitt
-            or ProductKind.ScrubMask
-            or ProductKind.Razor
-            or ProductKind.UltrasonicBlade
-            or ProductKind.Enzyme
-            or ProductKind.ClayMask
-            or ProductKind.SoothingMask
-            or ProductKind.HydratingMask => new("weekly-extra", "weekly extra", Evenings(Frequency.OnceAWeek), 0, 0),
+            ProductKind.ScrubMask or ProductKind.Razor or ProductKind.UltrasonicBlade => Extra(Frequency.OnceAWeek),
+            ProductKind.Scrub or ProductKind.Mitt => Extra(
+                intake.SkinType == SkinType.Oily ? Frequency.TwiceAWeek : Frequency.OnceAWeek,
+                Hold(rules.AcidHoldDays)
+            ),
+            ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask => Extra(Frequency.ThreeAWeek),
+            ProductKind.Enzyme => Extra(Frequency.TwiceAWeek, Hold(rules.AcidHoldDays)),
             _ when product.IsDevice() => Device(product, rules),
             _ when product.IsAcidCleanser() => new(
                 "exfoliating-cleanser",
@@ -171,6 +169,20 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
 
     private static readonly int[] WeakContact = [300, 480, 600];
     private static readonly int[] StrongContact = [30, 60, 90, 120, 150, 180];
+
+    /// <summary>Once a week, and where it is agreed more often, up to the most of its kind.</summary>
+    /// <remarks>
+    /// Source: trade convention, mask 1 to 3, scrub and mitt 1, 2 on oily skin, enzyme 1 to 2 a week; the second evening of what irritates
+    /// is asked for like that of an acid: house default.
+    /// </remarks>
+    private static Ladder Extra(Frequency most, int holdDays = 0) =>
+        new(
+            "weekly-extra",
+            "weekly extra",
+            [.. AllRungs.Where(rung => rung.Frequency <= most)],
+            0,
+            most == Frequency.OnceAWeek ? 0 : holdDays
+        );
 
     /// <summary>How often a device is used: nothing to climb, only what is agreed, and never more often than the last rung.</summary>
     /// <remarks>

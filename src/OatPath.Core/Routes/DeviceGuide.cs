@@ -140,14 +140,7 @@ public sealed record DeviceGuide(
             ? pass
             : pass with
             {
-                Strokes =
-                [
-                    pass.Strokes[0] with
-                    {
-                        Seconds = pass.Strokes[0].Seconds + seconds - pass.Seconds,
-                    },
-                    .. pass.Strokes.Skip(1),
-                ],
+                Strokes = [pass.Strokes[0] with { Seconds = pass.Strokes[0].Seconds + seconds - pass.Seconds }, .. pass.Strokes.Skip(1)],
             };
 
     /// <summary>Every way in proportion, so that the whole is no longer than the sheet allows.</summary>

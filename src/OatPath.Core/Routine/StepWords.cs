@@ -99,9 +99,8 @@ public static class StepWords
 
         var brushed = step.Because.Any(because => because.Rule == RuleBook.BrushIsTheCleanse);
         yield return brushed ? Said.Of("It goes on the head of the brush. Nothing is washed again by hand; rinse.")
-            : step.Slot == RoutineSlot.Glide
-            ? Said.Of("On every part the needles go over; nothing else under them.")
-            : KindWords.HowOf(step);
+        : step.Slot == RoutineSlot.Glide ? Said.Of("On every part the needles go over; nothing else under them.")
+        : KindWords.HowOf(step);
         if (step.Because.Any(because => because.Rule == RuleBook.CleanseTwice))
         {
             yield return brushed

@@ -9,12 +9,14 @@ using OatPath.Core.Skin;
 
 namespace OatPath.Web.Records;
 
-/// <summary>A device or tool on the Bench.</summary>
+/// <summary>A device, a tool or a weekly extra on the Bench.</summary>
+/// <param name="IsLed">Whether a guide leads it on the phone.</param>
 /// <param name="Next">Its next evening within five weeks, or null with <paramref name="WhyNot"/>.</param>
 /// <param name="Often">How often it may be used, by the index of its rung; empty where nothing is to be chosen.</param>
 /// <param name="Chosen">The rung in force.</param>
 public sealed record BenchDevice(
     Product Product,
+    bool IsLed,
     DateOnly? Next,
     FaceSide? Half,
     string? WhyNot,
@@ -22,7 +24,7 @@ public sealed record BenchDevice(
     int Chosen
 );
 
-/// <summary>Devices and tools in use, and what is tried on one side.</summary>
+/// <summary>Devices, tools and weekly extras of which something can be chosen, and what is tried on one side.</summary>
 public sealed record BenchDevices(
     IReadOnlyList<BenchDevice> Devices,
     IReadOnlyList<(string Name, TryHalf Trial)> Trials,
@@ -38,7 +40,12 @@ public sealed record BenchDevices(
             .Select(trial => (record.NameOf(trial.Product), trial))
             .ToList();
         return new(
-            [.. inUse.Where(DeviceScript.Leads).Select(product => Read(record, path, product))],
+            [
+                .. inUse
+                    .Where(product => product.Traits.Use == KindUse.Extra)
+                    .Select(product => Read(record, path, product))
+                    .Where(device => device.IsLed || device.Often.Count > 1),
+            ],
             trials,
             [.. inUse.Where(product => product.Spf is null && !product.IsKit() && product.Traits.Use is KindUse.Daily or KindUse.Extra)]
         );
@@ -61,6 +68,7 @@ public sealed record BenchDevices(
             : null;
         return new(
             product,
+            DeviceScript.Leads(product),
             next?.On,
             next?.Step.Side,
             why is null ? null : Words.Say(why),
