@@ -1,6 +1,7 @@
 // Ways to a guided session: the demo client with a peel this week, their phone, the evening, the questions.
 import { cpSync } from 'node:fs';
-import { desk, newFolder, openPage, pocket, signIn, startStudio } from './studio.mjs';
+import { after, afterEach, before } from 'node:test';
+import { desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 export const PEELER = 'Wilmot';
 
@@ -107,5 +108,32 @@ export async function preparedEvening(browser) {
     },
     id,
     remove: () => studio.close(),
+  };
+}
+
+/** For a file of tests that each begin an evening of their own. @returns what begins one; it is closed after its test. */
+export function evenings() {
+  let browser;
+  let evening;
+  const opened = [];
+  before(async () => {
+    browser = await startChromium();
+    evening = await preparedEvening(browser);
+  });
+  afterEach(async () => {
+    for (const one of opened.splice(0)) {
+      await one.phone.context().close();
+      await one.practitioner.context().close();
+      await one.studio.close();
+    }
+  });
+  after(async () => {
+    await browser?.close();
+    await evening?.remove();
+  });
+  return async () => {
+    const one = await evening.begin();
+    opened.push(one);
+    return one;
   };
 }

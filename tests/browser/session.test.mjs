@@ -1,36 +1,14 @@
 // Whole guided sessions on the client's phone, with a clock that the test holds.
 import assert from 'node:assert/strict';
-import test, { after, afterEach, before } from 'node:test';
+import test from 'node:test';
 import { violations } from './axe.mjs';
-import { pass, preparedEvening, press, ready, title } from './guide.mjs';
-import { startChromium } from './studio.mjs';
+import { evenings, pass, press, ready, title } from './guide.mjs';
 
-let browser;
-let evening;
-const opened = [];
-
-before(async () => {
-  browser = await startChromium();
-  evening = await preparedEvening(browser);
-});
-
-afterEach(async () => {
-  for (const one of opened.splice(0)) {
-    await one.phone.context().close();
-    await one.practitioner.context().close();
-    await one.studio.close();
-  }
-});
-
-after(async () => {
-  await browser?.close();
-  await evening?.remove();
-});
+const begin = evenings();
 
 /** A phone on the guide, its clock held by the test. */
 async function guided({ practice = false } = {}) {
-  const one = await evening.begin();
-  opened.push(one);
+  const one = await begin();
   const { phone, studio } = one;
   await phone.goto(`${studio.origin}/my/peel`);
   await phone.clock.install();
@@ -356,8 +334,7 @@ test('practice with water: marked, twenty times faster, and ends with what went 
 });
 
 test('the questions of the day and what they come to are clean by axe with enhanced contrast, and answered by keyboard', async () => {
-  const one = await evening.begin();
-  opened.push(one);
+  const one = await begin();
   const { phone, studio } = one;
   await phone.goto(`${studio.origin}/my/peel`);
   assert.deepEqual(await violations(phone, true), [], 'it may be tonight');

@@ -3,32 +3,12 @@ import assert from 'node:assert/strict';
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import test, { after, afterEach, before } from 'node:test';
+import test from 'node:test';
 import { violations } from './axe.mjs';
-import { pass, preparedEvening, press, ready, title } from './guide.mjs';
-import { newFolder, root, startChromium } from './studio.mjs';
+import { evenings, pass, press, ready, title } from './guide.mjs';
+import { newFolder, root } from './studio.mjs';
 
-let browser;
-let evening;
-const opened = [];
-
-before(async () => {
-  browser = await startChromium();
-  evening = await preparedEvening(browser);
-});
-
-afterEach(async () => {
-  for (const one of opened.splice(0)) {
-    await one.phone.context().close();
-    await one.practitioner.context().close();
-    await one.studio.close();
-  }
-});
-
-after(async () => {
-  await browser?.close();
-  await evening?.remove();
-});
+const begin = evenings();
 
 /** The script of a strong kit on its first rung, half a minute, as the command line compiles it. */
 function strong() {
@@ -51,8 +31,7 @@ function strong() {
 }
 
 async function open(script) {
-  const one = await evening.begin();
-  opened.push(one);
+  const one = await begin();
   const { phone, studio } = one;
   await phone.goto(`${studio.origin}/my`);
   // What is washed and prepared before it, step by step.
