@@ -97,6 +97,19 @@ test('all that was said with one press is taken back with one, and a knuckle on 
   await ready(phone);
   await pass(phone, 1);
   assert.match(await title(phone), /cheek now$/);
+  // With text twice as large nothing runs off the side, and what stops it stays in sight.
+  const large = (size) => phone.evaluate((each) => (document.documentElement.style.fontSize = each), size);
+  await press(phone, 'It touches');
+  await large('200%');
+  const [wide, stop] = await phone.evaluate(() => [
+    document.documentElement.scrollWidth <= innerWidth,
+    document.getElementById('burns').getBoundingClientRect().bottom <= innerHeight,
+  ]);
+  assert.deepEqual([wide, stop], [true, true]);
+  await large('');
+  await touch(phone, '#more');
+  await phone.locator('#sheet button', { hasText: 'Take the last press back' }).first().click();
+  await pass(phone, 1);
   // The frame says where; a second touch of the same knuckle is none.
   await phone.locator('#stage').evaluate((stage) => [stage.click(), stage.click()]);
   await pass(phone, 0.3);
