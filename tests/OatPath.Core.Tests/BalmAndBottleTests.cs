@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Planner;
+using OatPath.Core.Routes;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -52,6 +53,37 @@ public class BalmAndBottleTests
         Assert.All(cleanses[true], how => Assert.DoesNotContain(how, line => line.Contains("Massage", StringComparison.Ordinal)));
         Assert.All(cleanses[true], how => Assert.Contains(how, line => line.Contains("head of the brush", StringComparison.Ordinal)));
         Assert.All(cleanses[false], how => Assert.Contains(how, line => line.Contains("Massage", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void What_is_not_rinsed_off_is_not_said_to_be()
+    {
+        foreach (var kind in Enum.GetValues<ProductKind>().Where(kind => RoutineSlots.Of(kind) is not null))
+        {
+            var traits = KindTraits.Of(kind);
+            var step = new Step
+            {
+                Key = "x",
+                Action = StepAction.Apply,
+                Product = "x",
+                Kind = kind,
+                Slot = RoutineSlots.Of(kind),
+                HoldSeconds = traits.HoldSeconds,
+                Removal = traits.Removal,
+            };
+            if (HeldWords.Of(step) is { } words && traits.Removal == Removal.None && DeviceGuide.Of(Plain(kind), false, []) is null)
+            {
+                Assert.DoesNotContain("inse", words.Ends, StringComparison.Ordinal);
+            }
+        }
+
+        static Product Plain(ProductKind kind) =>
+            new()
+            {
+                Id = "x",
+                Name = "X",
+                Kind = kind,
+            };
     }
 
     [Fact]

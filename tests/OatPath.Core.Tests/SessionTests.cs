@@ -382,6 +382,8 @@ public class SessionTests
         Assert.Equal((SessionPhase.Ending, SessionDo.End), (off.Phase, off.Do));
         Assert.DoesNotContain(SessionWarning.OverTarget, off.Warnings);
 
+        // A press for one zone ends it: then each has its own.
+        Assert.Null(SessionPlayer.Play(script, [.. on, Touch(FaceZone.Neck, 2000)], 3000).TogetherAt);
         var back = SessionPlayer.Play(script, [.. on, new("b", 2000, SessionEventKind.TakenBack, "all")], 3000);
         Assert.Equal((SessionDo.Apply, 0), (back.Do, back.Zones.Count));
     }

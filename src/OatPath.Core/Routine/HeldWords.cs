@@ -27,6 +27,11 @@ public sealed record HeldWords(string Begins, string Ends, string Burns)
                 Said.Of("Step back from the steam."),
                 Said.Of("Step back at once, cool water on what is hot.")
             ),
+            ProductKind.LightMask => new(
+                Said.Of($"I begin: count {time}"),
+                Said.Of("Switch it off and take it off."),
+                Said.Of("Switch it off and take it off at once. Nothing else tonight.")
+            ),
             ProductKind.Scrub or ProductKind.Mitt => new(
                 Said.Of($"I begin: count {time}"),
                 Said.Of("Rinse until every grain is off."),

@@ -75,6 +75,8 @@ internal sealed partial class SessionRun(SessionScript script)
                 answers[ask] = happened.Value == 1;
                 break;
             case SessionEventKind.Touched when happened.Zone is { } zone:
+                // From a press of its own on, each zone has its own.
+                togetherAt = null;
                 Touch(zone, at);
                 break;
             case SessionEventKind.TouchedTogether when happened.Zone is { } zone:

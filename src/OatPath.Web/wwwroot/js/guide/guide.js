@@ -114,7 +114,9 @@ function draw(screen, state) {
   $('sting').hidden = !screen.sting;
   $('alarms').hidden = !screen.alarms;
   document.body.classList.toggle('is-urgent', !!screen.urgent);
-  const whole = !!screen.map && screen.acts.filter((act) => act.tone !== 'plain').length === 1;
+  // What says that everything is off is pressed on purpose, and nowhere else.
+  const [only, ...others] = screen.acts.filter((act) => act.tone !== 'plain');
+  const whole = !!screen.map && !!only && !others.length && only.kind !== 'all-off';
   document.body.classList.toggle('is-whole', whole);
   $('whole').hidden = !whole;
   const list = $('list');

@@ -173,7 +173,10 @@ class Run {
         if (has(item)) this.answers.set(item, value === 1);
         break;
       case 'touched':
-        if (has(zone)) this.touch(zone, at);
+        if (!has(zone)) break;
+        // From a press of its own on, each zone has its own.
+        this.togetherAt = null;
+        this.touch(zone, at);
         break;
       case 'touched-together':
         if (has(zone)) this.touchTogether(zone, at);
