@@ -114,9 +114,9 @@ function draw(screen, state) {
   $('sting').hidden = !screen.sting;
   $('alarms').hidden = !screen.alarms;
   document.body.classList.toggle('is-urgent', !!screen.urgent);
-  // What says that everything is off is pressed on purpose, and nowhere else.
+  // What says that everything is off is pressed on purpose, and what is urgent leaves no room for a frame.
   const [only, ...others] = screen.acts.filter((act) => act.tone !== 'plain');
-  const whole = !!screen.map && !!only && !others.length && only.kind !== 'all-off';
+  const whole = !!screen.map && !screen.urgent && !!only && !others.length && only.kind !== 'all-off';
   document.body.classList.toggle('is-whole', whole);
   $('whole').hidden = !whole;
   const list = $('list');
