@@ -130,6 +130,25 @@ test('all that was said with one press is taken back with one, and a knuckle on 
   assert.deepEqual(phone.faults, []);
 });
 
+test('what still stings after it is off is left to calm, and asked again after ten minutes', async () => {
+  const phone = await open();
+  await ready(phone);
+  await press(phone, 'Hands free');
+  for (let step = 0; step < 200 && !/off now/.test(await title(phone)); step += 1) await pass(phone, 5);
+  await press(phone, 'All of it is off');
+  await press(phone, 'Done to the last line');
+  await pass(phone, 1);
+  await phone.locator('[data-sting="3"]').click();
+  await pass(phone, 1);
+  assert.equal(await title(phone), 'Let it calm');
+  await pass(phone, 600);
+  assert.match(await phone.locator('#sting-title').textContent(), /now\?$/);
+  await phone.locator('[data-sting="1"]').click();
+  await pass(phone, 1);
+  assert.equal(await title(phone), 'Well ended');
+  assert.deepEqual(phone.faults, []);
+});
+
 test('a kit of thirty seconds goes on half zone by half zone, each dry and aired before the next', async () => {
   const script = strong();
   assert.deepEqual([script.targetSeconds, script.groups.length], [30, 16]);

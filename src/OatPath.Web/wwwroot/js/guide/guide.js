@@ -282,7 +282,8 @@ function tick() {
     map.show(state, now, minutes, screen.at);
     drawTimes(state, now);
   }
-  if (state.do === 'wait' && !script.staysOn) countDown(state, now);
+  // Only what is on waits for its time; skin that calms waits without one.
+  if (state.phase === 'on' && state.do === 'wait' && !script.staysOn) countDown(state, now);
   const due = screen.sting && state.stingDueAt !== null && now >= state.stingDueAt;
   $('sting').classList.toggle('is-due', due);
   $('sting-title').textContent = due ? said('How much does it sting now?') : said('How much does it sting?');
