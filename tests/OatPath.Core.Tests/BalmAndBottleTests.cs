@@ -60,18 +60,8 @@ public class BalmAndBottleTests
     {
         foreach (var kind in Enum.GetValues<ProductKind>().Where(kind => RoutineSlots.Of(kind) is not null))
         {
-            var traits = KindTraits.Of(kind);
-            var step = new Step
-            {
-                Key = "x",
-                Action = StepAction.Apply,
-                Product = "x",
-                Kind = kind,
-                Slot = RoutineSlots.Of(kind),
-                HoldSeconds = traits.HoldSeconds,
-                Removal = traits.Removal,
-            };
-            if (HeldWords.Of(step) is { } words && traits.Removal == Removal.None && DeviceGuide.Of(Plain(kind), false, []) is null)
+            var step = CaseBuilder.StepOf(kind);
+            if (HeldWords.Of(step) is { } words && step.Removal == Removal.None && DeviceGuide.Of(Plain(kind), false, []) is null)
             {
                 Assert.DoesNotContain("inse", words.Ends, StringComparison.Ordinal);
             }

@@ -3,6 +3,7 @@ using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -86,6 +87,20 @@ internal sealed class CaseBuilder
             Name = "Heron drops",
             Kind = ProductKind.Retinoid,
             Actives = [new(Substance.Retinol, 0.3m)],
+        };
+
+    /// <summary>A step with a product of a kind, as its traits have it.</summary>
+    public static Step StepOf(ProductKind kind) =>
+        new()
+        {
+            Key = "x",
+            Action = StepAction.Apply,
+            Product = "x",
+            Kind = kind,
+            Slot = RoutineSlots.Of(kind),
+            SkinState = KindTraits.Of(kind).Wants,
+            Removal = KindTraits.Of(kind).Removal,
+            HoldSeconds = KindTraits.Of(kind).HoldSeconds,
         };
 
     public static Product WeakKit =>

@@ -80,20 +80,7 @@ public class WordsTests
     {
         foreach (var kind in Enum.GetValues<ProductKind>())
         {
-            var traits = KindTraits.Of(kind);
-            var step = new Step
-            {
-                Key = "x",
-                Action = StepAction.Apply,
-                Product = "x",
-                Kind = kind,
-                Slot = RoutineSlots.Of(kind),
-                SkinState = traits.Wants,
-                Removal = traits.Removal,
-                HoldSeconds = traits.HoldSeconds,
-                Neck = true,
-                LeaveOut = [FaceZone.LeftCheek],
-            };
+            var step = CaseBuilder.StepOf(kind) with { Neck = true, LeaveOut = [FaceZone.LeftCheek] };
 
             var how = StepWords.How(step);
             Assert.All(how, line => Assert.EndsWith(".", line, StringComparison.Ordinal));

@@ -1,9 +1,9 @@
 // The minutes of a mask, a wash, a scrub: from the press as it goes on to the call as its time is up, also through a reload.
+import { minutes } from './guide/minutes.js';
 import { awaken, call, stayOn } from './guide/senses.js';
 import { said } from './said.js';
 
 const CALL_EVERY = 6000;
-const clock = (seconds) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 
 /** Counts a step's minutes on its part of the page. */
 export function count(part) {
@@ -21,7 +21,7 @@ export function count(part) {
   const elapsed = () => Math.max(Date.now() - began, before + performance.now() - loaded);
   const tick = () => {
     const left = total - elapsed();
-    face.textContent = left > 0 ? clock(Math.ceil(left / 1000)) : said`${clock(Math.floor(-left / 1000))} over`;
+    face.textContent = left > 0 ? minutes(left + 999) : said`${minutes(-left)} over`;
     bar.value = Math.min(total, total - left) / 1000;
     if (left <= 0) {
       up.hidden = false;
@@ -47,7 +47,7 @@ export function count(part) {
     clearInterval(beat);
     sessionStorage.removeItem(key);
     part.classList.remove('is-up');
-    face.textContent = clock(total / 1000);
+    face.textContent = minutes(total);
     bar.value = 0;
     start.hidden = false;
     [off, back, up].forEach((each) => (each.hidden = true));

@@ -1,6 +1,7 @@
 // What a guide could not send yet goes out from any page.
 import { phone } from './belongs.js';
 import { sendWaiting } from './guide/log.js';
+import { minutes } from './guide/minutes.js';
 import { count } from './held.js';
 import './unsent.js';
 import { said } from './said.js';
@@ -20,7 +21,7 @@ if (wait) {
   const start = wait.querySelector('[data-start]');
   const done = wait.querySelector('[data-done]');
   const show = (left) => {
-    face.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
+    face.textContent = minutes(left * 1000);
     bar.value = total - left;
   };
   const key = `wait:${wait.dataset.key}`;

@@ -5,7 +5,8 @@ import { FaceMap } from './map.js';
 import { wholeOf } from './halves.js';
 import { lastPress, play } from './player.js';
 import * as senses from './senses.js';
-import { minutes, view } from './views.js';
+import { minutes } from './minutes.js';
+import { view } from './views.js';
 import { said } from '../said.js';
 
 const $ = (id) => document.getElementById(id);

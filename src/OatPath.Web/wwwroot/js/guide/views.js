@@ -1,10 +1,7 @@
 // What each state says and offers, in words for wet hands and no glasses.
+import { minutes } from './minutes.js';
 import { said } from '../said.js';
 
-export const minutes = (milliseconds) => {
-  const seconds = Math.max(0, Math.floor(milliseconds / 1000));
-  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
-};
 const left = (milliseconds) => minutes(Math.max(0, milliseconds) + 999);
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
 const sum = (times) => times.reduce((all, time) => all + time, 0);
