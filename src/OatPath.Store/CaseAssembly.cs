@@ -199,14 +199,24 @@ public static class CaseAssembly
             : latest;
     }
 
-    /// <summary>A week without the products that left the shelf.</summary>
+    /// <summary>A week and a home facial without the products that left the shelf.</summary>
     private static Decision OnThisShelf(Decision decision, Dictionary<string, ShelfItem> shelf) =>
-        decision is ShapeWeek week && week.Never.Any(never => !shelf.ContainsKey(never.Product))
-            ? week with
+        decision switch
+        {
+            ShapeWeek week when week.Never.Any(never => !shelf.ContainsKey(never.Product)) => week with
             {
                 Never = [.. week.Never.Where(never => shelf.ContainsKey(never.Product))],
-            }
-            : decision;
+            },
+            TieFacial facial when !facial.Products.All(shelf.ContainsKey) => WithoutGone(facial, shelf),
+            _ => decision,
+        };
+
+    /// <summary>One product alone is no facial: it stands by itself again.</summary>
+    private static TieFacial WithoutGone(TieFacial facial, Dictionary<string, ShelfItem> shelf)
+    {
+        var left = facial.Products.Where(shelf.ContainsKey).ToList();
+        return facial with { Products = left.Count > 1 ? left : [] };
+    }
 
     /// <summary>Decisions about a product that left the shelf no longer count.</summary>
     private static bool NamesAProduct(Decision decision, Dictionary<string, ShelfItem> shelf) =>

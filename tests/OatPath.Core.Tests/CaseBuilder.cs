@@ -103,6 +103,29 @@ internal sealed class CaseBuilder
             HoldSeconds = KindTraits.Of(kind).HoldSeconds,
         };
 
+    public static Product Steamer =>
+        new()
+        {
+            Id = "steamer",
+            Name = "Mist bowl",
+            Kind = ProductKind.FacialSteamer,
+        };
+    public static Product Clay =>
+        new()
+        {
+            Id = "clay",
+            Name = "Bank clay",
+            Kind = ProductKind.ClayMask,
+        };
+    public static Product Enzyme =>
+        new()
+        {
+            Id = "enzyme",
+            Name = "Papaya dust",
+            Kind = ProductKind.Enzyme,
+            Actives = [new(Substance.Papain)],
+        };
+
     public static Product WeakKit =>
         new()
         {
@@ -203,6 +226,18 @@ internal sealed class CaseBuilder
                 AlreadyInUse = true,
                 Rung = rung,
                 Reason = "used for months",
+            }
+        );
+
+    /// <summary>Ties a home facial; without products it is untied.</summary>
+    public CaseBuilder Tie(DateOnly on, int everyDays, params string[] products) =>
+        Decide(
+            new TieFacial
+            {
+                Id = Id(),
+                On = on,
+                EveryDays = everyDays,
+                Products = products,
             }
         );
 

@@ -100,7 +100,7 @@ public class LadderTests
         Assert.Equal(3, ExfoliationBudget.Per7Days(false, Frequency.ThreeAWeek, rules));
         Assert.Equal(4, ExfoliationBudget.Per7Days(false, Frequency.EveryOther, rules));
         Assert.Equal(7, ExfoliationBudget.Per7Days(true, Frequency.OnceAWeek, rules));
-        Assert.Equal(1, ExfoliationBudget.Per7Days(ExfoliantRole.Razor));
+        Assert.Equal(1, ExfoliationBudget.Per7Days(ExfoliantRole.Razor, new Intake()));
     }
 
     [Fact]

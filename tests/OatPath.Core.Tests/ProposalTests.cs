@@ -309,7 +309,7 @@ public class ProposalTests
             );
             foreach (var half in proposal.Path.Days.SelectMany(day => new[] { day.Morning, day.Evening }))
             {
-                Assert.True(over || half.Steps.Count(step => step.Action == StepAction.Apply) <= 6);
+                Assert.True(over || half.Tasks <= 6);
             }
 
             // An essential routine with room names an active for the first concern that something on the shelves can serve.

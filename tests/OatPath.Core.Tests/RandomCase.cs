@@ -6,6 +6,7 @@ using OatPath.Core.House;
 using OatPath.Core.Peel;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -793,6 +794,29 @@ internal static class RandomCase
                     Side = (FaceSide)random.Next(2),
                     Days = random.Next(1, 29),
                     On = now.AddDays(-random.Next(0, 20)),
+                }
+            );
+        }
+
+        // A chance of its own, so that the seeds go on making the clients they made.
+        var chance = new Random((file.Shelf.Count * 7919) + decisions.Count + file.Shelf.Sum(item => item.Product.Name.Length));
+        if (decisions.FindIndex(decision => decision is ShapeLadder) is >= 0 and var at && chance.Next(2) == 0)
+        {
+            var ladder = (ShapeLadder)decisions[at];
+            var acid = file.Shelf.First(item => item.Product.Id == ladder.Product).Product;
+            decisions[at] = ladder with { Morning = acid.MayGoInTheMorning() };
+        }
+
+        var parts = file.Shelf.Where(item => HomeFacial.PartOf(item.Product) is not null).ToList();
+        if (parts.Count > 1 && chance.Next(2) == 0)
+        {
+            decisions.Add(
+                new TieFacial
+                {
+                    Id = "facial",
+                    Products = [.. parts.OrderBy(_ => chance.Next()).Take(chance.Next(2, 4)).Select(item => item.Product.Id)],
+                    EveryDays = chance.Next(7, 30),
+                    On = now.AddDays(-chance.Next(0, 60)),
                 }
             );
         }

@@ -30,6 +30,16 @@ internal static class RareCases
             Kind = ProductKind.BenzoylPeroxide,
             Actives = [new(Substance.BenzoylPeroxide, 2.5m)],
         };
+    private static Product Lactic =>
+        new()
+        {
+            Id = "lactic",
+            Name = "Sedge serum",
+            Kind = ProductKind.LeaveOnAcidLiquid,
+            Actives = [new(Substance.Lactic, 5)],
+            Ph = 3.8m,
+        };
+
     private static Product Scrub =>
         new()
         {
@@ -169,6 +179,24 @@ internal static class RareCases
                         }
                     )
                     .Build(),
+            [RuleBook.HomeFacial] = () => Facial().Build(),
+            [RuleBook.FamilyOnceADay] = () =>
+                CaseBuilder
+                    .Basic()
+                    .With(intake => intake with { Sensitivity = Sensitivity.Average })
+                    .Own(CaseBuilder.Glycolic, Lactic)
+                    .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 4)
+                    .InUse("lactic", CaseBuilder.Monday.AddDays(-1), 4)
+                    .Established(Family.Aha, CaseBuilder.Monday.AddDays(-60))
+                    .Decide(new ShapeLadder { Id = "m", Product = "glycolic", On = CaseBuilder.Monday.AddDays(-5), Morning = true })
+                    .Build(),
+            [RuleBook.FacialAlone] = () =>
+                Facial()
+                    .Own(CaseBuilder.Glycolic)
+                    .InUse("glycolic", CaseBuilder.Monday.AddDays(-1), 4)
+                    .Established(Family.Aha, CaseBuilder.Monday.AddDays(-60))
+                    .Build(),
+            [RuleBook.FacialTogether] = () => Facial().Use("clay", CaseBuilder.Monday.AddDays(-3)).Build(),
             [RuleBook.Gap] = () =>
                 CaseBuilder
                     .Basic()
@@ -343,6 +371,9 @@ internal static class RareCases
 
         return change(built).StepUp("glycolic", rung + 1, on).Now(on).Build();
     }
+
+    private static CaseBuilder Facial() =>
+        CaseBuilder.Basic().Own(CaseBuilder.Steamer, CaseBuilder.Clay).Tie(CaseBuilder.Monday.AddDays(-10), 14, "steamer", "clay");
 
     private static CaseBuilder Kit() =>
         CaseBuilder

@@ -147,7 +147,7 @@ public sealed class JourneyTests : IDisposable
         var back = await phone.Submit(done, "form[action*='handler=Undo']");
         Assert.DoesNotContain("Take the last press back", back.Text, StringComparison.Ordinal);
 
-        var off = await phone.Submit(back, "form[action*='handler=Skip']", ("reason", "no time"), ("all", "true"));
+        var off = await phone.Submit(back, "form[action*='handler=Skip']", ("reason", "no time"), ("what", "all"));
         Assert.Contains("A night off", off.Text, StringComparison.Ordinal);
     }
 

@@ -126,7 +126,7 @@ public sealed class PhoneTests : IDisposable
                     await phone.Get("/my"),
                     "form[action*='handler=Skip']",
                     ("reason", "my skin feels sore"),
-                    ("all", "false")
+                    ("what", "step")
                 )
             ).Address
         );

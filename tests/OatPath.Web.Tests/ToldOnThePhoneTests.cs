@@ -150,7 +150,7 @@ public sealed class ToldOnThePhoneTests : IDisposable
         for (var day = 0; day < 2; day++)
         {
             var page = await phone.Get("/my");
-            await phone.Submit(page, "details form", ("reason", "no time"), ("all", "true"));
+            await phone.Submit(page, "details form", ("reason", "no time"), ("what", "all"));
             studio.Clock.Advance(TimeSpan.FromHours(24));
         }
 

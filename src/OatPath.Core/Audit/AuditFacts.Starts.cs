@@ -11,13 +11,7 @@ internal sealed partial class AuditFacts
     /// <summary>The start in force, as it may be planned: one that contradicts Meet is a new start, or begins at the first rung.</summary>
     public StartActive? StartOf(string product, DateOnly day)
     {
-        var start = Decisions
-            .OfType<StartActive>()
-            .Where(start => start.Product == product && start.On <= day)
-            .OrderBy(start => start.On)
-            .ThenBy(start => start.RecordedAt ?? DateTimeOffset.MinValue)
-            .ThenBy(start => start.Id, StringComparer.Ordinal)
-            .LastOrDefault();
+        var start = Latest<StartActive>(day, start => start.Product == product);
         if (start is not { AlreadyInUse: true } || !Products.TryGetValue(product, out var bottle) || SpokenFor(bottle))
         {
             return start;
@@ -69,16 +63,33 @@ internal sealed partial class AuditFacts
             return Ladder.Booster;
         }
 
-        var shape = Decisions
-            .OfType<ShapeLadder>()
-            .Where(decision => decision.Product == product.Id && decision.On <= day)
+        if (FacialOn(day) is { } facial && facial.Products.Contains(product.Id))
+        {
+            return HomeFacial.LadderOf(facial.EveryDays, product.Sheet?.RestDays ?? 0);
+        }
+
+        var shape = Latest<ShapeLadder>(day, decision => decision.Product == product.Id);
+        var usual = Ladder.For(product, Intake, Rules);
+        return shape is null ? usual : usual?.Shaped(shape.Start, shape.Top, shape.HoldDays, Intake.Sensitivity >= Sensitivity.Sensitive);
+    }
+
+    /// <summary>What is tied into a home facial on a day, or null; products that do not go together are not.</summary>
+    public TieFacial? FacialOn(DateOnly day) =>
+        Latest<TieFacial>(day, _ => true) is { } facial
+        && HomeFacial.Wrong([.. OnShelf.Where(product => facial.Products.Contains(product.Id))]) is null
+            ? facial
+            : null;
+
+    /// <summary>The decision of a kind in force on a day: the last that came into force, was written down, and by its id.</summary>
+    private T? Latest<T>(DateOnly day, Func<T, bool> counts)
+        where T : Decision =>
+        Decisions
+            .OfType<T>()
+            .Where(decision => decision.On <= day && counts(decision))
             .OrderBy(decision => decision.On)
             .ThenBy(decision => decision.RecordedAt ?? DateTimeOffset.MinValue)
             .ThenBy(decision => decision.Id, StringComparer.Ordinal)
             .LastOrDefault();
-        var usual = Ladder.For(product, Intake, Rules);
-        return shape is null ? usual : usual?.Shaped(shape.Start, shape.Top, shape.HoldDays, Intake.Sensitivity >= Sensitivity.Sensitive);
-    }
 
     /// <summary>A product whose make changed under the same id begins anew on that day.</summary>
     private List<StartActive> NewFormulas()

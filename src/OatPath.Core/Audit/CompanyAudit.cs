@@ -13,6 +13,11 @@ internal sealed class CompanyAudit(AuditRun run)
     public void Fits(List<Product> products, DateOnly date, Moment moment)
     {
         Pairs(products, date, moment);
+        Facial(products, date, moment);
+        if (moment == Moment.Evening)
+        {
+            OnceADay(products, date);
+        }
         Exfoliation(products, date, moment);
     }
 
@@ -35,9 +40,11 @@ internal sealed class CompanyAudit(AuditRun run)
             run.Report(RuleBook.MaskWithAcid, date, moment, acid, "is on a mask evening");
         }
 
+        var tied = facts.FacialOn(date)?.Products ?? [];
         var extras = products
             .Where(product =>
-                !product.IsRaised()
+                !(tied.Contains(product.Id) && products.Count(other => tied.Contains(other.Id)) > 1)
+                && !product.IsRaised()
                 && (product.IsDevice() || product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)
             )
             .ToList();
@@ -49,6 +56,80 @@ internal sealed class CompanyAudit(AuditRun run)
         )
         {
             run.Report(RuleBook.OneExtra, date, moment, extras[0], $"shares an evening with {extras[1].Id}");
+        }
+    }
+
+    /// <summary>What irritates is of no family that was in the morning.</summary>
+    private void OnceADay(List<Product> products, DateOnly date)
+    {
+        static IEnumerable<Family> Irritants(Product product) =>
+            product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No);
+        var earlier = run.Path.On(date)!
+            .Morning.Steps.Where(step => step is { Action: StepAction.Apply, Product: not null })
+            .Select(step => facts.Products[step.Product!])
+            .Where(product => product.IsRaised())
+            .ToList();
+        foreach (var product in products.Where(product => product.IsRaised()))
+        {
+            if (earlier.Exists(other => other.Id != product.Id && Irritants(other).Any(Irritants(product).Contains)))
+            {
+                run.Report(RuleBook.FamilyOnceADay, date, Moment.Evening, product, "is of a family that was in the morning");
+            }
+        }
+    }
+
+    /// <summary>A home facial holds one exfoliant at most, comes no sooner than agreed, and has no other extra beside it.</summary>
+    private void Facial(List<Product> products, DateOnly date, Moment moment)
+    {
+        if (facts.FacialOn(date) is not { } facial)
+        {
+            return;
+        }
+
+        var parts = products.Where(product => facial.Products.Contains(product.Id)).ToList();
+        if (parts.Count(product => product.Exfoliates()) > 1)
+        {
+            run.Report(RuleBook.HomeFacial, date, moment, parts[0], "is in a home facial with two exfoliants");
+        }
+
+        var waits = run.Path.On(date)![moment]
+            .Omitted.Where(omission => omission.Because.Rule == RuleBook.RungFrequency && facial.Products.Contains(omission.Product))
+            .Select(omission => omission.Product)
+            .FirstOrDefault();
+        foreach (var part in parts)
+        {
+            if (waits is not null)
+            {
+                run.Report(RuleBook.FacialTogether, date, moment, part, $"comes without {waits}, which is still to come");
+            }
+
+            // What was used before it was tied keeps only its own distance.
+            var since = date.AddDays(1 - facial.EveryDays);
+            if (run.UseDays(part.Id, since > facial.On ? since : facial.On, date.AddDays(-1)).Count > 0)
+            {
+                run.Report(RuleBook.HomeFacial, date, moment, part, $"is used again within {facial.EveryDays} days");
+            }
+        }
+
+        var active = products.Find(product =>
+            !parts.Contains(product)
+            && product.IsRaised()
+            && product.Irritancy() != Degree.No
+            && product.Actives.All(one => one.Substance != Substance.PrescriptionRetinoid)
+        );
+        if (parts.Count > 0 && active is not null)
+        {
+            run.Report(RuleBook.FacialAlone, date, moment, active, "stands beside a home facial");
+        }
+
+        var beside = products.Find(product =>
+            !parts.Contains(product)
+            && !product.IsRaised()
+            && (product.IsDevice() || product.Kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask)
+        );
+        if (parts.Count > 1 && beside is not null)
+        {
+            run.Report(RuleBook.OneExtra, date, moment, beside, "stands beside a home facial");
         }
     }
 
@@ -113,8 +194,7 @@ internal sealed class CompanyAudit(AuditRun run)
             var established = facts.Established(product, date);
             var step = run.Path.On(date)![moment].Steps.First(step => step.Product == product.Id && step.Action == StepAction.Apply);
             if (
-                moment == Moment.Evening
-                && product.IsAcid()
+                product.IsAcid()
                 && !established
                 && step.Frequency < Frequency.EveryOther
                 && AcidOn(date.AddDays(-1))
@@ -147,7 +227,7 @@ internal sealed class CompanyAudit(AuditRun run)
             foreach (var (name, plays, most) in RoleLimits.Where(role => role.Plays(product)))
             {
                 var inRole = facts.Products.Values.Where(plays).Sum(other => run.UseDays(other.Id, date.AddDays(-6), date).Count);
-                if (inRole > most)
+                if (inRole > most(facts.Intake))
                 {
                     run.Report(RuleBook.ExfoliationBudget, date, moment, product, $"makes {inRole} uses as {name} in 7 days");
                 }
@@ -169,15 +249,19 @@ internal sealed class CompanyAudit(AuditRun run)
                     or ProductKind.EyeMakeUpRemover
         );
 
-    private static readonly (string Name, Func<Product, bool> Plays, int Most)[] RoleLimits =
+    private static readonly (string Name, Func<Product, bool> Plays, Func<Intake, int> Most)[] RoleLimits =
     [
-        ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask, 2),
-        ("scrub mask", product => product.Kind == ProductKind.ScrubMask, 1),
-        ("razor", product => product.Kind == ProductKind.Razor, 1),
-        ("ultrasonic blade", product => product.Kind == ProductKind.UltrasonicBlade, 1),
-        ("peel pad", product => product.Kind == ProductKind.PeelPad, 3),
-        ("enzyme", product => product.Kind == ProductKind.Enzyme || product.Families().Contains(Family.Enzyme), 2),
-        ("acid cleanser", IsAcidWash, 2),
+        ("scrub", product => product.Kind is ProductKind.Scrub or ProductKind.Mitt or ProductKind.ScrubMask, _ => 2),
+        ("scrub mask", product => product.Kind == ProductKind.ScrubMask, _ => 1),
+        ("razor", product => product.Kind == ProductKind.Razor, _ => 1),
+        ("ultrasonic blade", product => product.Kind == ProductKind.UltrasonicBlade, _ => 1),
+        ("peel pad", product => product.Kind == ProductKind.PeelPad, _ => 3),
+        ("enzyme", product => product.Kind == ProductKind.Enzyme || product.Families().Contains(Family.Enzyme), _ => 2),
+        (
+            "acid cleanser",
+            IsAcidWash,
+            intake => intake.SkinType == SkinType.Dry || intake.Sensitivity is Sensitivity.Sensitive or Sensitivity.Reactive ? 2 : 7
+        ),
     ];
 
     /// <summary>The rung the path itself claims for a product near a day; whether it may claim it is looked at elsewhere.</summary>
@@ -198,8 +282,10 @@ internal sealed class CompanyAudit(AuditRun run)
             product.IsAcid()
             && (
                 date < facts.Today
-                    ? facts.Uses.Exists(use => use.Product == product.Id && use.Day == date && use.Moment == Moment.Evening)
-                    : run.Path.On(date)?.Evening.Steps.Any(step => step.Product == product.Id && step.Action == StepAction.Apply) == true
+                    ? facts.Uses.Exists(use => use.Product == product.Id && use.Day == date)
+                    : run.Path.On(date) is { } day
+                        && day.Morning.Steps.Concat(day.Evening.Steps)
+                            .Any(step => step.Product == product.Id && step.Action == StepAction.Apply)
             )
         ) || facts.Told.Exists(told => told.Day == date && told.Product.IsAcid());
 }

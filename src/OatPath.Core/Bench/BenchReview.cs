@@ -188,16 +188,16 @@ public static class BenchReview
     {
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
-            var fullest = days.MaxBy(day => Applied(day[moment]).Count())!;
+            var fullest = days.MaxBy(day => day[moment].Tasks)!;
             var steps = Applied(fullest[moment]).ToList();
-            if (steps.Count > RoutineBuilder.MostSteps)
+            if (fullest[moment].Tasks > RoutineBuilder.MostSteps)
             {
                 found.Add(
                     new(
                         ClashSeverity.Caution,
                         steps[^1].Product!,
                         moment.ToString(),
-                        Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", steps.Count)),
+                        Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", fullest[moment].Tasks)),
                         0,
                         []
                     )
@@ -353,8 +353,8 @@ public static class BenchReview
         if (clash.Because.Rule == RuleBook.ManySteps)
         {
             var moment = Enum.Parse<Moment>(clash.Other!);
-            var day = PathPlanner.DaysOf(file, rules, LookDays).Days.MaxBy(day => Applied(day[moment]).Count())!;
-            var over = Applied(day[moment]).Count() - RoutineBuilder.MostSteps;
+            var day = PathPlanner.DaysOf(file, rules, LookDays).Days.MaxBy(day => day[moment].Tasks)!;
+            var over = day[moment].Tasks - RoutineBuilder.MostSteps;
             var spare = Applied(day[moment])
                 .Where(step =>
                     step.Frequency is null

@@ -153,7 +153,16 @@ public static class CalendarEntries
         foreach (var day in path.Days)
         {
             // What is done on most evenings is no date to keep free.
-            var takes = day.Evening.Steps.Where(step => step.TakesItsTime() && !IsOften(step)).Select(step => step.Product!).ToList();
+            string NameOf(Step step) => nameOf.GetValueOrDefault(step.Product!, step.Product!);
+            var takes = day
+                .Evening.Steps.Where(step => step.TakesItsTime() && !IsOften(step) && !step.InFacial)
+                .Select(NameOf)
+                .ToList();
+            if (day.Evening.Facial is { Count: > 0 } facial)
+            {
+                takes.Insert(0, Said.Of($"home facial with {Words.List([.. facial.Select(NameOf)])}"));
+            }
+
             if (takes.Count > 0)
             {
                 yield return (
@@ -161,7 +170,7 @@ public static class CalendarEntries
                     day.Date,
                     null,
                     Said.Of("Skin plan: an evening with time"),
-                    Said.Of($"This evening: {Words.List([.. takes.Select(id => nameOf.GetValueOrDefault(id, id))])}"),
+                    Said.Of($"This evening: {Words.List(takes)}"),
                     Said.Of("It takes some minutes more than other evenings. Your page has its order and times.")
                 );
             }

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using OatPath.Core.House;
+using OatPath.Core.Ramp;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Case;
@@ -19,6 +20,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(ShapeWeek), "shape-week")]
 [JsonDerivedType(typeof(ShapeLadder), "shape-ladder")]
 [JsonDerivedType(typeof(TryHalf), "try-half")]
+[JsonDerivedType(typeof(TieFacial), "tie-facial")]
 public abstract record Decision
 {
     public required string Id { get; init; }
@@ -143,6 +145,9 @@ public sealed record ShapeLadder : Decision
     /// <summary>Days at a rung, longer than usual; null for the usual ones.</summary>
     [Between(14, 180)]
     public int? HoldDays { get; init; }
+
+    /// <summary>In the morning in place of the evening; for a leave-on acid only, never with the booster.</summary>
+    public bool Morning { get; init; }
 }
 
 /// <summary>A product is used on one side of the face for some days, to compare.</summary>
@@ -154,6 +159,16 @@ public sealed record TryHalf : Decision
     /// <summary>Days from <see cref="Decision.On"/> on, 1 to 28.</summary>
     [Between(1, 28)]
     public required int Days { get; init; }
+}
+
+/// <summary>Weekly extras that are used together, on one evening: a home facial. The latest counts whole; no products untie it.</summary>
+public sealed record TieFacial : Decision
+{
+    public required IReadOnlyList<string> Products { get; init; }
+
+    /// <summary>Days from one facial to the next.</summary>
+    [Between(HomeFacial.LeastDays, HomeFacial.MostDays)]
+    public int EveryDays { get; init; } = HomeFacial.LeastDays;
 }
 
 /// <summary>Weekdays on which a product is not used.</summary>

@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Peel;
+using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Case;
@@ -101,6 +102,13 @@ public static partial class CaseCheck
             if (decision is ShapeLadder ladder)
             {
                 CheckLadder(problems, ladder, field);
+                Need(
+                    problems,
+                    !ladder.Morning
+                        || file.Shelf.FirstOrDefault(item => item.Product.Id == ladder.Product)?.Product.MayGoInTheMorning() != false,
+                    $"{field}.morning",
+                    "only an acid that is left on may go in the morning; leave it in the evening"
+                );
             }
 
             if (decision is StartActive { BoosterFor: { } serum } booster)
@@ -118,6 +126,11 @@ public static partial class CaseCheck
                 CheckWeek(problems, week, products, field);
             }
 
+            if (decision is TieFacial facial)
+            {
+                CheckFacial(problems, facial, products, field);
+            }
+
             Need(problems, decision is not SetOrder { Products.Count: > 200 }, $"{field}.products", "give at most 200 products");
         }
     }
@@ -132,6 +145,32 @@ public static partial class CaseCheck
             product is null || (product.Spf is null && !product.IsKit()),
             $"{field}.product",
             "sunscreen is needed on both sides, and a kit has its own evenings; choose another product"
+        );
+    }
+
+    /// <summary>
+    /// Checks a home facial; one without products is untied. Whether its products go together is weighed where it is planned, as they may
+    /// change afterwards.
+    /// </summary>
+    public static void CheckFacial(List<Problem> problems, TieFacial facial, IReadOnlySet<string> products, string field = "facial")
+    {
+        Need(
+            problems,
+            facial.Products.All(products.Contains),
+            $"{field}.products",
+            "names no product on the shelf; add it to the shelf first"
+        );
+        Need(
+            problems,
+            facial.Products.Distinct().Count() == facial.Products.Count,
+            $"{field}.products",
+            "names a product twice; name each once"
+        );
+        Need(
+            problems,
+            facial.EveryDays is >= HomeFacial.LeastDays and <= HomeFacial.MostDays,
+            $"{field}.everyDays",
+            $"give {HomeFacial.LeastDays} to {HomeFacial.MostDays} days"
         );
     }
 

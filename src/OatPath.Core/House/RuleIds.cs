@@ -29,6 +29,10 @@ public static partial class RuleBook
     public const string CleanseTwice = "routine.cleanse-twice";
     public const string BrushIsTheCleanse = "routine.brush-is-the-cleanse";
     public const string Everyday = "routine.everyday";
+    public const string HomeFacial = "routine.home-facial";
+    public const string FacialTogether = "routine.facial-together";
+    public const string FacialAlone = "clash.facial-alone";
+    public const string FacialUndone = "routine.facial-undone";
     public const string WeeklyExtra = "routine.weekly-extra";
     public const string OneOfAKind = "routine.one-of-a-kind";
     public const string SessionOnly = "routine.session-only";
@@ -199,6 +203,7 @@ public static partial class RuleBook
     public const string WishShort = "week.wish-short";
     public const string WishesTogether = "week.wishes-together";
     public const string OneExtra = "clash.one-extra";
+    public const string FamilyOnceADay = "clash.family-once-a-day";
     public const string NoTwoAcidEvenings = "ramp.no-two-acid-evenings";
     public const string ExfoliationBudget = "ramp.budget";
     public const string PeelUnder18 = "hard.peel-under-18";

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using OatPath.Core.Care;
 using OatPath.Core.House;
 using OatPath.Core.Routine;
@@ -64,7 +65,16 @@ public sealed record DayPath(DateOnly Date, HalfDay Morning, HalfDay Evening, IR
 }
 
 /// <summary>One half of a day: its steps in order and what is left out, with reasons.</summary>
-public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false);
+public sealed record HalfDay(IReadOnlyList<Step> Steps, IReadOnlyList<Omission> Omitted, bool Repair = false)
+{
+    /// <summary>The parts of its home facial in their order; empty where it has none.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<Step> Facial => [.. Steps.Where(step => step.InFacial)];
+
+    /// <summary>How many things it asks for, by which people stop doing it; a home facial is one.</summary>
+    [JsonIgnore]
+    public int Tasks => Steps.Count(step => step is { Action: StepAction.Apply, InFacial: false }) + (Facial.Count > 0 ? 1 : 0);
+}
 
 /// <summary>What the log says of a day, by product.</summary>
 public sealed record DayLog(

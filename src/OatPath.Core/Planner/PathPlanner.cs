@@ -78,7 +78,13 @@ public static class PathPlanner
             [
                 .. summary.Questions.Concat(SupplyCount.Ask(facts, supply)).OrderBy(question => QuestionTable.Of(question.Kind).Urgency),
             ],
-            Warnings = [.. summary.Warnings.Concat(run.Ignored).Concat(composer.Warnings(planned))],
+            Warnings =
+            [
+                .. summary.Warnings,
+                .. run.Ignored,
+                .. run.Standing.FacialUndone is { } undone ? [undone] : Array.Empty<Because>(),
+                .. composer.Warnings(planned),
+            ],
             Established = summary.Established,
             Reports = run.Reactions.Reports,
             CheckIns = summary.CheckIns,

@@ -159,9 +159,9 @@ internal sealed class PathSummary
                 track.Active
                 && track.Started
                 && rung > 0
-                && track.IdleDays < rules.GapDownDays + track.Peels.EveryDays
+                && track.IdleDays < rules.GapDownDays + track.DaysByPlan
                 && state is LadderState.Climbing or LadderState.Level
-                    ? today.AddDays(rules.GapDownDays + track.Peels.EveryDays - track.IdleDays)
+                    ? today.AddDays(rules.GapDownDays + track.DaysByPlan - track.IdleDays)
                     : null,
             Moment = run.Standing.MomentOf(track),
             Rungs = kit ? [.. track.Ladder.Rungs.Select(one => one with { EveryDays = run.Peels.EveryDays(track) })] : track.Ladder.Rungs,

@@ -131,10 +131,11 @@ internal sealed class PlanRun
         var boosters = new BoosterEvenings(rule, Standing, new FirstOf(obstacles, evenings, rung));
         needleEvenings = new(facts, rules, rule, Standing, Needles, Established, NeedleSerum, new FirstOf(Repair, obstacles, evenings));
         var clashes = new Clashes(rules, rule, Established);
-        var company = new Company(rules, rule, Established, Standing, clashes);
+        var company = new Company(intake, rules, rule, Established, Standing, clashes);
         Overuse = new(facts, clashes);
         placement = new(
             facts,
+            rule,
             Standing,
             PeelDays,
             beginnings,

@@ -199,14 +199,14 @@ public static class Proposer
     {
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
-            var fullest = path.Days.MaxBy(day => Applied(day[moment]).Count())!;
+            var fullest = path.Days.MaxBy(day => day[moment].Tasks)!;
             var keys = Applied(fullest[moment]).Select(step => step.Key).ToHashSet();
-            if (keys.Count > RoutineBuilder.MostSteps)
+            if (fullest[moment].Tasks > RoutineBuilder.MostSteps)
             {
                 return new(
                     $"{RoutineBuilder.MostSteps} steps",
                     item => keys.Contains(item.Product.Id),
-                    Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", keys.Count))
+                    Because.Of(RuleBook.ManySteps, ("moment", moment.ToString().ToLowerInvariant()), ("count", fullest[moment].Tasks))
                 );
             }
         }

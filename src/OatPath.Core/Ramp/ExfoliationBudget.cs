@@ -1,4 +1,5 @@
 using OatPath.Core.House;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Ramp;
 
@@ -23,9 +24,10 @@ public static class ExfoliationBudget
     }
 
     /// <summary>Uses in one role in any rolling 7 days.</summary>
-    public static int Per7Days(ExfoliantRole role) =>
+    public static int Per7Days(ExfoliantRole role, Intake intake) =>
         role switch
         {
+            ExfoliantRole.AcidCleanser when !Ladder.IsTenderToWashes(intake) => 7,
             ExfoliantRole.Razor or ExfoliantRole.ScrubMask or ExfoliantRole.UltrasonicBlade or ExfoliantRole.Needle => 1,
             ExfoliantRole.PeelPad => 3,
             _ => 2,

@@ -68,8 +68,8 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             _ when product.IsAcidCleanser() => new(
                 "exfoliating-cleanser",
                 "exfoliating cleanser",
-                Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek),
-                gentle || intake.SkinType == SkinType.Dry ? 0 : 1,
+                IsTenderToWashes(intake) ? Evenings(Frequency.OnceAWeek, Frequency.TwiceAWeek) : AllRungs,
+                IsTenderToWashes(intake) ? 0 : 1,
                 Hold(rules.AcidHoldDays)
             ),
             _ when !product.IsActive() => null,
@@ -220,6 +220,10 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             0
         );
     }
+
+    /// <summary>Whether an acid wash stays at 2 a week however well it is borne.</summary>
+    /// <remarks>Source: trade convention, daily on established skin, 2 a week on dry or sensitive skin.</remarks>
+    public static bool IsTenderToWashes(Intake intake) => intake.Sensitivity >= Sensitivity.Sensitive || intake.SkinType == SkinType.Dry;
 
     /// <summary>The days of rest where they are more than the frequency asks for; null where it says it all.</summary>
     private static int? Apart(Frequency frequency, int days) => days > frequency.MinGapDays() ? days : null;

@@ -20,7 +20,8 @@ public sealed class RoutineItem(
     int? contactSeconds = null,
     int layers = 1,
     FaceSide? side = null,
-    int? everyDays = null
+    int? everyDays = null,
+    bool facial = false
 )
 {
     private Step? built;
@@ -44,6 +45,9 @@ public sealed class RoutineItem(
 
     /// <summary>Only on this side; null for the whole face.</summary>
     public FaceSide? Side { get; } = side;
+
+    /// <summary>Whether it is part of the evening's home facial.</summary>
+    public bool InFacial { get; } = facial;
     public bool Neck { get; } = neck;
     public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
 
@@ -177,6 +181,8 @@ public static class RoutineBuilder
             static (a, b) =>
             {
                 var slot = a.Slot.CompareTo(b.Slot);
+                // Of two masks the one that draws comes before the one that gives.
+                slot = slot != 0 ? slot : (a.Product.Kind != ProductKind.ClayMask).CompareTo(b.Product.Kind != ProductKind.ClayMask);
                 var flow = slot != 0 ? slot : a.Product.Flow.CompareTo(b.Product.Flow);
                 return flow != 0 ? flow : ProductOrder.ByContent.Compare(a.Product, b.Product);
             }
@@ -312,6 +318,7 @@ public static class RoutineBuilder
             Side = item.Side,
             Frequency = item.Frequency,
             EveryDays = item.EveryDays,
+            InFacial = item.InFacial,
             Level = item.Level,
             FineNeedles = item.Product.IsNeedle() ? NeedleTimes.AreFine(item.Product) : null,
             Because = because,

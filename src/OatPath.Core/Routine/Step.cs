@@ -40,6 +40,9 @@ public sealed record Step
 
     public bool Optional { get; init; }
 
+    /// <summary>Part of the evening's home facial, with others.</summary>
+    public bool InFacial { get; init; }
+
     /// <summary>Whether it is shaken before, and put back into the cold after.</summary>
     public bool ShakeFirst { get; init; }
     public bool KeepCold { get; init; }

@@ -152,6 +152,7 @@ public static class StepWords
             SkinState.Dry => Said.Of("Face fully dry; what is on it has sunk in."),
             SkinState.Damp => Said.Of("Face slightly damp."),
             SkinState.Wet => Said.Of("Face wet with lukewarm water."),
+            _ when step.Slot <= RoutineSlot.Cleanse => "",
             _ => Said.Of("Let the step before sink in."),
         };
 }

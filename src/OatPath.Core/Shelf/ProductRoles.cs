@@ -65,6 +65,14 @@ public static class ProductRoles
             && product.IsAcid()
         );
 
+    /// <summary>Whether a practitioner may put it in the morning: an acid that is left on, and carries nothing for the night.</summary>
+    /// <remarks>Source: trade convention.</remarks>
+    public static bool MayGoInTheMorning(this Product product) =>
+        product.Kind is ProductKind.LeaveOnAcidLiquid or ProductKind.LeaveOnAcidGel or ProductKind.ExfoliatingToner
+        && product.IsAcid()
+        && !product.Has(Family.Retinoid)
+        && !product.Has(Family.BenzoylPeroxide);
+
     /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
     public static bool IsActive(this Product product) =>
         product.Traits.Use is KindUse.Daily or KindUse.Extra && product.Irritancy() != Degree.No;

@@ -2,6 +2,7 @@ using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
+using OatPath.Core.Wording;
 
 namespace OatPath.Web.Drawing;
 
@@ -22,6 +23,14 @@ public static class Grains
     /// <summary>Steps of a half day that a client looks ahead to: actives, and what takes time and is not on every list.</summary>
     public static IEnumerable<Step> Named(HalfDay half) => half.Steps.Where(step => step.IsActive() || step.TakesItsTime());
 
+    /// <summary>What a client looks ahead to, by name; the parts of a home facial as one.</summary>
+    public static IReadOnlyList<string> NamesOf(HalfDay half, Func<Step, string> nameOf, bool onlyActives = false)
+    {
+        var facial = half.Facial;
+        var names = (onlyActives ? Actives(half) : Named(half)).Where(step => !step.InFacial).Select(nameOf).ToList();
+        return facial.Count == 0 ? names : [Said.Of($"home facial ({string.Join(", ", facial.Select(nameOf))})"), .. names];
+    }
+
     public static Mark Of(DayPath day, Moment moment, DateOnly today)
     {
         var planned = Actives(day[moment]).ToList();
@@ -40,6 +49,11 @@ public static class Grains
             return new("sheaf", "peel evening");
         }
 
+        if (day[moment].Facial.Count > 0)
+        {
+            return new("facial", "home facial");
+        }
+
         return planned.Count switch
         {
             0 => day[moment].Steps.Any(step => step.Slot is RoutineSlot.Steam or RoutineSlot.Device) ? new("device", "device") : Rest,
@@ -53,7 +67,8 @@ public static class Grains
     private static Mark Past(DayPath day, Moment moment, List<Step> planned)
     {
         var used = UsedIn(day, moment, planned).Count();
-        if (used == 0)
+        var facial = day[moment].Facial.Any(step => day.Log?.Applied.Contains(step.Key) == true);
+        if (used == 0 && !facial)
         {
             return day[moment].Steps.Any(step => step.Action == StepAction.PatchTest) ? new("patch", "patch test")
                 : planned.Count > 0 ? new("skipped", "planned, not used")
@@ -75,7 +90,8 @@ public static class Grains
             return new("sheaf", "peel, done");
         }
 
-        return used == 1 ? new("grain", "one active, used") : new("two-grains", "two actives, used");
+        return facial ? new("facial", "home facial, done")
+            : used == 1 ? new("grain", "one active, used") : new("two-grains", "two actives, used");
     }
 
     /// <summary>Actives the log names for a half day; what was not planned at all counts for the evening.</summary>

@@ -242,7 +242,7 @@ public sealed record StripDrawing
     {
         string Half(Moment moment)
         {
-            var names = Grains.Actives(day[moment]).Select(step => nameOf(step.Product)).ToList();
+            var names = Grains.NamesOf(day[moment], step => nameOf(step.Product), onlyActives: true);
             var mark = Grains.Of(day, moment, today);
             return names.Count == 0 ? (day[moment].Repair ? "repair" : mark.Word) : $"{string.Join(" and ", names)} ({mark.Word})";
         }

@@ -12,8 +12,9 @@ namespace OatPath.Web.Drawing;
 public sealed record WeekCell(DayOfWeek Day, bool Used, bool Never, string Why);
 
 /// <summary>One product's week.</summary>
+/// <param name="InFacial">Whether it is tied into the home facial.</param>
 /// <param name="Cost">What the wishes cost, in words, or null.</param>
-public sealed record WeekRow(Product Product, bool IsExtra, string Often, IReadOnlyList<WeekCell> Cells, string? Cost);
+public sealed record WeekRow(Product Product, bool IsExtra, bool InFacial, string Often, IReadOnlyList<WeekCell> Cells, string? Cost);
 
 /// <summary>The seven days ahead as a grid: who has which evening, what is never, which evenings rest.</summary>
 /// <param name="Together">The fewest wishes to give up so that all have their rung, in words, or null.</param>
@@ -23,6 +24,7 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
     {
         var days = path.Days.Take(7).ToList();
         var rows = new List<WeekRow>();
+        var facial = draft.Decisions.OfType<TieFacial>().LastOrDefault();
         foreach (var product in draft.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product))
         {
             if (
@@ -36,6 +38,7 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
             var never = week.Never.FirstOrDefault(line => line.Product == product.Id)?.Days ?? [];
             var status = path.Ladders.FirstOrDefault(line => line.Product == product.Id);
             var rung = ladder.Rungs[ladder.StartRung];
+            var tied = facial?.Products.Contains(product.Id) == true;
             var morning = days.Exists(day => Has(day.Morning, product.Id));
             var cost = path.Warnings.FirstOrDefault(because =>
                 because.Rule == RuleBook.WishShort && because.Ids.GetValueOrDefault("product") == product.Id
@@ -44,7 +47,10 @@ public sealed record WeekGrid(IReadOnlyList<DateOnly> Days, IReadOnlyList<WeekRo
                 new(
                     product,
                     !product.IsActive(),
-                    status is null ? rung.HowOften(morning) : status.HowOften,
+                    tied,
+                    tied ? $"home facial, {FrequencyTraits.Every(facial!.EveryDays)}"
+                        : status is null ? rung.HowOften(morning)
+                        : status.HowOften,
                     [.. days.Select(day => Cell(day, product.Id, never))],
                     cost is null ? null : Words.Say(cost)
                 )

@@ -54,6 +54,12 @@ public sealed class PhoneView
     public Step? After(Step current) =>
         Steps.SkipWhile(step => step != current).Skip(1).FirstOrDefault(step => !IsDone(step) && step.Action == StepAction.Apply);
 
+    /// <summary>Whether the evening's home facial is still to be laid out: nothing of the evening is done.</summary>
+    public bool LaysOut => Half.Facial.Count > 0 && !SkippedAll && !Steps.Any(IsDone);
+
+    /// <summary>Parts of the home facial that are neither done nor left out.</summary>
+    public IReadOnlyList<Step> FacialLeft => [.. Half.Facial.Where(step => !IsDone(step))];
+
     public string Studio => Record.Rules.StudioName.Length > 0 ? Record.Rules.StudioName : Said.Of("Your studio");
 
     public bool IsDone(Step step) =>
@@ -246,6 +252,11 @@ public sealed class PhoneView
             }
 
             var actives = Drawing.Grains.Actives(Half).ToList();
+            if (Half.Facial.Count > 0)
+            {
+                return Said.Of("A facial evening");
+            }
+
             return (Moment, actives.Count) switch
             {
                 (Moment.Evening, 0) when Steps.Any(step => step.Kind is { } kind && Core.Shelf.DeviceKinds.IsDevice(kind)) => Said.Of(

@@ -58,6 +58,10 @@ public sealed record BenchDevices(
         return ladder.Climbs || ladder.Top == 0 ? [] : [.. ladder.Rungs.Take(most + 1).Select((rung, i) => (i, rung.InWords()))];
     }
 
+    /// <summary>Whether a product is used in the home facial, and so as often as that.</summary>
+    private static bool IsTied(ClientRecord record, Product product) =>
+        record.Draft.Decisions.OfType<TieFacial>().LastOrDefault()?.Products.Contains(product.Id) == true;
+
     private static BenchDevice Read(ClientRecord record, CarePath path, Product product)
     {
         var next = path.NextUse(product.Id);
@@ -72,7 +76,7 @@ public sealed record BenchDevices(
             next?.On,
             next?.Step.Side,
             why is null ? null : Words.Say(why),
-            ladder is null || product.IsRaised() ? [] : Choices(ladder, record.Draft.Intake),
+            ladder is null || product.IsRaised() || IsTied(record, product) ? [] : Choices(ladder, record.Draft.Intake),
             shaped ?? ladder?.StartRung ?? 0
         );
     }

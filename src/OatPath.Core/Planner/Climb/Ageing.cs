@@ -64,11 +64,11 @@ internal sealed class Ageing(
             return;
         }
 
-        if (track.IdleDays == rules.GapDownDays + track.Peels.EveryDays)
+        if (track.IdleDays == rules.GapDownDays + track.DaysByPlan)
         {
             track.Enter(Math.Max(Math.Min(track.Rung, track.Ladder.StartRung), track.Rung - 1), day, GapOf(track));
         }
-        else if (track.IdleDays == rules.GapRestartDays + track.Peels.EveryDays)
+        else if (track.IdleDays == rules.GapRestartDays + track.DaysByPlan)
         {
             track.Enter(Math.Min(track.Rung, track.Ladder.StartRung), day, GapOf(track));
         }

@@ -54,6 +54,9 @@ internal sealed class Decided(KnownFacts facts, HouseRules rules, RuleSwitch rul
             case ShapeLadder shape when standing.Find(shape.Product) is { BoosterFor: null } track:
                 track.ShapeLadder(shape, tender, day);
                 break;
+            case TieFacial facial:
+                standing.Tie(facial, tender);
+                break;
             case ShapeWeek week:
                 standing.Agree(week);
                 break;

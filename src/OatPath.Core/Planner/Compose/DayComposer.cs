@@ -73,7 +73,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     {
         var busiest = days.Where(day => day.Date >= facts.Today)
             .SelectMany(day => new[] { (day.Morning, Moment.Morning), (day.Evening, Moment.Evening) })
-            .Select(half => (half.Item2, Count: half.Item1.Steps.Count(step => step.Action == StepAction.Apply)))
+            .Select(half => (half.Item2, Count: half.Item1.Tasks))
             .ToList();
         foreach (var moment in new[] { Moment.Morning, Moment.Evening })
         {
@@ -143,7 +143,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         var items = new RoutineItem[placed.Count + (serum is null ? 0 : 1)];
         for (var i = 0; i < placed.Count; i++)
         {
-            items[i] = ActiveItem(placed[i], day, moment);
+            items[i] = ActiveItem(placed[i], day, moment, placed[i].InFacial && placed.Count(track => track.InFacial) > 1);
         }
 
         if (serum is not null)
@@ -204,7 +204,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             rules
         );
 
-    private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment)
+    private RoutineItem ActiveItem(Track track, DateOnly day, Moment moment, bool facial)
     {
         var product = track.Product;
         var slot = RoutineSlots.Of(product.Kind) ?? RoutineSlot.Treatment;
@@ -223,13 +223,13 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         if (!track.Active)
         {
             var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
-            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side
+            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side && kept.InFacial == facial
                 ? kept
                 : shared[track] = new(
                     product,
                     slot,
                     [
-                        Because.Of(RuleBook.WeeklyExtra, ("product", product.Name)),
+                        Because.Of(facial ? RuleBook.HomeFacial : RuleBook.WeeklyExtra, ("product", product.Name)),
                         .. OneSide(product, side),
                         .. spared.Count > 0 ? new[] { LeftOut(spared, day) } : [],
                     ],
@@ -237,16 +237,18 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
                     neck && (!product.IsDevice() || product.GoesOverNeck()),
                     spared,
                     side: side,
-                    everyDays: track.Held.EveryDays
+                    everyDays: track.Held.EveryDays,
+                    facial: facial
                 );
         }
 
-        var because = track.Words.RungOf(moment == Moment.Morning, day);
+        var because = track.Words.RungOf(moment == Moment.Morning, day, facial);
         var leaveOut = run.ZonesLeftOut.Of(product, day);
         var every = track.Kit is null ? track.Held.EveryDays : run.Peels.EveryDays(track);
         if (
             leaveOut.Count == 0
             && shared.TryGetValue(track, out var same)
+            && same.InFacial == facial
             && same.Because == because
             && same.EveryDays == every
             && same.Neck == neck
@@ -266,7 +268,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
         return shared[track] = new(
             product,
             slot,
-            [.. because, .. OneSide(product, side)],
+            side is null ? because : [.. because, .. OneSide(product, side)],
             track.Frequency,
             neck,
             leaveOut,
@@ -275,7 +277,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             track.Held.ContactSeconds,
             track.Held.Layers,
             side,
-            every
+            every,
+            facial
         );
     }
 

@@ -37,9 +37,8 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             {
                 Add(track, () => "nobody has started it");
             }
-            else if (Between(track, day) is { } days && days < (track.Held.EveryDays ?? track.Peels.EveryDays))
+            else if (Between(track, day) is { } days && Every(track, day.AddDays(-days)) is var every && days < every)
             {
-                var every = track.Held.EveryDays ?? track.Peels.EveryDays;
                 Add(track, () => Said.Of($"{Words.Count(days, "day")} after the last, where it is planned {FrequencyTraits.Every(every)}"));
             }
             else if (track.BoosterFor is not null && Between(track, day) is { } apart and < 7)
@@ -85,6 +84,9 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
             }
         }
     }
+
+    /// <summary>Days that are planned after a use.</summary>
+    private static int Every(Track track, DateOnly last) => track.FacialDays(last) ?? track.Held.EveryDays ?? track.Peels.EveryDays;
 
     /// <summary>Days since the use before, within half a year; null where there was none.</summary>
     private int? Between(Track track, DateOnly day) =>

@@ -15,6 +15,7 @@ internal sealed record Placed(List<Track> Tracks, List<(Track Track, Because Bec
 /// <param name="evenings">The same of an evening.</param>
 internal sealed class Placement(
     KnownFacts facts,
+    RuleSwitch rule,
     Standing standing,
     PeelDays peels,
     Beginnings beginnings,
@@ -32,8 +33,21 @@ internal sealed class Placement(
         var resting = new List<(Track, Because)>();
         var candidates = Candidates(day, moment, placed, resting);
         company.Begin(moment, placed);
+        var facial = candidates.FindAll(track => track.InFacial);
+        var waiting = new Dictionary<Track, Because>();
         foreach (var track in candidates)
         {
+            if (track.InFacial && rule.On(RuleBook.FacialTogether) && waiting.Count == 0 && !placed.Exists(facial.Contains))
+            {
+                waiting = Waiting(facial, day, moment);
+            }
+
+            if (waiting.GetValueOrDefault(track) is { } alone)
+            {
+                resting.Add((track, alone));
+                continue;
+            }
+
             if (KeptOff(track, day, moment) is { } because)
             {
                 resting.Add((track, because));
@@ -114,6 +128,29 @@ internal sealed class Placement(
 
         var wait = (a.Placed.Last ?? DateOnly.MinValue).CompareTo(b.Placed.Last ?? DateOnly.MinValue);
         return wait != 0 ? wait : a.Index.CompareTo(b.Index);
+    }
+
+    /// <summary>
+    /// Why the parts of a home facial wait, each: all of those that may be used come on one evening, or none of them does.
+    /// </summary>
+    private Dictionary<Track, Because> Waiting(List<Track> facial, DateOnly day, Moment moment)
+    {
+        var kept = facial
+            .Select(track => (Track: track, Because: KeptOff(track, day, moment)))
+            .Where(found => found.Because is not null)
+            .ToDictionary(found => found.Track, found => found.Because!);
+        if (kept.Count == 0)
+        {
+            return kept;
+        }
+
+        var first = facial.Find(kept.ContainsKey)!;
+        return facial.ToDictionary(
+            track => track,
+            track =>
+                kept.GetValueOrDefault(track)
+                ?? Because.Of(RuleBook.FacialTogether, ("product", track.Product), ("other", first.Product))
+        );
     }
 
     private Because? KeptOff(Track track, DateOnly day, Moment moment)

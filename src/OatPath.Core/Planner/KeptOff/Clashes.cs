@@ -15,13 +15,24 @@ internal sealed class Clashes(HouseRules rules, RuleSwitch rule, Establishment e
         bool Either(Func<Track, bool> one, Func<Track, bool> two) => (one(track) && two(other)) || (one(other) && two(track));
         Because Say(string ruleId) => Because.Of(ruleId, ("product", track.Product), ("other", other.Product));
         static bool Retinoid(Track t) => t.Product.Has(Family.Retinoid);
+        static bool IsGentleMask(Track t) => t.Product.Kind is ProductKind.SoothingMask or ProductKind.HydratingMask;
         static bool LeaveOnAcid(Track t) => t.Acid && t.Product.Traits.LeaveOn;
 
-        // A gentle mask may close a device's evening; otherwise one extra is enough.
+        // What a clinician prescribed keeps its evenings; a facial without an exfoliant may share one.
+        if (
+            Either(t => t.InFacial, t => !t.InFacial && t.Active && t.Irritancy != Degree.No && !t.Prescription)
+            && rule.On(RuleBook.FacialAlone)
+        )
+        {
+            return Say(RuleBook.FacialAlone);
+        }
+
+        // A gentle mask may close a device's evening, and the parts of a facial come together; otherwise one extra is enough.
         if (
             !track.Active
             && !other.Active
-            && !Either(t => t.Product.IsDevice(), t => t.Product.Kind is ProductKind.SoothingMask or ProductKind.HydratingMask)
+            && !(track.InFacial && other.InFacial)
+            && !(!track.InFacial && !other.InFacial && Either(t => t.Product.IsDevice(), IsGentleMask))
             && rule.On(RuleBook.OneExtra)
         )
         {

@@ -2,23 +2,32 @@ using OatPath.Core.House;
 using OatPath.Core.Planner.Climb;
 using OatPath.Core.Planner.Tracks;
 using OatPath.Core.Ramp;
+using OatPath.Core.Skin;
 
 namespace OatPath.Core.Planner.KeptOff;
 
 /// <summary>
 /// What stands on the half day already, and what stood on the days before: pairs, acid evenings running, the exfoliation budget.
 /// </summary>
-internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment established, Standing standing, Clashes clashes) : IKeepsOff
+internal sealed class Company(
+    Intake intake,
+    HouseRules rules,
+    RuleSwitch rule,
+    Establishment established,
+    Standing standing,
+    Clashes clashes
+) : IKeepsOff
 {
     private readonly List<(DateOnly Day, Track Track)> exfoliations = [];
-    private readonly HashSet<DateOnly> acidEvenings = [];
+    private readonly HashSet<DateOnly> acidDays = [];
     private readonly List<Track> placed = [];
-    private Moment moment;
+    private readonly List<Track> morning = [];
 
     /// <summary>A half day begins, with what is on it whatever the others do.</summary>
     public void Begin(Moment half, IEnumerable<Track> already)
     {
-        moment = half;
+        morning.Clear();
+        morning.AddRange(half == Moment.Evening ? placed : []);
         placed.Clear();
         placed.AddRange(already);
     }
@@ -35,6 +44,14 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
             }
         }
 
+        if (
+            rule.On(RuleBook.FamilyOnceADay)
+            && morning.Find(other => other != track && other.Irritants.Any(track.Irritants.Contains)) is { } earlier
+        )
+        {
+            return Off.Through(day, Because.Of(RuleBook.FamilyOnceADay, ("product", track.Product), ("other", earlier.Product)));
+        }
+
         if (track.Exfoliates && placed.Count(other => other.Exfoliates) >= 2 && rule.On(RuleBook.TwoExfoliants))
         {
             return Off.Through(day, Because.Of(RuleBook.TwoExfoliants, ("product", track.Product.Name)));
@@ -42,11 +59,10 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
 
         var isEstablished = established.Is(track, day);
         if (
-            moment == Moment.Evening
-            && track.Acid
+            track.Acid
             && !isEstablished
             && track.Frequency < Frequency.EveryOther
-            && acidEvenings.Contains(day.AddDays(-1))
+            && acidDays.Contains(day.AddDays(-1))
             && rule.On(RuleBook.NoTwoAcidEvenings)
         )
         {
@@ -64,9 +80,9 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
             exfoliations.Add((day, track));
         }
 
-        if (track.Acid && half == Moment.Evening)
+        if (track.Acid)
         {
-            acidEvenings.Add(day);
+            acidDays.Add(day);
         }
     }
 
@@ -87,9 +103,9 @@ internal sealed class Company(HouseRules rules, RuleSwitch rule, Establishment e
         var used = In7(day, null);
         foreach (var role in track.Roles)
         {
-            if (In7(day, role) >= ExfoliationBudget.Per7Days(role))
+            if (In7(day, role) >= ExfoliationBudget.Per7Days(role, intake))
             {
-                limit = Math.Min(limit, ExfoliationBudget.Per7Days(role));
+                limit = Math.Min(limit, ExfoliationBudget.Per7Days(role, intake));
                 used = limit;
             }
         }

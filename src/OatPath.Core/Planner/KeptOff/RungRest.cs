@@ -15,9 +15,13 @@ internal sealed class RungRest(RuleSwitch rule, Standing standing) : IKeepsOff
         }
 
         var frequency = track.Frequency;
-        if (track.Placed.Last is { } last && day.DayNumber - last.DayNumber < frequency.MinGapDays())
+        if (
+            track.Placed.Last is { } last
+            && ((rule.On(RuleBook.HomeFacial) ? track.FacialDays(last) : null) ?? frequency.MinGapDays()) is var gap
+            && day.DayNumber - last.DayNumber < gap
+        )
         {
-            return track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, last.AddDays(frequency.MinGapDays() - 1));
+            return track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, last.AddDays(gap - 1));
         }
 
         return track.Placed.In7(day) >= frequency.MaxPer7Days()

@@ -81,6 +81,21 @@ internal sealed class Standing
 
     public void Agree(ShapeWeek week) => Week = week;
 
+    /// <summary>Why what was tied into a home facial stands by itself again, or null.</summary>
+    public Because? FacialUndone { get; private set; }
+
+    /// <summary>Ties a home facial in place of the one before. What no longer goes together stands by itself, which is said.</summary>
+    public void Tie(TieFacial facial, bool tender)
+    {
+        var tied = Tracks.FindAll(track => facial.Products.Contains(track.Product.Id));
+        var undone = facial.Products.Count > 0 && HomeFacial.Wrong([.. tied.Select(track => track.Product)]) is not null;
+        FacialUndone = undone ? Because.Of(RuleBook.FacialUndone) : null;
+        foreach (var track in Tracks)
+        {
+            track.Tie(!undone && tied.Contains(track) ? facial.EveryDays : null, facial.On, tender);
+        }
+    }
+
     public void Changed(DateOnly? on) => LastChange = on;
 
     /// <summary>A change that nobody planned: the next one keeps its distance from it too.</summary>
@@ -89,7 +104,7 @@ internal sealed class Standing
     /// <summary>Azelaic acid and daily actives go to the morning while an acid or retinoid has the evening.</summary>
     public Moment MomentOf(Track track)
     {
-        if (track.Product.Kind == ProductKind.AntioxidantSerum)
+        if (track.MorningChosen || track.Product.Kind == ProductKind.AntioxidantSerum)
         {
             return Moment.Morning;
         }

@@ -13,6 +13,8 @@ internal sealed class Track
     private readonly double[] loads;
     private readonly Ladder usual;
     private ShapeLadder? shape;
+    private Ladder? facial;
+    private DateOnly tiedOn;
 
     public Track(Product product, Ladder usual, int index, int? piecesLeft = null)
     {
@@ -106,6 +108,9 @@ internal sealed class Track
     public Rung Held => Ladder.Rungs[Math.Min(Started ? Rung : FirstRung, Ladder.Top)];
     public Frequency Frequency => Held.Frequency;
 
+    /// <summary>Days that lie between two uses by plan, which no gap counts; 0 where its frequency says it all.</summary>
+    public int DaysByPlan => InFacial ? Held.EveryDays!.Value : Peels.EveryDays;
+
     /// <summary>Load index of a use at the rung held.</summary>
     public double Load => LoadAt(Started ? Rung : FirstRung);
 
@@ -157,11 +162,45 @@ internal sealed class Track
         }
     }
 
+    /// <summary>Whether it is used with others in a home facial, and only there.</summary>
+    public bool InFacial => facial is not null;
+
+    /// <summary>
+    /// Days from a use to the next in the home facial; null where it is in none. What was used before it was tied keeps only the distance
+    /// it had by itself.
+    /// </summary>
+    public int? FacialDays(DateOnly last) =>
+        facial is null ? null
+        : last < tiedOn ? Math.Max(Frequency.MinGapDays(), usual.Rungs[0].EveryDays ?? 0)
+        : Held.EveryDays;
+
+    /// <summary>Ties it into a home facial, or with null unties it. What climbs begins at its first rung again once it is untied.</summary>
+    public void Tie(int? everyDays, DateOnly on, bool tender)
+    {
+        if (facial is null && everyDays is null)
+        {
+            return;
+        }
+
+        tiedOn = on;
+        facial = everyDays is { } days ? HomeFacial.LadderOf(days, usual.Rungs[0].EveryDays ?? 0) : null;
+        Reshape(tender);
+        if (Started && Rung > 0)
+        {
+            Enter(0, on);
+        }
+
+        Rung = Active ? 0 : Ladder.StartRung;
+    }
+
     public void Stop(Because because, DateOnly on)
     {
         Stopped = because;
         StoppedOn = on;
     }
+
+    /// <summary>The practitioner put it in the morning; only a leave-on acid may be.</summary>
+    public bool MorningChosen => shape?.Morning == true && BoosterFor is null && Product.MayGoInTheMorning();
 
     /// <summary>The next step waits by the practitioner's word; the latest counts.</summary>
     public WaitBeforeStep? Waits { get; private set; }
@@ -221,6 +260,7 @@ internal sealed class Track
     private void Reshape(bool tender) =>
         Ladder =
             BoosterFor is not null ? Ladder.Booster
+            : facial is not null ? facial
             : shape is null ? usual
             : usual.Shaped(shape.Start, shape.Top, shape.HoldDays, tender);
 }

@@ -9,7 +9,7 @@ internal sealed class TrackWords(Track track)
     private Off? resting;
     private (Rung, bool) restingAt;
     private List<Because>? held;
-    private (Rung, bool, DateOnly?, Because?) heldAt;
+    private (Rung, bool, bool, DateOnly?, Because?) heldAt;
 
     /// <param name="until">The last day of the rest.</param>
     public Off RestOf(bool morning, DateOnly until)
@@ -32,11 +32,12 @@ internal sealed class TrackWords(Track track)
     }
 
     /// <summary>The rung held, and why it is lower than the one before.</summary>
-    public List<Because> RungOf(bool morning, DateOnly day)
+    /// <param name="facial">Whether it is part of the evening's home facial.</param>
+    public List<Because> RungOf(bool morning, DateOnly day, bool facial)
     {
-        if (held is null || heldAt != (track.Held, morning, track.Since, track.Lowered))
+        if (held is null || heldAt != (track.Held, morning, facial, track.Since, track.Lowered))
         {
-            heldAt = (track.Held, morning, track.Since, track.Lowered);
+            heldAt = (track.Held, morning, facial, track.Since, track.Lowered);
             held =
             [
                 Because.Of(
@@ -46,6 +47,11 @@ internal sealed class TrackWords(Track track)
                     ("since", track.Since ?? day)
                 ),
             ];
+            if (facial)
+            {
+                held.Add(Because.Of(RuleBook.HomeFacial, ("product", track.Product.Name)));
+            }
+
             if (track.Lowered is not null)
             {
                 held.Add(track.Lowered);

@@ -9,6 +9,14 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Phone;
 
+/// <summary>What a client leaves out with one press.</summary>
+public enum SkipWhat
+{
+    Step,
+    Facial,
+    All,
+}
+
 public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
 {
     private const string By = "client";
@@ -84,27 +92,43 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
         return Redirect(clear ? "/my" : "/my/cautions?patch=reacted");
     }
 
-    public IActionResult OnPostSkip(string? step, string key, string half, string? reason, bool all)
+    /// <summary>Leaves out a step, the rest of the home facial, or all that is left of this half of the day.</summary>
+    public IActionResult OnPostSkip(string? step, string key, string half, string? reason, SkipWhat what)
     {
-        if ((!all && Find(step ?? "", half) is null) || half != HalfName || !IsKey(key))
+        if ((what != SkipWhat.All && Find(step ?? "", half) is null) || half != HalfName || !IsKey(key))
         {
             return Changed();
         }
 
         var why = (reason ?? "").Trim();
-        Keep(
-            new Skipped
-            {
-                Id = key,
-                HappenedAt = Now,
-                RecordedAt = Now,
-                By = By,
-                Product = all ? null : step,
-                Day = View.Day,
-                Moment = View.Moment,
-                Reason = why.Length > 200 ? why[..200] : why,
-            }
-        );
+        string?[] left = what switch
+        {
+            SkipWhat.All => [null],
+            SkipWhat.Facial => [.. View.FacialLeft.Select(part => part.Key)],
+            _ => [step],
+        };
+        var facts = left.Select(
+                (product, i) =>
+                    new Skipped
+                    {
+                        Id = i == 0 ? key : Fact.NewId(),
+                        HappenedAt = Now,
+                        RecordedAt = Now,
+                        By = By,
+                        Product = product,
+                        Day = View.Day,
+                        Moment = View.Moment,
+                        Reason = why.Length > 200 ? why[..200] : why,
+                    }
+            )
+            .Select(entry => Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, By, entry.Id))
+            .ToList();
+        if (facts.Count == 0)
+        {
+            return Changed();
+        }
+
+        Room.Append(Device.ClientId, null, facts);
         return Redirect(why == Skipped.FeelsSore ? "/my/report" : "/my");
     }
 
@@ -180,18 +204,25 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
 
     public IActionResult OnPostUndo(string entry, string key)
     {
-        if (View.LastEntry?.Id == entry && IsKey(key))
+        // What one press wrote down is taken back by one press.
+        if (View.LastEntry?.Id == entry && IsKey(key) && View.Record.Facts.FirstOrDefault(fact => fact.Id == entry) is { } last)
         {
-            Keep(
-                new Retracted
-                {
-                    Id = key,
-                    HappenedAt = Now,
-                    RecordedAt = Now,
-                    By = By,
-                    Entry = entry,
-                }
-            );
+            var facts = View
+                .Record.Facts.Where(fact => fact.StepId == last.StepId && fact.Kind == FactKind.Log)
+                .Select(
+                    (fact, i) =>
+                        new Retracted
+                        {
+                            Id = i == 0 ? key : Fact.NewId(),
+                            HappenedAt = Now,
+                            RecordedAt = Now,
+                            By = By,
+                            Entry = fact.Id,
+                        }
+                )
+                .Select(entry => Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, By, entry.Id))
+                .ToList();
+            Room.Append(Device.ClientId, null, facts);
         }
 
         return Redirect("/my");

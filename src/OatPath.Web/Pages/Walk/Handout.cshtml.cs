@@ -88,6 +88,11 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
     /// <summary>How often a line is done: nothing for what belongs to every day; an active by its rung, with its next days.</summary>
     public static string WhenOf(SheetLine line, HandoutSheet sheet)
     {
+        if (line.Step.InFacial)
+        {
+            return Said.Of("Only in the home facial. ");
+        }
+
         if (line.Days.Count >= sheet.Days.Count - 1)
         {
             return "";
@@ -99,6 +104,13 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
         var next = line.Days.Take(7).Select(day => Said.On(day, "ddd d"));
         return $"{often}{string.Join(", ", next)}. ";
     }
+
+    /// <summary>The parts of the home facial on a sheet, in their order.</summary>
+    public static IReadOnlyList<SheetLine> FacialOf(HandoutSheet sheet) => [.. sheet.Lines.Where(line => line.Step.InFacial)];
+
+    /// <summary>What is laid out before the home facial.</summary>
+    public static IReadOnlyList<string> KitOf(IReadOnlyList<SheetLine> facial, ClientRecord record) =>
+        FacialKit.Of([.. facial.Select(line => line.Step)], step => record.NameOf(step.Product));
 
     private void Fill()
     {

@@ -230,7 +230,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
         };
     }
 
-    public async Task<IActionResult> OnPostShapeAsync(string product, int? start, int? top, string? hold)
+    public async Task<IActionResult> OnPostShapeAsync(string product, int? start, int? top, string? hold, bool inTheMorning)
     {
         if (await MayNotDecide(authorization))
         {
@@ -251,6 +251,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             Start = start == usual.StartRung ? null : start,
             Top = top >= usual.Top ? null : top,
             HoldDays = days == usual.HoldDays ? null : days,
+            Morning = inTheMorning && Record.Product(product)?.MayGoInTheMorning() == true,
         };
         var found = new List<Core.House.Problem>();
         CaseCheck.CheckLadder(found, shape, Record.NameOf(product));

@@ -4,6 +4,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Proposals;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Skin;
 using OatPath.Store;
@@ -39,6 +40,11 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     public WeekGrid Week { get; private set; } = null!;
 
     public BenchDevices Devices => Record.Derived("devices", () => BenchDevices.Of(Record, Record.DraftPath(0, 35)));
+
+    public BenchFacial Facial => Record.Derived("facial", () => BenchFacial.Of(Record, Record.DraftPath(0, BenchFacial.Days)));
+
+    /// <summary>A home facial as typed, where it could not be kept.</summary>
+    public (IReadOnlyList<string> Parts, string Days)? FacialTyped { get; private set; }
 
     /// <summary>A trial on one side as typed, where it could not be kept.</summary>
     public (string Product, FaceSide? Side, string Days)? HalfTyped { get; private set; }
@@ -253,6 +259,52 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             Decide(trial),
             $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side for {trial.Days} days once it is published; the phone "
                 + $"asks to compare."
+        );
+    }
+
+    /// <summary>Weekly extras are tied into one evening, or untied.</summary>
+    public IActionResult OnPostFacial(List<string>? parts, string? days, bool untie)
+    {
+        if (User.IsInRole(People.Roles.Assistant))
+        {
+            return Forbid();
+        }
+
+        var chosen = untie ? [] : Facial.May.Where(product => parts?.Contains(product.Id) == true).ToList();
+        var facial = new TieFacial
+        {
+            Id = "",
+            On = Record.Today,
+            Products = [.. chosen.Select(product => product.Id)],
+            EveryDays = Field.Whole(days) ?? 0,
+        };
+        if (chosen.Count == 0)
+        {
+            facial = facial with { EveryDays = HomeFacial.LeastDays };
+        }
+
+        CaseCheck.CheckFacial(Problems, facial, facial.Products.ToHashSet(), "Home facial");
+        if (chosen.Count > 0 && HomeFacial.Wrong(chosen) is { } wrong)
+        {
+            Problems.Add(new("Home facial, its parts", wrong));
+        }
+        else if (chosen.Count == 0 && Facial.Tied.Count == 0)
+        {
+            Problems.Add(new("Home facial, its parts", "choose two products or more"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            FacialTyped = (facial.Products, days ?? "");
+            Fill();
+            return Page();
+        }
+
+        return Finish(
+            Decide(facial),
+            chosen.Count == 0
+                ? "The home facial is untied; each part stands by itself again."
+                : $"Home facial {FrequencyTraits.Every(facial.EveryDays)}: {Words.List([.. chosen.Select(product => product.Name)])}."
         );
     }
 
