@@ -36,7 +36,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             Name = name,
             Kind = kind,
             Line = Text("line"),
-            Actives = [.. Actives()],
+            Actives = Actives(),
             Ph = Decimal("ph"),
             Dispenser = Named<Dispenser>("dispenser") ?? Dispenser.Tube,
             ContentMl = Decimal("content_ml"),
@@ -71,7 +71,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
                 .Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy))
                 .Where(problem => !named.Contains(problem.Field))
         );
-        if (product.Id is "new" or "import")
+        if (product.Id is "new" or "import" or "paste")
         {
             problems.Add(new(line, "id", $"{product.Id} is kept for the program; give another id"));
         }
@@ -147,26 +147,11 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
     private string[] Parts(string column) =>
         Text(column).Split('+', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
-    private IEnumerable<Active> Actives()
+    private IReadOnlyList<Active> Actives()
     {
-        foreach (var part in Parts("actives"))
-        {
-            var words = part.TrimEnd('%', ' ').Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            if (EnumName.Find<Substance>(words[0].ToLowerInvariant()) is not { } substance)
-            {
-                problems.Add(new(line, "actives", $"{words[0]} is not known; write for example: glycolic 7 + salicylic 0.5"));
-                continue;
-            }
-
-            decimal? percent = words.Length > 1 ? Field.Number(words[1], withSign: true) : null;
-            if (words.Length > 2 || (words.Length == 2 && percent is null))
-            {
-                problems.Add(new(line, "actives", $"\"{part}\" is not understood; write for example: glycolic 7 + salicylic 0.5"));
-                continue;
-            }
-
-            yield return new(substance, percent);
-        }
+        var (found, wrong) = ActiveText.Read(Text("actives"));
+        problems.AddRange(wrong.Select(remedy => new RowProblem(line, "actives", remedy)));
+        return found;
     }
 
     private IEnumerable<Allergen> Contains()

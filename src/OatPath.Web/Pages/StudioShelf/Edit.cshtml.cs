@@ -99,7 +99,7 @@ public sealed class EditModel(
         }
 
         var today = studio.Today(clock.GetUtcNow());
-        if (Form.ToProduct(Product?.Id ?? $"p-{Fact.NewId()[..14]}", today, Problems, Product) is not { } product)
+        if (Form.ToProduct(Product?.Id ?? $"p-{Fact.NewId()}", today, Problems, Product) is not { } product)
         {
             return Again();
         }
