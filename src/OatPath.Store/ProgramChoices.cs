@@ -22,6 +22,9 @@ public sealed record ProgramChoices
     /// <summary>Records without an entry for so many years are asked about once a year.</summary>
     /// <remarks>House default; how long records must or may be kept is for the local law to say.</remarks>
     public int RetentionYears { get; init; } = 10;
+
+    /// <summary>Whether the first steps were put away from the Desk.</summary>
+    public bool FirstStepsPutAway { get; init; }
 }
 
 /// <summary>The choices in force.</summary>

@@ -183,6 +183,7 @@ public static class OatPathApp
             .AddSingleton<Erasure>()
             .AddSingleton<ClientArchive>()
             .AddSingleton<Retention>()
+            .AddSingleton<FirstSteps>()
             .AddSingleton<BackupState>()
             .AddSingleton<BackupRounds>();
         if (clock is null)

@@ -61,6 +61,8 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
   return {
     origin,
     folder,
+    /** What stands on its console. */
+    said: () => output,
     kill: async (signal = 'SIGTERM') => {
       child.kill(signal);
       await gone;

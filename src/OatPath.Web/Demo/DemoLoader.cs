@@ -12,6 +12,7 @@ namespace OatPath.Web.Demo;
 /// <summary>Fills an empty database with the made-up studio: house, people, shelf and clients, shifted to today.</summary>
 public sealed class DemoLoader(
     Studio studio,
+    ProgramSettings settings,
     Store.People people,
     StudioShelf shelf,
     ShelfImports imports,
@@ -44,6 +45,7 @@ public sealed class DemoLoader(
     {
         var rules = Read<HouseRules>("studio.json");
         studio.Save(rules, 0, Practitioner, clock.GetUtcNow());
+        settings.Save(new ProgramChoices { FirstStepsPutAway = true }, 0);
         LoadShelf();
 
         var zone = Zone();

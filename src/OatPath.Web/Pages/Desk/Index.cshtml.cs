@@ -18,6 +18,9 @@ public sealed class IndexModel(
     Store.Outbox outbox,
     Store.Retention retention,
     Store.ProgramSettings settings,
+    Store.Studio studio,
+    Store.StudioShelf shelf,
+    Store.FirstSteps firstSteps,
     TimeProvider clock,
     IAuthorizationService authorization
 ) : PageModel
@@ -55,6 +58,9 @@ public sealed class IndexModel(
 
     public bool ContactsMissing { get; private set; }
 
+    /// <summary>The way to the first plan on a phone, while it is not gone or was not put away.</summary>
+    public FirstPath? First { get; private set; }
+
     /// <summary>Records without an entry for years that the owner has not looked through for a year.</summary>
     public int Quiet { get; private set; }
 
@@ -70,6 +76,20 @@ public sealed class IndexModel(
             : digest.CountUrgent <= MostAtOnce ? MostAtOnce
             : FirstLines
         );
+
+    /// <summary>The owner puts the first steps away, or has them back.</summary>
+    public IActionResult OnPostPutAway(bool back)
+    {
+        if (!User.IsInRole(Roles.Owner))
+        {
+            return Forbid();
+        }
+
+        var (choices, version) = settings.Current();
+        settings.Save(choices with { FirstStepsPutAway = !back }, version);
+        TempData["Done"] = back ? "The first steps are back." : "The first steps are put away. They can be had back on the House page.";
+        return Redirect("/");
+    }
 
     /// <summary>Lines from a place on.</summary>
     public IActionResult OnGetMore(int from)
@@ -226,6 +246,7 @@ public sealed class IndexModel(
         Ahead = digest.Ahead(Today);
         Coming = digest.Coming;
         ContactsMissing = !room.ContactsComplete();
+        First = FirstPath.Of(studio.Current().Rules, shelf.All(), firstSteps.Taken(), settings.Current().Choices);
         FailedMessages = outbox.FailedOf(latest: 200);
         Quiet =
             User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1))

@@ -65,6 +65,7 @@ public sealed class IndexModel(
         OnGet();
         ModelState.Remove(nameof(Version));
         Version = long.TryParse(Request.Form[nameof(Version)], CultureInfo.InvariantCulture, out var seen) ? seen : 0;
+        var wasComplete = Rules.Contacts.Complete;
         Rules = Read(Request.Form, studio.Current().Rules);
         Problems.AddRange(HouseRulesCheck.Check(Rules).Select(problem => problem with { Field = Title(problem.Field) }));
         foreach (
@@ -106,7 +107,7 @@ public sealed class IndexModel(
         }
 
         TempData["Done"] = "The house is saved. Plans follow it from now; nothing published becomes stronger by it.";
-        return Redirect("/house");
+        return Redirect(wasComplete || !Rules.Contacts.Complete ? "/house" : "/");
     }
 
     public async Task<IActionResult> OnPostPersonAsync(string? name, string? signIn, string? role, string? password)
@@ -197,7 +198,7 @@ public sealed class IndexModel(
         }
 
         OnGet();
-        var choices = new ProgramChoices
+        var choices = settings.Current().Choices with
         {
             SecondFactor = secondFactor,
             DailyBackup = dailyBackup,
