@@ -12,7 +12,7 @@ public class PastedProductsTests
     [Fact]
     public void A_line_gives_its_name_kind_strength_content_and_price()
     {
-        var (product, doubts) = One("Reed water, toner, glycolic 7, pH 3.8, 200 mL, 24.00");
+        var (product, doubts, _) = One("Reed water, toner, glycolic 7, pH 3.8, 200 mL, 24.00");
 
         Assert.Equal("Reed water", product.Name);
         Assert.Equal(ProductKind.ExfoliatingToner, product.Kind);
@@ -29,7 +29,7 @@ public class PastedProductsTests
     [InlineData("Thistle pads, peel pad, glycolic 5 + salicylic 0.5, pH 3.7, 60 pads", ProductKind.PeelPad)]
     public void Kinds_are_read_from_their_words_and_what_is_in_them(string line, ProductKind kind)
     {
-        var (product, doubts) = One(line);
+        var (product, doubts, _) = One(line);
 
         Assert.Equal(kind, product.Kind);
         Assert.DoesNotContain(doubts, doubt => doubt.StartsWith("Not understood", StringComparison.Ordinal));
@@ -38,7 +38,7 @@ public class PastedProductsTests
     [Fact]
     public void What_is_missing_or_strange_is_a_doubt_and_never_filled_in()
     {
-        var (product, doubts) = One("Mystery drops, salicylic, moonpetal dust, 30 mL");
+        var (product, doubts, _) = One("Mystery drops, salicylic, moonpetal dust, 30 mL");
 
         Assert.Equal([new Active(Substance.Salicylic, null)], product.Actives);
         Assert.Contains(doubts, doubt => doubt.Contains("how strong is not said", StringComparison.Ordinal));
@@ -49,7 +49,7 @@ public class PastedProductsTests
     [Fact]
     public void A_sunscreen_whose_cover_is_not_said_counts_as_none_and_says_so()
     {
-        var (product, doubts) = One("Bank cream, sunscreen, SPF 30, 50 mL");
+        var (product, doubts, _) = One("Bank cream, sunscreen, SPF 30, 50 mL");
 
         Assert.False(product.BroadSpectrum);
         Assert.Contains(doubts, doubt => doubt.Contains("UVA", StringComparison.Ordinal));
@@ -82,9 +82,10 @@ public class PastedProductsTests
     [Fact]
     public void A_poem_is_no_product_and_says_what_to_do()
     {
-        var (product, doubts) = One("The river went by\nand nobody asked it\nwhere it had been");
+        var (product, doubts, isRead) = One("The river went by\nand nobody asked it\nwhere it had been");
 
         Assert.Empty(product.Actives);
+        Assert.False(isRead);
         Assert.Contains(doubts, doubt => doubt.Contains("no list of ingredients", StringComparison.Ordinal));
     }
 

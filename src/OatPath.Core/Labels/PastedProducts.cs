@@ -8,7 +8,8 @@ namespace OatPath.Core.Labels;
 /// <summary>One product of a pasted text, as far as it can be read.</summary>
 /// <param name="Product">Its id is empty; its kind is a proposal.</param>
 /// <param name="Doubts">What a person should look at before it is taken, each a sentence.</param>
-public sealed record PastedProduct(Product Product, IReadOnlyList<string> Doubts);
+/// <param name="IsRead">Whether anything was read of it but its first line.</param>
+public sealed record PastedProduct(Product Product, IReadOnlyList<string> Doubts, bool IsRead = true);
 
 /// <summary>
 /// Takes a pasted text apart into products: labels with a blank line between them, or one product a line with its name first
@@ -62,7 +63,8 @@ public static partial class PastedProducts
         };
         if (reading is null || reading.Ingredients.Count == 0)
         {
-            return new(bare, [$"The label {problem?.Remedy ?? "holds no list of ingredients that is known; choose the kind by hand"}."]);
+            var why = problem?.Remedy ?? "holds no list of ingredients that is known; choose the kind by hand";
+            return new(bare, [$"The label {why}."], IsRead: false);
         }
 
         var product = reading.Fill(bare);

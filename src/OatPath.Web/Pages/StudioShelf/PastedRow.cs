@@ -29,7 +29,7 @@ public sealed class PastedRow
             Actives = ActiveText.Write(read.Product.Actives),
             Doubts = read.Doubts,
             Stands = stands,
-            Taken = stands is null,
+            Taken = stands is null && read.IsRead,
         };
     }
 
