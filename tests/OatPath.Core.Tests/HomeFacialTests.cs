@@ -65,6 +65,32 @@ public class HomeFacialTests
     }
 
     [Fact]
+    public void Nothing_comes_between_its_parts()
+    {
+        // On the first evening on which all three are free, the light has waited longer than the clay and shorter than the enzyme.
+        var light = CaseBuilder.Steamer with
+        {
+            Id = "light",
+            Name = "Lantern mask",
+            Kind = ProductKind.LightMask,
+            Sheet = new() { MostSeconds = 600, RestDays = 8 },
+        };
+        var built = Parts()
+            .Own(light)
+            .InUse("enzyme", Monday.AddDays(-6), 0)
+            .Tie(Monday.AddDays(-6), 7, "enzyme", "clay")
+            .Use("enzyme", Monday.AddDays(-6))
+            .Use("light", Monday.AddDays(-5))
+            .Use("clay", Monday.AddDays(-4));
+        var path = built.Plan(28);
+
+        Assert.Equal(DaysOf(path, "enzyme"), DaysOf(path, "clay"));
+        Assert.Empty(DaysOf(path, "light").Intersect(DaysOf(path, "clay")));
+        Assert.NotEmpty(DaysOf(path, "light"));
+        Assert.Empty(PathAuditor.Audit(built.Build(), CaseBuilder.Rules, path));
+    }
+
+    [Fact]
     public void Of_two_masks_the_clay_comes_first()
     {
         var giving = CaseBuilder.Clay with { Id = "give", Name = "Spring mask", Kind = ProductKind.HydratingMask };

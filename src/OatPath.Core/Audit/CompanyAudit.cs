@@ -66,7 +66,8 @@ internal sealed class CompanyAudit(AuditRun run)
             product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No);
         var earlier = run.Path.On(date)!
             .Morning.Steps.Where(step => step is { Action: StepAction.Apply, Product: not null })
-            .Select(step => facts.Products[step.Product!])
+            .Select(step => facts.Products.GetValueOrDefault(step.Product!))
+            .OfType<Product>()
             .Where(product => product.IsRaised())
             .ToList();
         foreach (var product in products.Where(product => product.IsRaised()))

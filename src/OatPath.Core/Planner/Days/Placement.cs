@@ -33,7 +33,7 @@ internal sealed class Placement(
         var resting = new List<(Track, Because)>();
         var candidates = Candidates(day, moment, placed, resting);
         company.Begin(moment, placed);
-        var facial = candidates.FindAll(track => track.InFacial);
+        var facial = SideBySide(candidates);
         var waiting = new Dictionary<Track, Because>();
         foreach (var track in candidates)
         {
@@ -128,6 +128,23 @@ internal sealed class Placement(
 
         var wait = (a.Placed.Last ?? DateOnly.MinValue).CompareTo(b.Placed.Last ?? DateOnly.MinValue);
         return wait != 0 ? wait : a.Index.CompareTo(b.Index);
+    }
+
+    /// <summary>
+    /// The parts of a home facial follow one another, from where the first of them stands, so that nothing comes between them.
+    /// </summary>
+    /// <returns>Those parts.</returns>
+    private static List<Track> SideBySide(List<Track> candidates)
+    {
+        var first = candidates.FindIndex(track => track.InFacial);
+        var facial = candidates.FindAll(track => track.InFacial);
+        if (facial.Count > 1)
+        {
+            candidates.RemoveAll(track => track.InFacial);
+            candidates.InsertRange(first, facial);
+        }
+
+        return facial;
     }
 
     /// <summary>
