@@ -93,6 +93,15 @@ Console.WriteLine(
         + $"the pen and an unknown name {Median(() => LabelReader.Read(typed)):0.000}"
 );
 
+// What a studio pastes on its first evening: each label whole, a blank line between.
+var pasted = string.Join("\n\n", labels.Take(60));
+if (PastedProducts.Read(pasted).Products is not { Count: 60 } products || products.Any(product => !product.IsRead))
+{
+    throw new InvalidOperationException("60 labels pasted at once are not read as 60 products");
+}
+
+Console.WriteLine($"60 labels pasted at once, median ms (under 2,000): {Median(() => PastedProducts.Read(pasted), 20):0}");
+
 BenchRoutine(ShelfCsv.Read(shelf, new DateOnly(2026, 1, 1)).Products);
 
 var folder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;

@@ -13,13 +13,18 @@ public sealed class FirstSteps(Database database)
     public FirstStepsTaken Taken() =>
         database.Read(connection =>
         {
+            if (connection.Number("SELECT count(*) FROM (SELECT 1 FROM shown LIMIT 1)") > 0)
+            {
+                return new FirstStepsTaken(null, true, null, true);
+            }
+
             string? First(string sql) => connection.Query(sql, row => row.GetString(0)).FirstOrDefault();
             var published = First("SELECT client_id FROM publication ORDER BY id LIMIT 1");
             return new FirstStepsTaken(
                 First("SELECT id FROM client WHERE archived = 0 ORDER BY created_at, id LIMIT 1"),
                 published is not null,
                 published,
-                connection.Number("SELECT count(*) FROM (SELECT 1 FROM shown LIMIT 1)") > 0
+                false
             );
         });
 }

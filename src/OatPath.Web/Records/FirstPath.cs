@@ -17,14 +17,14 @@ public sealed record FirstPath(IReadOnlyList<FirstStep> Steps)
     public FirstStep? Now => Steps.FirstOrDefault(step => !step.Done);
 
     /// <summary>The path, or null once a client has been shown a plan, or where it was put away.</summary>
-    public static FirstPath? Of(HouseRules rules, IEnumerable<Product> shelf, FirstStepsTaken taken, ProgramChoices choices)
+    public static FirstPath? Of(HouseRules rules, Store.StudioShelf shelf, FirstSteps steps, ProgramChoices choices)
     {
-        if (choices.FirstStepsPutAway || taken.Shown)
+        if (choices.FirstStepsPutAway || steps.Taken() is not { Shown: false } taken)
         {
             return null;
         }
 
-        var missing = Missing([.. shelf]);
+        var missing = Missing(shelf.All());
         var client = taken.PublishedFor ?? taken.Client;
         return new(
             [

@@ -246,7 +246,7 @@ public sealed class IndexModel(
         Ahead = digest.Ahead(Today);
         Coming = digest.Coming;
         ContactsMissing = !room.ContactsComplete();
-        First = FirstPath.Of(studio.Current().Rules, shelf.All(), firstSteps.Taken(), settings.Current().Choices);
+        First = FirstPath.Of(studio.Current().Rules, shelf, firstSteps, settings.Current().Choices);
         FailedMessages = outbox.FailedOf(latest: 200);
         Quiet =
             User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1))

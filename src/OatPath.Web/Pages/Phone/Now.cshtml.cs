@@ -208,7 +208,11 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
         if (View.LastEntry?.Id == entry && IsKey(key) && View.Record.Facts.FirstOrDefault(fact => fact.Id == entry) is { } last)
         {
             var facts = View
-                .Record.Facts.Where(fact => fact.StepId == last.StepId && fact.Kind == FactKind.Log)
+                .Record.Facts.Where(fact =>
+                    fact.StepId == last.StepId
+                    && fact.Kind == FactKind.Log
+                    && CaseAssembly.Body<LogEntry>(fact) is Applied or Skipped or PatchApplied or PatchRead
+                )
                 .Select(
                     (fact, i) =>
                         new Retracted
