@@ -120,7 +120,7 @@ public static class BenchReview
             // Extras take turns: that is how a week is filled, and nothing to mend.
             if (
                 omission.Because.Rule.StartsWith("clash.", StringComparison.Ordinal)
-                && omission.Because.Rule is not (RuleBook.OneExtra or RuleBook.FacialAlone or RuleBook.FacialTogether)
+                && omission.Because.Rule is not (RuleBook.OneExtra or RuleBook.FacialAlone)
                 && omission.Because.Ids.GetValueOrDefault("other") is { } other
                 && products.ContainsKey(other)
             )

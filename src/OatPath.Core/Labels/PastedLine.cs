@@ -44,7 +44,7 @@ internal static partial class PastedLine
 
         var (guess, certainty) = Guess(product, words);
         product = product with { Kind = kind ?? guess };
-        if (kind is null && certainty < 0.8)
+        if (kind is null && certainty < PastedProducts.SureOfKind)
         {
             doubts.Add(PastedProducts.Guessed(product.Kind));
         }
@@ -56,7 +56,11 @@ internal static partial class PastedLine
         }
 
         // Words that name a kind are understood, whether or not another was surer.
-        doubts.AddRange(words.Where(word => Guess(Empty("x"), [word]).Certainty < 0.8).Select(word => $"Not understood: {word}."));
+        doubts.AddRange(
+            words
+                .Where(word => Guess(Empty("x"), [word]).Certainty < PastedProducts.SureOfKind)
+                .Select(word => $"Not understood: {word}.")
+        );
 
         return new(product, doubts);
     }

@@ -22,7 +22,8 @@ public static partial class PastedProducts
     public const int Most = 200;
     public const int MostLength = 1_000_000;
 
-    private const double SureOfKind = 0.8;
+    /// <summary>From here on a kind read is not doubted, 0 to 1. House default.</summary>
+    internal const double SureOfKind = 0.8;
 
     /// <returns>The products in their order, or the problem that names the remedy; never both.</returns>
     public static (IReadOnlyList<PastedProduct> Products, Problem? Problem) Read(string text)
