@@ -23,7 +23,7 @@ public static class CaseAssembly
         DateTimeOffset asOf,
         string zone,
         params IReadOnlyList<SessionHeld> sessions
-    ) => Build(facts, sessions, asOf, zone, clientView: true);
+    ) => Build(facts, sessions, asOf, zone, clientView: true).OnThePhone();
 
     /// <summary>Facts that wait for the next publication.</summary>
     public static IReadOnlyList<Fact> Waiting(IReadOnlyList<Fact> facts)

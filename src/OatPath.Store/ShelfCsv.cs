@@ -48,6 +48,7 @@ public static class ShelfCsv
         "charge",
         "needle_mm",
         "sheet",
+        "asked_for",
         "ending",
         "alcohol_near_top",
         "heavy_oil",
@@ -240,6 +241,7 @@ public static class ShelfCsv
         yield return product.Charge is { } charge ? EnumName.Of(charge) : "";
         yield return Number(product.NeedleMm);
         yield return product.Sheet is { } sheet ? JsonSerializer.Serialize(sheet, CaseJson.Compact) : "";
+        yield return product.Spec is { } spec ? JsonSerializer.Serialize(spec, CaseJson.Compact) : "";
         yield return product.Ending is { } ending ? EnumName.Of(ending) : "";
         yield return YesNo(product.AlcoholNearTop);
         yield return YesNo(product.HeavyOil);

@@ -51,7 +51,8 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             MadeFor = Named<ProductKind>("made_for"),
             Charge = Named<GelCharge>("charge"),
             NeedleMm = Decimal("needle_mm"),
-            Sheet = Sheet(),
+            Sheet = Json<DeviceSheet>("sheet", "{\"mostSeconds\":600,\"restDays\":3}"),
+            Spec = Json<Specification>("asked_for", "{\"kind\":\"gel-cleanser\"}"),
             Ending = Named<PeelEnding>("ending"),
             AlcoholNearTop = Yes("alcohol_near_top"),
             HeavyOil = Yes("heavy_oil"),
@@ -71,7 +72,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
                 .Select(problem => new RowProblem(line, Column(problem.Field), problem.Remedy))
                 .Where(problem => !named.Contains(problem.Field))
         );
-        if (product.Id is "new" or "import" or "paste")
+        if (product.Id is "new" or "import" or "paste" or "kind")
         {
             problems.Add(new(line, "id", $"{product.Id} is kept for the program; give another id"));
         }
@@ -87,6 +88,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             "monthsGood" => "months_good",
             "madeFor" => "made_for",
             "needleMm" => "needle_mm",
+            var spec when spec.Split('[', '.')[0] == "spec" => "asked_for",
             var other => other.Split('[', '.')[0],
         };
 
@@ -120,26 +122,22 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
     }
 
     /// <summary>What a device's sheet says, as in a case file.</summary>
-    private DeviceSheet? Sheet()
+    /// <param name="such">Such an object, as an example for who wrote a broken one.</param>
+    private T? Json<T>(string column, string such)
+        where T : class
     {
-        if (Text("sheet") is not { Length: > 0 } text)
+        if (Text(column) is not { Length: > 0 } text)
         {
             return null;
         }
 
         try
         {
-            return JsonSerializer.Deserialize<DeviceSheet>(text, CaseJson.Options);
+            return JsonSerializer.Deserialize<T>(text, CaseJson.Options);
         }
         catch (JsonException)
         {
-            problems.Add(
-                new(
-                    line,
-                    "sheet",
-                    "cannot be read; write it as in a case file, such as {\"mostSeconds\":600,\"restDays\":3}, or leave it empty"
-                )
-            );
+            problems.Add(new(line, column, $"cannot be read; write it as in a case file, such as {such}, or leave it empty"));
             return null;
         }
     }

@@ -23,6 +23,13 @@ public class RandomCaseTests
         Collect(Count(1000), seed => (MutatedCase.Build(seed), house));
     }
 
+    [Fact]
+    public void Nor_where_part_of_the_shelf_is_asked_for_by_kind()
+    {
+        var house = CaseJson.ReadRules(File.ReadAllText(Path.Combine(Repository.Root, "demo", "studio.json"))).Rules!;
+        Collect(Count(500), seed => (AskedForCase.In(MutatedCase.Build(seed), seed), house));
+    }
+
     private static void HaveNoBreach(int count, HouseRules rules) =>
         Collect(Count(count), seed => (RandomCase.Build(new Random(seed), rules), rules));
 

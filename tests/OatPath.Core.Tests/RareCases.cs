@@ -12,6 +12,8 @@ internal static class RareCases
 {
     private static readonly DateOnly Monday = CaseBuilder.Monday;
 
+    private static Product Asked(string id) => StarterShelf.All.Single(product => product.Id == $"kind-{id}");
+
     private static Product Liquid(Substance substance, decimal percent, decimal ph) =>
         new()
         {
@@ -85,6 +87,13 @@ internal static class RareCases
                                 HappenedAt = CaseBuilder.At(Monday.AddDays(-back), 8),
                             }
                         ))
+                    .Build(),
+            [RuleBook.BottleFirst] = () =>
+                CaseBuilder.Basic().Own(Asked("mandelic-8")).Start("kind-mandelic-8", Monday).Build(),
+            [RuleBook.SunscreenBottleFirst] = () =>
+                new CaseBuilder()
+                    .Own(CaseBuilder.Cleanser, CaseBuilder.Moisturiser, Asked("sun-50"), CaseBuilder.Glycolic)
+                    .InUse("glycolic", Monday, 1)
                     .Build(),
             [RuleBook.NeedleLength] = () => Rolled(0.75m),
             [RuleBook.NeedleAge] = () =>

@@ -100,11 +100,12 @@ internal sealed partial class AuditFacts
             for (var i = 0; i < item.Was.Count; i++)
             {
                 var (was, at) = (item.Was[i], item.Was[i].Until);
-                var (kind, actives, ph) =
+                var (kind, actives, ph, unbound) =
                     i + 1 < item.Was.Count
-                        ? (item.Was[i + 1].Kind, item.Was[i + 1].Actives, item.Was[i + 1].Ph)
-                        : (item.Product.Kind, item.Product.Actives, item.Product.Ph);
-                var changed = at <= file.AsOf && !(was.Kind == kind && was.Ph == ph && was.Actives.SequenceEqual(actives));
+                        ? (item.Was[i + 1].Kind, item.Was[i + 1].Actives, item.Was[i + 1].Ph, item.Was[i + 1].Unbound)
+                        : (item.Product.Kind, item.Product.Actives, item.Product.Ph, BottleAudit.HasNone(item.Product));
+                var same = was.Kind == kind && was.Ph == ph && was.Unbound == unbound && was.Actives.SequenceEqual(actives);
+                var changed = at <= file.AsOf && !same;
                 if (
                     changed
                     && Decisions

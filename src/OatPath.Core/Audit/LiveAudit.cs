@@ -61,8 +61,9 @@ internal sealed class LiveAudit(AuditRun run, ClientAudit client, DeviceAudit de
         bool Throughout(Func<Product, DateOnly, bool> has) =>
             days.TrueForAll(day => facts.OnShelf.Any(other => has(other, day) && !client.Against(other, day).Any()));
         return !(product.Traits.Use is KindUse.Session or KindUse.OnHand && product.Kind != ProductKind.WashOffPeel)
+            && !BottleAudit.HasNone(product)
             && days.TrueForAll(day => product.UsableOn(day) && !client.Against(product, day).Any() && !devices.Against(product, day).Any())
-            && Throughout((other, day) => other.IsUsableSunscreen(facts.Rules.EverydaySpf, day))
+            && Throughout((other, day) => other.IsUsableSunscreen(facts.Rules.EverydaySpf, day) && !BottleAudit.HasNone(other))
             && Throughout((other, day) => other.IsGentleCleanser() && other.UsableOn(day))
             && Throughout((other, day) => other.IsNightMoisturiser() && other.UsableOn(day));
     }
@@ -74,7 +75,7 @@ internal sealed class LiveAudit(AuditRun run, ClientAudit client, DeviceAudit de
         && start.FirstOn is null
         && !client.Minor(from)
         && !client.OnIsotretinoin(from)
-        && facts.OnShelf.Any(other => other.IsUsableSunscreen(50, until.AddDays(1)));
+        && facts.OnShelf.Any(other => other.IsUsableSunscreen(50, until.AddDays(1)) && !BottleAudit.HasNone(other));
 
     /// <summary>The client's own wishes leave a product no day of the week.</summary>
     private bool WishedAway(Product product, DateOnly day) =>

@@ -15,7 +15,7 @@ public static class PathAuditor
     /// <summary>What is looked at, in words for whoever relies on it.</summary>
     public static IReadOnlyList<string> Concerns { get; } =
     [
-        "what is in each bottle, age, allergies, medicines",
+        "what is in each bottle, that there is one, age, allergies, medicines",
         "patch tests, rungs, one change at a time",
         "what shares an evening and a week",
         "days of rest, treatments, peels",
@@ -39,6 +39,7 @@ public static class PathAuditor
         var told = new ToldAudit(run);
         var devices = new DeviceAudit(run);
         var dose = new DoseAudit(run);
+        var bottles = new BottleAudit(run);
         var tooSoon = run.TooSoon;
         foreach (var day in run.Ahead)
         {
@@ -76,6 +77,7 @@ public static class PathAuditor
                 client.DevicesAreSafe(products, day.Date, moment);
             }
 
+            bottles.IsKnown(day);
             routine.SunscreenIsOn(day);
             routine.NothingLacks(day);
             routine.NothingUnexplained(day);

@@ -138,9 +138,11 @@ internal sealed class RoutineAudit(AuditRun run)
             : run.Facts.Rules.EverydaySpf;
     }
 
-    public static bool HasSunscreen(AuditRun run, DateOnly date, int spf) =>
+    public static bool HasSunscreen(AuditRun run, DateOnly date, int spf, Func<Product, bool>? like = null) =>
         run.Facts.OnShelf.Any(product =>
-            product.IsUsableSunscreen(spf, date) && !product.Allergens().Any(run.Facts.Intake.Allergies.Contains)
+            product.IsUsableSunscreen(spf, date)
+            && like?.Invoke(product) != false
+            && !product.Allergens().Any(run.Facts.Intake.Allergies.Contains)
         );
 
     public void SunscreenIsOn(DayPath day)

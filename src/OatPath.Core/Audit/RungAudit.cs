@@ -40,7 +40,9 @@ internal sealed class RungAudit(AuditRun run)
         && run.Facts.Intake.Flags.Count == 0
         && !run.Facts.SunscreenRanOut
         && !run.Facts.Decisions.OfType<ShapeWeek>().Any()
-        && run.Facts.File.Shelf.All(item => item.Product.EmptyOn is null && item.Product.MonthsGood is null && item.Was.Count == 0)
+        && run.Facts.File.Shelf.All(item =>
+            item.Product is { EmptyOn: null, MonthsGood: null, Spec: null } && item.Was.Count == 0
+        )
         && run.Facts.OnShelf.Any(product => product.IsUsableSunscreen(50, run.Facts.Today))
         && !run.Facts.Entries<Skipped>().Any();
 

@@ -23,6 +23,7 @@ public static partial class CaseCheck
     public const int ShortestReason = 3;
 
     private const int MaxList = 5000;
+    private const int MostLabel = 8000;
 
     /// <summary>Ten entries a day for more than ten years.</summary>
     private const int MaxLog = 40_000;
@@ -191,10 +192,11 @@ public static partial class CaseCheck
         );
         Need(problems, product.NeedleMm is null or (> 0 and <= 3), $"{field}.needleMm", "give the length in mm, above 0 and at most 3");
         CheckSheet(problems, product, $"{field}.sheet");
+        CheckSpecification(problems, product, $"{field}.spec");
         Need(problems, product.Pieces is null or (>= 1 and <= 1000), $"{field}.pieces", "give 1 to 1000 pieces");
         Need(problems, product.UnitMl is null or (> 0 and <= 20), $"{field}.unitMl", "give more than 0 and at most 20 mL");
         Need(problems, product.Price is null or (>= 0 and <= 100_000), $"{field}.price", "give 0 to 100000");
-        Need(problems, product.Label.Length <= 8000, $"{field}.label", "keep it under 8000 characters; paste only the list");
+        Need(problems, product.Label.Length <= MostLabel, $"{field}.label", $"keep it under {MostLabel} characters; paste only the list");
         Need(problems, product.Line.Length <= 80, $"{field}.line", "keep it under 80 characters");
         Need(problems, product.Supplier.Length <= 80, $"{field}.supplier", "keep it under 80 characters");
         Need(problems, product.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
@@ -319,6 +321,11 @@ public static partial class CaseCheck
             if (entry is SessionHeld session)
             {
                 CheckSession(problems, session, field);
+            }
+
+            if (entry is BottleFound found)
+            {
+                Need(problems, found.Label.Length is > 0 and <= MostLabel, $"{field}.label", $"give 1 to {MostLabel} characters");
             }
 
             if (entry is BottleSeen seen)

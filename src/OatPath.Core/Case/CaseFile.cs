@@ -27,4 +27,19 @@ public sealed record CaseFile
     public IReadOnlyList<LogEntry> Log { get; init; } = [];
     public IReadOnlyList<Treatment> Treatments { get; init; } = [];
     public IReadOnlyList<Occasion> Occasions { get; init; } = [];
+
+    /// <summary>
+    /// The case as a client's phone follows it: what is only asked for by kind and has no bottle is not started. The practitioner's plan
+    /// shows when it could begin.
+    /// </summary>
+    public CaseFile OnThePhone()
+    {
+        var unbound = Shelf.Where(item => item.Product.IsUnbound).Select(item => item.Product.Id).ToHashSet();
+        return Decisions.Any(decision => decision is StartActive start && unbound.Contains(start.Product))
+            ? this with
+            {
+                Decisions = [.. Decisions.Where(decision => decision is not StartActive start || !unbound.Contains(start.Product))],
+            }
+            : this;
+    }
 }

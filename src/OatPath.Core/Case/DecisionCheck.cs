@@ -84,6 +84,13 @@ public static partial class CaseCheck
                     "needles are signed off for one client: say why, in 3 letters or more"
                 );
                 CheckKit(problems, started, file, field);
+                Need(
+                    problems,
+                    !started.AlreadyInUse
+                        || file.Shelf.FirstOrDefault(item => item.Product.Id == started.Product)?.Product.IsUnbound != true,
+                    $"{field}.alreadyInUse",
+                    "what is in use has a bottle: bind it on the shelf first"
+                );
             }
 
             Need(

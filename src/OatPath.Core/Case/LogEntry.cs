@@ -15,6 +15,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(PatchApplied), "patch-applied")]
 [JsonDerivedType(typeof(PatchRead), "patch-read")]
 [JsonDerivedType(typeof(BottleSeen), "bottle-seen")]
+[JsonDerivedType(typeof(BottleFound), "bottle-found")]
 [JsonDerivedType(typeof(Screened), "screened")]
 [JsonDerivedType(typeof(SessionHeld), "session")]
 [JsonDerivedType(typeof(Nicked), "nicked")]
@@ -193,4 +194,14 @@ public sealed record Retracted : LogEntry
 
     /// <summary>Why. A report is taken back only by a practitioner and with a reason.</summary>
     public string Reason { get; init; } = "";
+}
+
+/// <summary>The client found a bottle of what was asked for by kind, and sent its label. Nothing is used for it.</summary>
+public sealed record BottleFound : LogEntry
+{
+    /// <summary>Id of what was asked for.</summary>
+    public required string Product { get; init; }
+
+    /// <summary>The label as it was pasted; 1 to 8000 characters.</summary>
+    public required string Label { get; init; }
 }

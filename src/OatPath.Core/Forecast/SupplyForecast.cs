@@ -48,7 +48,7 @@ public static class SupplyForecast
         var committed = PathPlanner.Plan(file, rules, null, HorizonDays, RuleSwitch.All).Days;
         var projected = PathPlanner.Plan(file, rules, null, HorizonDays, RuleSwitch.All, climbs: true).Days;
         var lines = new List<SupplyForecastLine>();
-        foreach (var product in facts.InUse)
+        foreach (var product in facts.InUse.Where(product => !product.IsUnbound))
         {
             if (Package.Of(product) is { } package)
             {

@@ -62,6 +62,9 @@ public static partial class RuleBook
     public const string SunscreenEveryday = "sunscreen.everyday";
     public const string NotStarted = "ramp.not-started";
     public const string PatchFirst = "ramp.patch-first";
+    public const string BottleFirst = "ramp.bottle-first";
+    public const string SunscreenBottleFirst = "sunscreen.bottle-first";
+    public const string BottleFound = "told.bottle-found";
     public const string PatchRead = "ramp.patch-read";
     public const string PatchReaction = "ramp.patch-reaction";
     public const string Rung = "ramp.rung";

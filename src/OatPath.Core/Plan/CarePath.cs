@@ -253,6 +253,9 @@ public enum QuestionKind
     NoSunscreen,
     SunscreenSkipped,
 
+    /// <summary>The client sent the label of a bottle for what was asked for by kind.</summary>
+    BottleFound,
+
     /// <summary>A check-in was not answered.</summary>
     CheckInOverdue,
 

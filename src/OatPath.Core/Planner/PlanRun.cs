@@ -56,9 +56,11 @@ internal sealed class PlanRun
             new MissingEssentials(facts, rule, Verdicts),
             new UnknownPrescription(intake, rule, Standing),
             new MissingSunscreen(facts, rule, Verdicts, SpfNeeded),
+            new UnboundSunscreen(facts, rule, Verdicts, SpfNeeded),
             new SkippedSunscreen(facts, rules, rule, rules.SunscreenSkipsWait)
         );
         var bottle = new EmptyBottle(facts, rule);
+        var unbound = new UnboundBottle(facts, rule);
         var told = new ToldUse(facts, rule);
         var screened = new ScreenedOut(facts, rule);
         var milder = new MilderFirst(rules, rule, Verdicts);
@@ -74,7 +76,7 @@ internal sealed class PlanRun
         Patches = new(
             facts,
             Standing.Tracks,
-            new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar), quiet, waits, bottle, milder).Hinder
+            new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar, unbound), quiet, waits, bottle, milder).Hinder
         );
         Tolerances = new(intake.Sensitivity);
         var kits = new KitRestarts(rule, Standing);
@@ -112,6 +114,7 @@ internal sealed class PlanRun
             Verdicts,
             flags,
             actives: new FirstOf(
+                unbound,
                 Calendar,
                 PeelRest,
                 screened,

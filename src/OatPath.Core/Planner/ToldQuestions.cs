@@ -1,3 +1,5 @@
+using OatPath.Core.Case;
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Peel;
@@ -50,6 +52,33 @@ internal static class ToldQuestions
                 ),
                 Report: answers.Id
             );
+        }
+
+        foreach (
+            var found in facts
+                .Log.OfType<BottleFound>()
+                .GroupBy(found => found.Product)
+                .Select(all => all.MaxBy(found => found.HappenedAt)!)
+        )
+        {
+            if (
+                facts.InUse.Find(product => product.Id == found.Product && product.IsUnbound) is { } asked
+                && FoundLabel.Read(asked, found.Label, found.Id, facts.File.Intake, facts.Today).Found is { } label
+            )
+            {
+                yield return new(
+                    QuestionKind.BottleFound,
+                    asked.Id,
+                    facts.DayOf(found.HappenedAt),
+                    Because.Of(
+                        RuleBook.BottleFound,
+                        ("product", asked),
+                        ("bottle", label.Offer.Bottle.Name),
+                        ("answer", label.InWords())
+                    ),
+                    Report: found.Id
+                );
+            }
         }
 
         foreach (var question in SessionQuestions.Of(facts))

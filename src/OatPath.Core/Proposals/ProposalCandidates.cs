@@ -201,6 +201,7 @@ internal sealed class ProposalCandidates
             .OrderBy(product => order.FindIndex(choice => choice.Does(product)) + (2 * ConcernTable.SpeaksAgainst(product, Intake, Today)))
             .ThenBy(product => Suitability.Judge(product, Intake, Today).Count)
             .ThenBy(product => owned.Contains(product) ? 0 : 1)
+            .ThenBy(product => product.IsUnbound ? 1 : 0)
             .ThenBy(product => Ramp.LoadIndex.Of(product))
             .ThenBy(product => product, ProductOrder.ByContent)
             .FirstOrDefault();
@@ -305,8 +306,14 @@ internal sealed class ProposalCandidates
                 - (owned.Contains(product) ? 1 : 0)
             )
             .ThenBy(product => owned.Contains(product) ? 0 : 1)
+            .ThenBy(product => product.IsUnbound ? 1 : 0)
+            .ThenBy(Strictness)
             .ThenBy(product => product, ProductOrder.ByContent)
             .FirstOrDefault();
+
+    /// <summary>Sensitive skin is given the kind that asks most to be left out, any other the one that asks least.</summary>
+    private int Strictness(Product product) =>
+        (product.Spec?.Without.Count ?? 0) * (Intake.Sensitivity >= Sensitivity.Sensitive ? -1 : 1);
 
     private bool Fits(Product product) =>
         product.UsableOn(Today)

@@ -103,6 +103,13 @@ public sealed record Product : INamed
 
     public string Supplier { get; init; } = "";
 
+    /// <summary>What was asked for, where it came onto the shelf by its kind; null for a bottle that nobody asked for.</summary>
+    public Specification? Spec { get; init; }
+
+    /// <summary>Whether it was asked for by kind and there is no bottle of it that lies inside.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsUnbound => Spec is { } spec && !(spec.Bottle is not null && BottleFit.Of(spec, this).Binds);
+
     /// <summary>The label's text as it was pasted; at most 8000 characters.</summary>
     public string Label { get; init; } = "";
 

@@ -100,6 +100,15 @@ public sealed class PhoneView
 
     private IReadOnlyList<Core.Shelf.Product>? emptied;
 
+    /// <summary>What to look for in a shop: everything in use that is only asked for by kind.</summary>
+    public IReadOnlyList<Core.Fit.LookFor> LookFor =>
+        lookFor ??= Core.Fit.LookFor.For(
+            Record.Followed.Shelf.Where(item => item.State == ShelfState.InUse).Select(item => item.Product),
+            Record.Followed.Intake
+        );
+
+    private IReadOnlyList<Core.Fit.LookFor>? lookFor;
+
     /// <summary>What the studio asks about: how the last uses of a product felt. Any report answers it.</summary>
     public IReadOnlyList<string> Asked =>
         asked ??= [
@@ -234,7 +243,12 @@ public sealed class PhoneView
         && answers.ConsentVersion == PeelConsent.Version
         && !SessionDesk.AsksPractice(Record, step.Product!);
 
-    public string Name(Step step) => Record.NameOf(step.Product);
+    public string Name(Step step) => NameOf(step.Product);
+
+    /// <summary>A product as the client follows it; in a preview as the draft has it.</summary>
+    public Core.Shelf.Product? Product(string id) => Preview ? Record.Product(id) : Record.ShownProduct(id);
+
+    public string NameOf(string? product) => Preview ? Record.NameOf(product) : Record.ShownNameOf(product);
 
     /// <summary>"An acid evening", "A rest evening".</summary>
     public string Title

@@ -104,7 +104,7 @@ public sealed class ReportAnswer
             [
                 .. view
                     .Path.Ladders.Where(ladder => ladder.OffUntil is not null)
-                    .Select(ladder => (view.Record.NameOf(ladder.Product), ladder.OffUntil!.Value)),
+                    .Select(ladder => (view.NameOf(ladder.Product), ladder.OffUntil!.Value)),
             ],
         };
     }

@@ -121,12 +121,21 @@ public sealed class ClientRecord
 
     public CarePath DraftPath(int daysBefore = 0, int days = 84) => Path(false, daysBefore, days);
 
+    /// <summary>What the phone would follow once everything that waits is published.</summary>
+    public CarePath NextPath(int days) =>
+        Draft.OnThePhone() is var next && ReferenceEquals(next, Draft)
+            ? DraftPath(0, days)
+            : Derived($"next path, {days} days", () => PathPlanner.Plan(next, Rules, Today, days));
+
     public CarePath ClientPath(int daysBefore = 0, int days = 84) => Path(true, daysBefore, days);
 
-    public Product? Product(string id) =>
-        (
-            Followed.Shelf.FirstOrDefault(item => item.Product.Id == id) ?? Draft.Shelf.FirstOrDefault(item => item.Product.Id == id)
-        )?.Product;
+    /// <summary>A product as the practitioner's plan has it, published or still a draft.</summary>
+    public Product? Product(string id) => In(Draft, id) ?? In(Followed, id);
+
+    /// <summary>A product as the client follows it.</summary>
+    public Product? ShownProduct(string id) => In(Followed, id) ?? In(Draft, id);
+
+    private static Product? In(CaseFile file, string id) => file.Shelf.FirstOrDefault(item => item.Product.Id == id)?.Product;
 
     /// <summary>A product of the draft shelf with what was seen of its bottle: empty since, opened, batch.</summary>
     public Product Seen(string product) => (seen ??= BottleReading.Of(Draft))[product];
@@ -134,6 +143,8 @@ public sealed class ClientRecord
     private IReadOnlyDictionary<string, Product>? seen;
 
     public string NameOf(string? product) => product is null ? "" : Product(product)?.Name ?? product;
+
+    public string ShownNameOf(string? product) => product is null ? "" : ShownProduct(product)?.Name ?? product;
 
     public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") => Said.At(TimeZoneInfo.ConvertTime(at, Zone), format);
 

@@ -90,7 +90,7 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
 
         foreach (var line in path.Supply.Where(line => line.RunsOutOn >= path.Today))
         {
-            yield return (line.RunsOutOn!.Value, $"{record.NameOf(line.Product)} runs out");
+            yield return (line.RunsOutOn!.Value, $"{record.ShownNameOf(line.Product)} runs out");
         }
     }
 }

@@ -67,7 +67,7 @@ public static class DeskRows
     }
 
     private static string SubOf(ClientRecord record, Question question) =>
-        question.Product is { } id && record.Product(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";
+        question.Product is { } id && record.ShownProduct(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";
 
     private static string ReasonOf(ClientRecord record, CarePath path, Question question)
     {
@@ -77,7 +77,7 @@ public static class DeskRows
             case QuestionKind.EasedOff
                 when report is not null && path.Ladders.FirstOrDefault(ladder => ladder.Product == question.Product) is { } ladder:
                 return $"Sting {report.Sting} on {Words.Day(report.Day)}, reported {record.Local(report.HappenedAt, "HH:mm")}. Ease off: "
-                    + $"{record.NameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then "
+                    + $"{record.ShownNameOf(question.Product)} rests until {Words.Day(ladder.OffUntil ?? record.Today)}, then "
                     + $"{ladder.HowOften}.";
             case QuestionKind.MedicalHelp when report is not null:
                 return $"{Words.Say(question.Because)} Reported {record.Local(report.HappenedAt, "ddd HH:mm")}. The client was told to "

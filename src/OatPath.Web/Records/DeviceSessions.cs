@@ -70,7 +70,7 @@ public static class DeviceSessions
             )
             .ToList();
         return new(
-            record.NameOf(held.Product),
+            record.ShownNameOf(held.Product),
             held.Day,
             held.Script.Device.Half,
             Clock(device.WayMilliseconds.Sum()),

@@ -44,7 +44,7 @@ public sealed record DigestRow(
     {
         var rows = DeskRows.Of(record);
         var state = ClientState.Of(record);
-        var strip = record.Published is null ? null : StripDrawing.Mini(Drawn(DeskRows.PathOf(record)), record.NameOf);
+        var strip = record.Published is null ? null : StripDrawing.Mini(Drawn(DeskRows.PathOf(record)), record.ShownNameOf);
         return new(
             record.Client.Id,
             record.Client.Name,

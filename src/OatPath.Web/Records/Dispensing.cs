@@ -13,14 +13,17 @@ public static class Dispensing
     public static List<Fact> Facts(RecordRoom room, ClientRecord record, Product product, string batch, string by)
     {
         var client = record.Client.Id;
-        if (record.Draft.Shelf.Any(item => item.Product.Id == product.Id && item.State != ShelfState.ThrownOut))
+        if (record.Draft.Shelf.FirstOrDefault(item => IsOf(item, product.Id) && item.State != ShelfState.ThrownOut) is { } held)
         {
-            return [Opened(room, record, product.Id, batch, by)];
+            return [Opened(room, record, held.Product.Id, batch, by)];
         }
 
         var own = product with { Batch = batch, OpenedOn = record.Today };
         return [room.Make(client, FactKind.Shelf, OwnItem.Of(own, record), by)];
     }
+
+    /// <summary>Whether a line of a client's shelf is a studio product, by itself or bound to what was asked for by kind.</summary>
+    public static bool IsOf(ShelfItem item, string product) => item.Product.Id == product || item.Product.Spec?.Bottle == product;
 
     /// <summary>A new package was opened, a fact that acts at once.</summary>
     public static Fact Opened(RecordRoom room, ClientRecord record, string product, string batch, string by) =>

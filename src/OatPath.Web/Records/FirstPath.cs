@@ -38,7 +38,7 @@ public sealed record FirstPath(IReadOnlyList<FirstStep> Steps)
                 new(
                     "Products on the studio shelf" + (missing.Count == 0 ? "" : $": {Words.List(missing)} to begin with"),
                     "routines are made of them; more can follow any day",
-                    "5 min, by paste or by file",
+                    "1 min by kind; bottles by paste or by file",
                     "/shelf",
                     missing.Count == 0
                 ),

@@ -22,7 +22,7 @@ internal static class SupplyCount
     public static IReadOnlyList<SupplyLine> Count(KnownFacts facts, IReadOnlyList<DayPath> days, HouseRules rules)
     {
         var lines = new List<SupplyLine>();
-        foreach (var product in facts.InUse)
+        foreach (var product in facts.InUse.Where(product => !product.IsUnbound))
         {
             if (Package.Of(product) is { } package)
             {

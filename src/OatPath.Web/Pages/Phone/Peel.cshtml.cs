@@ -158,7 +158,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             { } sunscreen
         )
         {
-            yield return Said.Of($"Tomorrow morning: {View.Record.NameOf(sunscreen.Product)}, and how the skin is.");
+            yield return Said.Of($"Tomorrow morning: {View.NameOf(sunscreen.Product)}, and how the skin is.");
         }
         else
         {

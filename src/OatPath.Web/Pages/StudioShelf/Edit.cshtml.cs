@@ -63,6 +63,11 @@ public sealed class EditModel(
             return NotFound();
         }
 
+        if (found.Product.Spec is not null)
+        {
+            return Redirect($"/shelf/kind/{Id}");
+        }
+
         Product = found.Product;
         Form = ProductForm.From(found.Product);
         Version = found.Version;
@@ -93,7 +98,7 @@ public sealed class EditModel(
     {
         Form = ProductForm.From(Request.Form);
         Product = IsNew ? null : shelf.Find(Id)?.Product;
-        if (!IsNew && Product is null)
+        if ((!IsNew && Product is null) || Product?.Spec is not null)
         {
             return NotFound();
         }

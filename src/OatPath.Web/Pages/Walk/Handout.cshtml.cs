@@ -110,7 +110,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
 
     /// <summary>What is laid out before the home facial.</summary>
     public static IReadOnlyList<string> KitOf(IReadOnlyList<SheetLine> facial, ClientRecord record) =>
-        FacialKit.Of([.. facial.Select(line => line.Step)], step => record.NameOf(step.Product));
+        FacialKit.Of([.. facial.Select(line => line.Step)], step => record.ShownNameOf(step.Product));
 
     private void Fill()
     {
@@ -156,7 +156,7 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
             .Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, Step: step)))
             .Where(each => each.Step.Product is not null)
             .DistinctBy(each => each.Step.Product)
-            .Select(each => (Name: Record.NameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record)))
+            .Select(each => (Name: Record.ShownNameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record)))
             .Where(each => each.Route is not null)
             .Select(each => (each.Name, each.Date, each.Step, each.Route!));
 

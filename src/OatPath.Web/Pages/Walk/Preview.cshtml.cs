@@ -20,7 +20,7 @@ public sealed class PreviewModel(RecordRoom room, TimeProvider clock) : WalkPage
         View = new PhoneView
         {
             Record = Record,
-            Path = Record.DraftPath(0, PhonePage.DaysShown),
+            Path = Record.NextPath(PhonePage.DaysShown),
             Moment = half ?? CareDay.MomentOf(now, Record.Zone),
             Preview = true,
             Now = now,

@@ -69,7 +69,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
     {
         Version = Version == 0 ? Record.Client.Version : Version;
         Obstacle = RecordRoom.PublishObstacle(Record);
-        After = Record.DraftPath(0, DaysCompared);
+        After = Record.NextPath(DaysCompared);
         Before = First ? After with { Days = [] } : Record.ClientPath(0, DaysCompared);
         Changes = ChangeWords.Say(PlanChanges.Between(Before, After), (After.Days[0].Date, After.Days[^1].Date), Record.Today, id =>
             Record.NameOf(id)

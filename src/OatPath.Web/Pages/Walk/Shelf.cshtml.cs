@@ -8,6 +8,7 @@ using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.Pages.StudioShelf;
 using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Pages.Walk;
 
@@ -22,6 +23,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 {
     private const int MostOffers = 60;
     private const int MostReason = 300;
+    private const int MostBottles = 6;
 
     public override string Station => "Shelf";
 
@@ -114,6 +116,18 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             return Page();
         }
 
+        // What it may be the bottle of is asked there, so that nothing is started twice.
+        if (AskedForLike(product) is { } asked)
+        {
+            var waiting = new ShelfItem
+            {
+                Product = product,
+                State = ShelfState.Parked,
+                Reason = $"It fits {asked.Name}: say there whether it is its bottle.",
+            };
+            return Finish($"{product.Name} is parked. {waiting.Reason}", [Room.Make(Id, FactKind.Shelf, waiting, By)], "shelf");
+        }
+
         // What it would double up with is parked too, with its reason; the practitioner may use it all the same.
         var advice = ReviewOf([.. InUse, product]).First(found => found.Product.Id == product.Id);
         if (advice.Because is { } because && Refuses(product) is null)
@@ -164,6 +178,128 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         facts.AddRange(came);
         return Finish($"{item.Product.Name} is parked. {done}", facts);
     }
+
+    /// <summary>The bottle of what was asked for by kind, from the studio or the client's own shelf; what was decided stays.</summary>
+    public IActionResult OnPostBind(string product, string bottle)
+    {
+        if (!MayDecide)
+        {
+            return Forbid();
+        }
+
+        if (
+            Find(product) is not { Product: { IsUnbound: true } asked } item
+            || AllBottles(asked).FirstOrDefault(found => found.Id == bottle) is not { } found
+        )
+        {
+            return NotFound();
+        }
+
+        var offer = Bottles.Judge(asked, found, Record.Draft.Intake, Record.Today);
+        if (!offer.Binds)
+        {
+            Problems.Add(new(found.Name, BottleWords.WhyNot(offer)));
+            Fill();
+            return Page();
+        }
+
+        var facts = new List<Fact> { Room.Make(Id, FactKind.Shelf, item with { Product = Bottles.Bind(asked, found) }, By) };
+        if (Find(found.Id) is not null)
+        {
+            facts.Add(Room.Make(Id, FactKind.ShelfRemoved, found.Id, By));
+        }
+
+        return Finish(BottleWords.Bound(asked, offer), facts);
+    }
+
+    /// <summary>Back to what was asked for; a bottle of the client's own stands parked beside it again.</summary>
+    public IActionResult OnPostUnbind(string product)
+    {
+        if (!MayDecide)
+        {
+            return Forbid();
+        }
+
+        if (Find(product) is not { Product: { Spec.Bottle: { } bottle } bound } item)
+        {
+            return NotFound();
+        }
+
+        var facts = new List<Fact> { Room.Make(Id, FactKind.Shelf, item with { Product = Bottles.Unbind(bound) }, By) };
+        if (studio.Find(bottle) is null)
+        {
+            var own = new ShelfItem { Product = Bottles.BottleOf(bound), State = ShelfState.Parked };
+            facts.Add(Room.Make(Id, FactKind.Shelf, own, By));
+        }
+
+        return Finish($"{bound.Name} is no longer its bottle. Nothing of it begins before another is bound.", facts);
+    }
+
+    /// <summary>Whether who is signed in may say which bottle it is.</summary>
+    public bool MayDecide => !User.IsInRole(People.Roles.Assistant);
+
+    /// <summary>Whether a bottle stands on the studio shelf, and not only on the client's.</summary>
+    public bool IsOfTheStudio(Product bottle) => studio.Find(bottle.Id) is not null;
+
+    /// <summary>The bottles nearest to what was asked for.</summary>
+    public IReadOnlyList<BottleOffer> BottlesFor(Product asked) =>
+        [.. Bottles.For(asked, AllBottles(asked), Record.Draft.Intake, Record.Today).Take(MostBottles)];
+
+    /// <summary>What was asked for by kind that this could be the bottle of.</summary>
+    private Product? AskedForLike(Product bottle) =>
+        Record
+            .Draft.Shelf.Where(item => item.State == ShelfState.InUse && item.Product.IsUnbound)
+            .Select(item => item.Product)
+            .FirstOrDefault(asked => Bottles.Judge(asked, bottle, Record.Draft.Intake, Record.Today).Binds);
+
+    /// <summary>The label that the client sent for what was asked for, while nobody has said no to it.</summary>
+    public (string Entry, FoundLabel Label)? FoundFor(Product asked) =>
+        Record.Lived.OfType<BottleFound>().Where(found => found.Product == asked.Id).MaxBy(found => found.HappenedAt) is { } sent
+        && FoundLabel.Read(asked, sent.Label, sent.Id, Record.Draft.Intake, Record.Today).Found is { } label
+            ? (sent.Id, label)
+            : null;
+
+    /// <summary>No to a label that the client sent; the phone says so.</summary>
+    public IActionResult OnPostNotThisOne(string product, string entry)
+    {
+        if (!MayDecide)
+        {
+            return Forbid();
+        }
+
+        if (Find(product) is not { } item || FoundFor(item.Product) is not { } found || found.Entry != entry)
+        {
+            return NotFound();
+        }
+
+        var id = Fact.NewId();
+        var no = new Retracted
+        {
+            Id = id,
+            HappenedAt = Room.Now,
+            RecordedAt = Room.Now,
+            By = By,
+            Entry = entry,
+            Reason = "not what was asked for",
+        };
+        var said = $"{found.Label.Offer.Bottle.Name} is not taken; the phone says so.";
+        return Finish(said, [Room.Make<LogEntry>(Id, FactKind.Log, no, By, id)]);
+    }
+
+    /// <summary>What stands in the studio, what of the client's own is not part of the plan as an active, and what was found.</summary>
+    private IEnumerable<Product> AllBottles(Product asked) =>
+        studio
+            .All()
+            .Where(found => Record.Draft.Shelf.All(item => !Dispensing.IsOf(item, found.Id)))
+            .Concat(
+                Record
+                    .Draft.Shelf.Where(item =>
+                        item.State == ShelfState.Parked || (item.State == ShelfState.InUse && !item.Product.IsActive())
+                    )
+                    .Select(item => item.Product)
+                    .Where(own => own.Spec is null)
+            )
+            .Concat(asked.Spec is not null && FoundFor(asked) is { } found ? [found.Label.Offer.Bottle] : []);
 
     public IActionResult OnPostThrowOut(string product, string? reason)
     {
@@ -291,7 +427,6 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
         ModelState.Remove(nameof(Version));
         var levels = stock.Levels();
         var (found, _, _) = search.Find(new((Q ?? "").Length <= 80 ? Q ?? "" : "", null, null, null), int.MaxValue);
-        var owned = Record.Draft.Shelf.Select(item => item.Product.Id).ToHashSet();
         var all = studio.All();
         Offers =
         [
@@ -299,7 +434,7 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
                 .Select(item => item.Product)
                 .OrderBy(product => FillsALack(product) ? 0 : 1)
                 .Take(MostOffers)
-                .Select(product => ToOffer(product, all, owned, levels)),
+                .Select(product => ToOffer(product, all, levels)),
         ];
         More = found.Count - Offers.Count;
     }
@@ -322,19 +457,14 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             ) && Refuses(product) is null;
     }
 
-    private Offer ToOffer(
-        Product product,
-        IReadOnlyList<Product> all,
-        HashSet<string> owned,
-        IReadOnlyDictionary<string, StockLevel> levels
-    )
+    private Offer ToOffer(Product product, IReadOnlyList<Product> all, IReadOnlyDictionary<string, StockLevel> levels)
     {
         var verdicts = Suitability.Judge(product, Record.Draft.Intake, Record.Today);
         var refused = verdicts.FirstOrDefault(verdict => verdict.Refuses);
         return new(
             product,
             verdicts,
-            owned.Contains(product.Id),
+            Record.Draft.Shelf.Any(item => Dispensing.IsOf(item, product.Id)),
             refused is null
                 ? []
                 : ShelfReview.Instead(
