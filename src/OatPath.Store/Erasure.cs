@@ -96,7 +96,8 @@ public sealed class Erasure(Database database, ViewLog views)
         return count;
     }
 
-    private static void Remove(Microsoft.Data.Sqlite.SqliteConnection connection, string clientId)
+    /// <summary>Removes a client without a word of it, for one who was never met.</summary>
+    internal static void Remove(Microsoft.Data.Sqlite.SqliteConnection connection, string clientId)
     {
         connection.Run("INSERT INTO erasing (client_id) VALUES ($1)", clientId);
         foreach (var step in Steps)

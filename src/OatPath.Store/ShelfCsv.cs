@@ -207,7 +207,7 @@ public static class ShelfCsv
         return problems.Count == 0 ? columns : null;
     }
 
-    private static char DelimiterOf(string text)
+    internal static char DelimiterOf(string text)
     {
         var header = text.AsSpan()[..(text.IndexOf('\n', StringComparison.Ordinal) is >= 0 and var end ? end : text.Length)];
         var (commas, semicolons, tabs) = (header.Count(','), header.Count(';'), header.Count('\t'));

@@ -150,6 +150,7 @@ public static class OatPathApp
             .AddSingleton<StudioShelf>()
             .AddSingleton<Stock>()
             .AddSingleton<ShelfImports>()
+            .AddSingleton<ClientImports>()
             .AddSingleton<Templates>()
             .AddSingleton<HouseTreatments>()
             .AddSingleton<CalendarFeeds>()

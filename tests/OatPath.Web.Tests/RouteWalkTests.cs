@@ -74,6 +74,34 @@ public sealed class RouteWalkTests : IDisposable
     }
 
     [Fact]
+    public async Task Every_view_says_in_its_title_where_and_for_whom()
+    {
+        static string Of(Answer page) => page.Page.Title?.Trim() ?? "";
+        using var staff = await studio.SignedIn();
+        using var phone = await studio.Phone("Perrin");
+        var titles = new Dictionary<string, string>();
+        foreach (var route in Routes().Where(route => !IsKnock(route)))
+        {
+            var page = await (ForPhones(route) ? phone : staff).Get(Fill(route));
+            if (page is { Status: HttpStatusCode.OK, Page.Title: not null } && page.Address.Split('?')[0] == Fill(route))
+            {
+                titles[route] = Of(page);
+            }
+        }
+
+        Assert.True(titles.Count > 40, $"only {titles.Count} views were seen");
+        Assert.All(titles, view => Assert.DoesNotMatch("^(Oat Path)?[ ·:,]*(Oat Path)?$", view.Value));
+        Assert.All(
+            titles.Where(view => view.Key.StartsWith("/clients/{id}/", StringComparison.Ordinal)),
+            view => Assert.Contains("Jory", view.Value, StringComparison.Ordinal)
+        );
+        Assert.All(
+            titles.Where(view => ForPhones(view.Key)),
+            view => Assert.Matches(".+ · .+", view.Value)
+        );
+    }
+
+    [Fact]
     public async Task Nobody_can_post_anywhere()
     {
         using var nobody = studio.Anyone();

@@ -117,7 +117,9 @@ test('the phone says what to look for, and judges a label at once', async () => 
   };
   await check('roses are red');
   assert.match(await phone.locator('.problem').innerText(), /not a list of ingredients/);
-  await lactic.locator('textarea').fill('Quarry drops\nIngredients: Aqua, Glycolic Acid, Lactic Acid, Glycerin, Sodium Hydroxide, Phenoxyethanol');
+  await lactic
+    .locator('textarea')
+    .fill('Quarry drops\nIngredients: Aqua, Glycolic Acid, Lactic Acid, Glycerin, Sodium Hydroxide, Phenoxyethanol');
   await lactic.locator('button.big-go').click();
   await phone.waitForSelector('.hint b:has-text("Not this one")');
   await phone.click('text=Take the label back');

@@ -312,8 +312,7 @@ internal sealed class ProposalCandidates
             .FirstOrDefault();
 
     /// <summary>Sensitive skin is given the kind that asks most to be left out, any other the one that asks least.</summary>
-    private int Strictness(Product product) =>
-        (product.Spec?.Without.Count ?? 0) * (Intake.Sensitivity >= Sensitivity.Sensitive ? -1 : 1);
+    private int Strictness(Product product) => (product.Spec?.Without.Count ?? 0) * (Intake.Sensitivity >= Sensitivity.Sensitive ? -1 : 1);
 
     private bool Fits(Product product) =>
         product.UsableOn(Today)

@@ -113,7 +113,8 @@ public sealed record BottleFit(IReadOnlyList<FitPoint> Points)
     {
         if (bottle.Implied is { } implied && !spec.Actives.Any(range => SubstanceTraits.Of(range.Substance).Family == implied))
         {
-            yield return new(AskedFor.NothingElse, BottleAnswer.Unknown, $"perhaps {FamilyTraits.Of(implied).Title}", $"no {FamilyTraits.Of(implied).Title}");
+            var family = FamilyTraits.Of(implied).Title;
+            yield return new(AskedFor.NothingElse, BottleAnswer.Unknown, $"perhaps {family}", $"no {family}");
         }
 
         foreach (

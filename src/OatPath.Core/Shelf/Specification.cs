@@ -64,8 +64,8 @@ public sealed record Specification
     public IReadOnlyList<UnwantedBase> WithoutBase { get; init; } = [];
 
     /// <summary>
-    /// Id of the bottle that was bound, as it stood on the shelf it came from; null while there is none. One that no longer lies inside counts
-    /// as none.
+    /// Id of the bottle that was bound, as it stood on the shelf it came from; null while there is none. One that no longer lies
+    /// inside counts as none.
     /// </summary>
     public string? Bottle { get; init; }
 

@@ -153,6 +153,9 @@ public sealed record Intake
     /// <summary>When pregnancy, medicines and sun were last asked; they are asked again every 4 weeks.</summary>
     public DateOnly? SafetyAskedOn { get; init; }
 
+    /// <summary>Whether the birth date came with a file and nobody has asked anything yet.</summary>
+    public bool FromAFile { get; init; }
+
     public bool Has(FlagKind kind, DateOnly day)
     {
         foreach (var flag in Flags)

@@ -89,7 +89,8 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
     }
 
     /// <summary>Whether it is led way by way: its script asks its own questions.</summary>
-    public static bool IsDevice(ClientRecord record, string product) => record.ShownProduct(product) is { } found && DeviceScript.Leads(found);
+    public static bool IsDevice(ClientRecord record, string product) =>
+        record.ShownProduct(product) is { } found && DeviceScript.Leads(found);
 
     /// <summary>What a peel or booster still waits for, in words; null where nothing is missing.</summary>
     private static string? WaitsFor(ClientRecord record, string product) =>

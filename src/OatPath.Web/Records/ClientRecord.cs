@@ -82,7 +82,8 @@ public sealed class ClientRecord
     private IReadOnlyList<LogEntry>? lived;
 
     /// <summary>The latest answers at Meet; null where nobody asked yet.</summary>
-    public Fact? Met => Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake);
+    public Fact? Met =>
+        Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake && !CaseAssembly.Body<OatPath.Core.Skin.Intake>(fact).FromAFile);
 
     /// <summary>Facts of a kind that were not taken back, without those that a later one stands in place of.</summary>
     public IReadOnlyList<Fact> Live(FactKind kind)

@@ -79,6 +79,7 @@ public sealed class PastedRow
                 }
         ) with
         {
+            Spec = null,
             Kind = pasted.Kind,
             Actives = pasted.Actives,
             Ph = pasted.Ph,

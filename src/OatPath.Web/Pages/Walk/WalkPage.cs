@@ -34,6 +34,10 @@ public abstract class WalkPage(RecordRoom room) : PageModel
         if (room.Open(Id, User, Station) is { } record)
         {
             Record = record;
+
+            // Where, and for whom: several clients stand open side by side.
+            ViewData["Title"] = $"{Station}, {record.Client.Name}";
+            ViewData["Here"] = "Clients";
         }
         else
         {
