@@ -19,6 +19,9 @@ switch (args)
     case ["make", var at, var clients]:
         await OatPath.Bench.LargeStudio.Make(at, int.Parse(clients, System.Globalization.CultureInfo.InvariantCulture));
         return;
+    case ["first-week", ..]:
+        await OatPath.Bench.FirstWeekBench.Run(AppContext.BaseDirectory);
+        return;
     case ["rates", ..]:
         await OatPath.Bench.RatesBench.Run();
         return;

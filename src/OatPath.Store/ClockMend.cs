@@ -37,6 +37,7 @@ public static class ClockMend
         ("record_read", "read_at"),
         ("stock_move", "moved_at"),
         ("shelf_import", "made_at"),
+        ("client_import", "made_at"),
         ("regimen_template", "made_at"),
         ("house_treatment", "changed_at"),
         ("calendar_feed", "created_at"),

@@ -33,6 +33,7 @@ public sealed class RouteWalkTests : IDisposable
                 $"/shelf/import/{waiting ??= Imports.Keep("a.csv", "name,kind\nReed,scrub\n", studio.Clock.GetUtcNow(), "test")}",
                 StringComparison.Ordinal
             )
+            .Replace("/shelf/kind/{id}", "/shelf/kind/new", StringComparison.Ordinal)
             .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
             .Replace("{product}", "nothing", StringComparison.Ordinal)
             .Replace("{fact}", "nothing", StringComparison.Ordinal)
