@@ -215,6 +215,19 @@ public sealed class SpecificationTests
         }
     }
 
+    [Fact]
+    public void A_template_asks_for_the_kind_again_since_the_next_client_has_another_bottle()
+    {
+        var asked = Asked("mandelic-8");
+        var bound = Bottles.Bind(asked, asked with { Id = "own-1", Name = "Quay drops", Spec = null, Label = "Quay drops", Ph = 3.8m });
+
+        var template = Proposals.RegimenTemplate.Of("Dull skin", CaseBuilder.Basic().Own(bound).Build());
+
+        var again = template.Products.Single(product => product.Id == asked.Id);
+        Assert.Equal((asked.Name, asked.Ph, "", true), (again.Name, again.Ph, again.Label, again.IsUnbound));
+        Assert.Equal("Quay drops", Bottles.BottleOf(bound).Name);
+    }
+
     [Theory]
     [InlineData(12, "3.6", BottleAnswer.Stronger, "mandelic acid 12 %, asked for mandelic acid 9 to 11 %: stronger")]
     [InlineData(8, "3.6", BottleAnswer.Gentler, "mandelic acid 8 %, asked for mandelic acid 9 to 11 %: gentler")]

@@ -45,7 +45,7 @@ public sealed class ClientImportTests : IDisposable
         var text = new StringBuilder("name;phone;birth date\n");
         for (var i = 0; i < 200; i++)
         {
-            text.Append(faults.TryGetValue(i, out var fault) ? fault.Line : $"Client {Letters(i)};0555 {i:000} 777;{1960 + (i % 40)}-03-04");
+            text.Append(faults.TryGetValue(i, out var bad) ? bad.Line : $"Client {Letters(i)};0555 {i:000} 777;{1960 + (i % 40)}-03-04");
             text.Append('\n');
         }
 

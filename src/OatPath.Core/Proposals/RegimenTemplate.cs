@@ -1,11 +1,15 @@
 using OatPath.Core.Case;
+using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Proposals;
 
 /// <summary>A routine without a client: products, their order and the shape of the week.</summary>
-/// <param name="Products">As they stand on a shelf, without what belongs to one bottle.</param>
+/// <param name="Products">
+/// As they stand on a shelf, without what belongs to one bottle; what was asked for by kind as it was asked for, since the next client has
+/// another bottle.
+/// </param>
 public sealed record RegimenTemplate(
     string Name,
     IReadOnlyList<Product> Products,
@@ -28,7 +32,8 @@ public sealed record RegimenTemplate(
             [
                 .. file
                     .Shelf.Where(item => item.State == ShelfState.InUse)
-                    .Select(item => item.Product with { OpenedOn = null, EmptyOn = null, Batch = "" }),
+                    .Select(item => item.Product.Spec?.Bottle is null ? item.Product : Bottles.Unbind(item.Product))
+                    .Select(product => product with { OpenedOn = null, EmptyOn = null, Batch = "" }),
             ],
             Order(Moment.Morning),
             Order(Moment.Evening),

@@ -171,7 +171,7 @@ public sealed class RecordRoom(
     /// <summary>Publishes everything that waits.</summary>
     /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>
     public Publication Publish(ClientRecord record, string by, long version) =>
-        Publish(record, by, version, [], record.Waiting, record.Draft, record.Rules, []);
+        Publish(record, by, version, [], record.Waiting, record.Draft.OnThePhone(), record.Rules, []);
 
     /// <summary>Decides one thing and publishes just that, leaving other drafts waiting.</summary>
     /// <exception cref="UnsafePlanException">The plan breaks a safety rule; nothing is written.</exception>

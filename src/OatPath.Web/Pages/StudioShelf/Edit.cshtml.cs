@@ -184,7 +184,7 @@ public sealed class EditModel(
     /// <summary>One unit to a client: out of the cupboard, onto the client's shelf, with its batch.</summary>
     public IActionResult OnPostDispense(string client, string? batch)
     {
-        if (shelf.Find(Id) is not { } found || room.Derive(client) is not { } record)
+        if (shelf.Find(Id) is not { Product.Spec: null } found || room.Derive(client) is not { } record)
         {
             return NotFound();
         }
@@ -217,7 +217,7 @@ public sealed class EditModel(
 
     private IActionResult ChangeStock(string? text, string field, int least, Func<int, string> change)
     {
-        if (shelf.Find(Id) is null)
+        if (shelf.Find(Id) is not { Product.Spec: null })
         {
             return NotFound();
         }
