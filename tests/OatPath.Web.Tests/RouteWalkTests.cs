@@ -84,7 +84,11 @@ public sealed class RouteWalkTests : IDisposable
         foreach (var route in Routes().Where(route => !IsKnock(route)))
         {
             var page = await (ForPhones(route) ? phone : staff).Get(Fill(route));
-            if (page is { Status: HttpStatusCode.OK, Page.Title: not null } && page.Address.Split('?')[0] == Fill(route))
+            if (
+                page.Status == HttpStatusCode.OK
+                && page.Raw.Content.Headers.ContentType?.MediaType == "text/html"
+                && page.Address.Split('?')[0] == Fill(route)
+            )
             {
                 titles[route] = Of(page);
             }
