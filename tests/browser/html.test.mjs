@@ -25,6 +25,13 @@ before(async () => {
   const ids = await clientIds(staff, studio);
   id = ids.Bettina;
   peel = ids.Jory;
+  // Something that is asked for by kind, and could be one of several bottles.
+  await staff.goto(`${studio.origin}/shelf`);
+  await staff.click('button:has-text("Begin with kinds")');
+  await staff.waitForSelector('text=kinds put on the shelf');
+  await staff.goto(`${studio.origin}/clients/${id}/shelf?q=Soothing mask`);
+  await staff.locator('#offers button', { hasText: 'Bring in' }).first().click();
+  await staff.waitForSelector('.find-bottle');
   address = await makeLink(staff, studio, id);
   phone = await openPage(browser, studio, pocket);
   await phone.goto(address);
@@ -44,8 +51,11 @@ test('every main view is valid by the Nu checker', async () => {
       '/clients',
       '/clients?q=nobody',
       '/clients/new',
+      '/clients/import',
       '/shelf',
       '/shelf/new',
+      '/shelf/paste',
+      '/shelf/kind/kind-sun-50',
       '/shelf/reed-water',
       '/shelf/import',
       '/shelf/look-over',
@@ -65,6 +75,7 @@ test('every main view is valid by the Nu checker', async () => {
       'meet',
       'start',
       'shelf',
+      'look-for',
       'routine',
       'ramp',
       'peel',
