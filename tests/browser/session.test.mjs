@@ -361,11 +361,23 @@ test('every press is large and low, and every screen clean by axe with enhanced 
       const { y, height } = await box.boundingBox();
       assert.ok(height >= 56, `${where}: ${await box.textContent()} is ${height} px high`);
       assert.ok(y >= 844 * 0.4 && y + height <= 844, `${where}: ${await box.textContent()} stands at ${y}`);
+      const seen = await box.evaluate((act) => {
+        const { left, top, width, height: tall } = act.getBoundingClientRect();
+        const sheet = document.querySelector('dialog[open]');
+        const at = [6, tall / 2, tall - 6].map((down) => document.elementFromPoint(left + width / 2, top + down));
+        return (sheet && !sheet.contains(act)) || at.every((part) => act.contains(part));
+      });
+      assert.ok(seen, `${where}: ${await box.textContent()} is covered`);
     }
   };
   await look('kit');
   await ready(phone);
   await look('first zone');
+  for (let zone = 0; zone < 4; zone += 1) {
+    await press(phone, 'It touches');
+    await pass(phone, 17);
+    await look(`zone ${zone + 2}, with times and stings`);
+  }
   await putOn(phone, 3);
   await look('waiting');
   await phone.click('#more');
