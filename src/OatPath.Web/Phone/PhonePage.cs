@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
+using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Wording;
 using OatPath.Store;
@@ -71,6 +72,24 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
             views.LogShown(device, View.Record.HashOf(View.Path), Now);
         }
     }
+
+    /// <summary>Writes down what the client told; the id of its form is its own, so that one sent twice is kept once.</summary>
+    protected void Tell(LogEntry entry) =>
+        room.Append(Device.ClientId, null, room.Make(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+
+    /// <summary>Takes back what the client told.</summary>
+    /// <param name="key">The form's id.</param>
+    protected void TakeBack(string key, string entry) =>
+        Tell(
+            new Retracted
+            {
+                Id = key,
+                HappenedAt = Now,
+                RecordedAt = Now,
+                By = "client",
+                Entry = entry,
+            }
+        );
 
     protected void Reload() => Show(room.Derive(Device.ClientId)!);
 

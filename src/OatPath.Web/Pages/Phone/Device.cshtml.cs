@@ -87,7 +87,7 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             return Page();
         }
 
-        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+        Tell(entry);
         return Redirect($"/my/device/{product}");
     }
 

@@ -31,18 +31,12 @@ public sealed class LookForModel(PhoneDoor door, RecordRoom room, ViewLog views,
     public IActionResult OnPostUndo(string key, string entry)
     {
         Fill();
-        return Sent.Values.Any(sent => sent.Entry == entry && !sent.Refused) && Guid.TryParseExact(key, "n", out _)
-            ? Keep(
-                new Retracted
-                {
-                    Id = key,
-                    HappenedAt = Now,
-                    RecordedAt = Now,
-                    By = "client",
-                    Entry = entry,
-                }
-            )
-            : Redirect("/my/look-for");
+        if (Sent.Values.Any(sent => sent.Entry == entry && !sent.Refused) && Guid.TryParseExact(key, "n", out _))
+        {
+            TakeBack(key, entry);
+        }
+
+        return Redirect("/my/look-for");
     }
 
     public IActionResult OnPost(string key, string product, string? label)
@@ -87,7 +81,7 @@ public sealed class LookForModel(PhoneDoor door, RecordRoom room, ViewLog views,
 
     private RedirectResult Keep(LogEntry entry)
     {
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+        Tell(entry);
         return Redirect("/my/look-for");
     }
 

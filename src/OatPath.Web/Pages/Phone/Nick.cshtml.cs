@@ -68,23 +68,17 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
     public IActionResult OnPostUndo(string key, string entry)
     {
         Fill();
-        return Last?.Id == entry && Guid.TryParseExact(key, "n", out _)
-            ? Keep(
-                new Retracted
-                {
-                    Id = key,
-                    HappenedAt = Now,
-                    RecordedAt = Now,
-                    By = "client",
-                    Entry = entry,
-                }
-            )
-            : Redirect("/my/nick");
+        if (Last?.Id == entry && Guid.TryParseExact(key, "n", out _))
+        {
+            TakeBack(key, entry);
+        }
+
+        return Redirect("/my/nick");
     }
 
     private RedirectResult Keep(LogEntry entry)
     {
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+        Tell(entry);
         return Redirect("/my/nick");
     }
 

@@ -247,7 +247,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Tim
 
     private RedirectResult Keep(LogEntry entry)
     {
-        Room.Append(Device.ClientId, null, Room.Make(Device.ClientId, FactKind.Log, entry, By, entry.Id));
+        Tell(entry);
         return Redirect("/my");
     }
 }
