@@ -67,7 +67,7 @@ internal static class LargeBench
     private static async Task<List<double>> Looking(string folder, Visitor staff, bool whole)
     {
         var client = await staff.IdOf("Perrin");
-        var enough = whole ? Number(folder, "SELECT count(*) FROM client WHERE archived = 0") : 1;
+        var enough = whole ? Number(folder, "SELECT count(*) FROM client WHERE practice = 0") : 1;
         var waits = new List<double>();
 
         // Counting reads the whole table, so it is done once a second or so.

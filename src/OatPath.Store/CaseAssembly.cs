@@ -2,6 +2,7 @@ using System.Text.Json;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
@@ -58,6 +59,8 @@ public static class CaseAssembly
                 FactKind.Treatment => Body<Treatment>(fact),
                 FactKind.Occasion => Body<Occasion>(fact),
                 FactKind.Visit => Body<Visit>(fact),
+                FactKind.Answers => Body<MeetAnswers>(fact),
+                FactKind.AnswersSettled => Body<AnswersSettled>(fact),
                 _ => fact.Body,
             };
         }
@@ -77,7 +80,8 @@ public static class CaseAssembly
     public static string Write<T>(T body) => JsonSerializer.Serialize(body, CaseJson.Compact);
 
     /// <summary>
-    /// Decisions, shelf changes and occasions wait for publication; what happened, safety answers, stops and clearings do not. Taking back
+    /// Decisions, shelf changes and occasions wait for publication, and what was told on the phone acts until it is settled by one; what
+    /// happened, safety answers, stops and clearings do not. Taking back
     /// what acts at once acts at once.
     /// </summary>
     private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) =>
@@ -89,7 +93,7 @@ public static class CaseAssembly
                 && target.Kind != FactKind.Retract
                 && !NeedsPublishing(target, all)
             ),
-            FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Intake or FactKind.Occasion => true,
+            FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Intake or FactKind.Occasion or FactKind.AnswersSettled => true,
             FactKind.Decision => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
             _ => false,
         };
@@ -98,7 +102,8 @@ public static class CaseAssembly
         fact.Kind == FactKind.Retract && facts.Any(other => other.Id == fact.Supersedes && !other.Published);
 
     /// <summary>
-    /// What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log.
+    /// What was taken back. A client's report is not among it: that takes a practitioner's reason, which stands in the log. Nor is what a
+    /// client answered on the phone: that is settled.
     /// </summary>
     private static HashSet<string> Retracted(IReadOnlyList<Fact> facts, Dictionary<string, Fact> all, Func<Fact, bool> counts) =>
         [
@@ -106,11 +111,14 @@ public static class CaseAssembly
                 .Where(fact =>
                     fact.Kind == FactKind.Retract
                     && fact.Supersedes is { } id
-                    && !(all.TryGetValue(id, out var target) && target.Kind == FactKind.Log && Body<LogEntry>(target) is CheckedIn)
+                    && !(all.TryGetValue(id, out var target) && IsTheClients(target))
                     && counts(fact)
                 )
                 .Select(fact => fact.Supersedes!),
         ];
+
+    private static bool IsTheClients(Fact fact) =>
+        fact.Kind == FactKind.Answers || (fact.Kind == FactKind.Log && Body<LogEntry>(fact) is CheckedIn);
 
     private static CaseFile Build(
         IReadOnlyList<Fact> all,
@@ -153,7 +161,7 @@ public static class CaseAssembly
             Version = 1,
             AsOf = asOf,
             Zone = zone,
-            Intake = IntakeOf(live, used, clientView),
+            Intake = ToldAnswers.Of(used).Aggregate(IntakeOf(live, used, clientView), (intake, told) => told.Gentler(intake)),
             Shelf = [.. shelf.Values.OrderBy(item => item.Product.Id, StringComparer.Ordinal)],
             Decisions = decisions,
             Log = [.. used.Where(fact => fact.Kind == FactKind.Log).Select(Body<LogEntry>), .. sessions],

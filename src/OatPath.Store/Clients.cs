@@ -3,7 +3,8 @@ using Microsoft.Data.Sqlite;
 namespace OatPath.Store;
 
 /// <summary>A client as listed. What is known about the skin stands in facts.</summary>
-public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version)
+/// <param name="IsPractice">Made up to try things out with: in no count, message or digest.</param>
+public sealed record Client(string Id, string Name, string Phone, DateTimeOffset CreatedAt, long Version, bool IsPractice = false)
 {
     public const int MostName = 120;
 }
@@ -11,7 +12,7 @@ public sealed record Client(string Id, string Name, string Phone, DateTimeOffset
 /// <summary>Names and phone numbers of clients.</summary>
 public sealed class Clients(Database database)
 {
-    private const string Columns = "SELECT id, name, phone, created_at, row_version FROM client";
+    internal const string Columns = "SELECT id, name, phone, created_at, row_version, practice FROM client";
 
     public Client Add(string id, string name, string phone, DateTimeOffset at)
     {
@@ -30,14 +31,14 @@ public sealed class Clients(Database database)
     public IReadOnlyList<Client> Search(string words, int most = 200) =>
         database.Read(connection =>
         {
-            var all = connection.Query($"{Columns} WHERE archived = 0 ORDER BY name COLLATE NOCASE", Read);
+            var all = connection.Query($"{Columns} WHERE practice = 0 ORDER BY name COLLATE NOCASE", Read);
             var parts = words.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
             return all.Where(client => Array.TrueForAll(parts, part => client.Name.Contains(part, StringComparison.OrdinalIgnoreCase)))
                 .Take(most)
                 .ToList();
         });
 
-    public int Count() => (int)database.Read(connection => connection.Number("SELECT count(*) FROM client WHERE archived = 0"));
+    public int Count() => (int)database.Read(connection => connection.Number("SELECT count(*) FROM client WHERE practice = 0"));
 
     public void Rename(string id, string name, string phone, long version) =>
         database.Write(connection =>
@@ -58,6 +59,6 @@ public sealed class Clients(Database database)
         }
     }
 
-    private static Client Read(SqliteDataReader row) =>
-        new(row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.GetInt64(4));
+    internal static Client Read(SqliteDataReader row) =>
+        new(row.GetString(0), row.GetString(1), row.GetString(2), row.Instant(3), row.GetInt64(4), row.GetBoolean(5));
 }

@@ -3,6 +3,7 @@ using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Session;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -33,6 +34,10 @@ public static class ClockMend
         ("device", "created_at"),
         ("device", "last_seen_at"),
         ("device", "closed_at"),
+        ("answer_link", "created_at"),
+        ("answer_link", "opened_at"),
+        ("answer_link", "sent_at"),
+        ("answer_link", "closed_at"),
         ("shown", "shown_at"),
         ("record_read", "read_at"),
         ("stock_move", "moved_at"),
@@ -252,6 +257,7 @@ public static class ClockMend
             FactKind.Treatment => By<Treatment>(),
             FactKind.Occasion => By<Occasion>(),
             FactKind.Visit => By<Visit>(),
+            FactKind.Answers => By<MeetAnswers>(),
             _ => fact.Body,
         };
     }

@@ -111,7 +111,7 @@ public sealed class DigestTable(Database database)
     public IReadOnlyList<string> Outdated(DigestAge now, int most) =>
         database.Read(connection =>
             connection.Query(
-                $"SELECT c.id FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.archived = 0 AND {NotOfNow} ORDER BY "
+                $"SELECT c.id FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.practice = 0 AND {NotOfNow} ORDER BY "
                     + $"d.urgency IS NULL, d.urgency LIMIT $4",
                 row => row.GetString(0),
                 now.Rules,
@@ -125,7 +125,7 @@ public sealed class DigestTable(Database database)
     public IReadOnlyList<string> Told(int most) =>
         database.Read(connection =>
             connection.Query(
-                "SELECT c.id FROM client_stale s JOIN client c ON c.id = s.client_id WHERE c.archived = 0 LIMIT $1",
+                "SELECT c.id FROM client_stale s JOIN client c ON c.id = s.client_id WHERE c.practice = 0 LIMIT $1",
                 row => row.GetString(0),
                 most
             )
@@ -135,7 +135,7 @@ public sealed class DigestTable(Database database)
         (int)
             database.Read(connection =>
                 connection.Number(
-                    $"SELECT count(*) FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.archived = 0 AND {NotOfNow}",
+                    $"SELECT count(*) FROM client c LEFT JOIN client_digest d ON d.client_id = c.id WHERE c.practice = 0 AND {NotOfNow}",
                     now.Rules,
                     now.Engine,
                     Write(now.Day)

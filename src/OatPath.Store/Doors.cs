@@ -32,6 +32,7 @@ internal sealed class Doors
         ("link", "token_hash", "revoked_at"),
         ("device", "cookie_hash", "closed_at"),
         ("calendar_feed", "token_hash", "revoked_at"),
+        ("answer_link", "token_hash", "closed_at"),
     ];
 
     private readonly Dictionary<string, HashSet<string>> open;

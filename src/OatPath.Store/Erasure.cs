@@ -19,6 +19,7 @@ public sealed class Erasure(Database database, ViewLog views)
         "DELETE FROM shown WHERE client_id = $1",
         "DELETE FROM device WHERE link_id IN (SELECT id FROM link WHERE client_id = $1)",
         "DELETE FROM link WHERE client_id = $1",
+        "DELETE FROM answer_link WHERE client_id = $1",
         "DELETE FROM calendar_feed WHERE client_id = $1",
         "DELETE FROM message WHERE client_id = $1",
         "DELETE FROM message_opt_out WHERE client_id = $1",

@@ -21,6 +21,12 @@ public enum FactKind
     Occasion,
     Visit,
 
+    /// <summary>What a client answered on the phone before a visit.</summary>
+    Answers,
+
+    /// <summary>Which of those answers somebody took over or left.</summary>
+    AnswersSettled,
+
     /// <summary>What somebody noted of a line of the Desk: that they take it, or have read it.</summary>
     Note,
 

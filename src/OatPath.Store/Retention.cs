@@ -11,12 +11,13 @@ public sealed class Retention(Database database)
     /// <summary>Records without an entry since a day, the oldest first.</summary>
     public IReadOnlyList<QuietRecord> Since(DateTimeOffset day, int most = 500) =>
         database.Read(connection =>
-            connection.Number("SELECT count(*) FROM client WHERE created_at < $1", day) == 0
+            connection.Number("SELECT count(*) FROM client WHERE practice = 0 AND created_at < $1", day) == 0
                 ? []
                 : connection.Query(
                     "SELECT id, name, last FROM (SELECT c.id, c.name, coalesce((SELECT coalesce(m.recorded_at, f.recorded_at) FROM fact f "
                         + "LEFT JOIN fact_mended m ON m.fact_id = f.id WHERE f.client_id = c.id ORDER BY f.seq DESC LIMIT 1), "
-                        + "c.created_at) AS last FROM client c WHERE c.created_at < $1) WHERE last < $1 ORDER BY last LIMIT $2",
+                        + "c.created_at) AS last FROM client c WHERE c.practice = 0 AND c.created_at < $1) WHERE last < $1 ORDER BY last "
+                        + "LIMIT $2",
                     row => new QuietRecord(row.GetString(0), row.GetString(1), row.Instant(2)),
                     day,
                     most

@@ -66,7 +66,7 @@ public sealed class Stock(Database database)
     /// <summary>
     /// Takes one unit out for a client, from the given batch or from the one that came in first, and writes what that means for their
     /// record, in one step:
-    /// no unit leaves without its entry, and none where the entry is refused.
+    /// no unit leaves without its entry, and none where the entry is refused. For a practice client it stays in the cupboard.
     /// </summary>
     /// <param name="version">The client's version that was seen.</param>
     /// <param name="facts">The entries, by the batch; the first is the one that the unit came with.</param>
@@ -90,7 +90,11 @@ public sealed class Stock(Database database)
 
             var made = facts(from);
             _ = Facts.Append(connection, client, version, made);
-            Dispense(connection, product, from, client, made[0].Id, at, by);
+            if (Clients.Find(connection, client) is not { IsPractice: true })
+            {
+                Dispense(connection, product, from, client, made[0].Id, at, by);
+            }
+
             return (from, made);
         });
 

@@ -145,6 +145,8 @@ public static class OatPathApp
             .AddSingleton<Facts>()
             .AddSingleton<Publications>()
             .AddSingleton<Links>()
+            .AddSingleton<AnswerLinks>()
+            .AddSingleton<PracticeClients>()
             .AddSingleton<Sessions>()
             .AddSingleton<Studio>()
             .AddSingleton<StudioShelf>()
@@ -199,9 +201,9 @@ public static class OatPathApp
             services.AddHostedService(provider => provider.GetRequiredService<ClockRounds>());
         }
 
-        services.AddHostedService<ViewLogRounds>();
+        services.AddHostedService<ViewLogRounds>().AddHostedService<EndedLinks>();
 
-        services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>();
+        services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>().AddScoped<AnswerDoor>();
         services.AddSingleton<SignIns>().AddSingleton<ProgramSettings>().AddSingleton<SignInAttempts>().AddScoped<SecondFactor>();
         services.AddSingleton<SessionSigner>().AddSingleton<SessionDesk>().AddSingleton<RunTimes>();
         services.AddSingleton<IPasswordHasher<Person>, PasswordHasher<Person>>();

@@ -26,6 +26,7 @@ public class ArchitectureTests
         ["Supply"] = ["House", "Shelf"],
         ["Labels"] = ["House", "Skin", "Shelf"],
         ["Fit"] = ["House", "Skin", "Shelf", "Labels"],
+        ["Questionnaire"] = ["House", "Skin", "Shelf", "Labels", "Fit"],
         ["Case"] = ["House", "Skin", "Shelf", "Session", "Peel", "CheckIn", "Care"],
         ["Known"] = ["House", "Skin", "Shelf", "Peel", "Session", "Ramp", "CheckIn", "Care", "Labels", "Case"],
         ["Routes"] = ["House", "Skin", "Shelf"],

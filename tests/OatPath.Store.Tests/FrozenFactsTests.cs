@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Session;
 using OatPath.Core.Skin;
 
@@ -35,6 +36,8 @@ public class FrozenFactsTests
     public void Every_kind_of_fact_is_frozen() =>
         Assert.Equal(
             [
+                "answers",
+                "answers-settled",
                 "decision",
                 "intake",
                 "log",
@@ -84,6 +87,8 @@ public class FrozenFactsTests
             "session-event" => Rewritten<SessionEvent>(body),
             "occasion" => Rewritten<Occasion>(body),
             "visit" => Rewritten<Visit>(body),
+            "answers" => Rewritten<MeetAnswers>(body),
+            "answers-settled" => Rewritten<AnswersSettled>(body),
             _ => Rewritten<string>(body),
         };
 

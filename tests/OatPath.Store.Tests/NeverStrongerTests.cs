@@ -3,6 +3,7 @@ using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -111,6 +112,12 @@ public sealed class NeverStrongerTests : IDisposable
                 }
             )
         );
+        if (random.Next(3) == 0)
+        {
+            // Published while nobody has looked at it: settled later, it must not make the plan stronger by itself.
+            facts.Add(Told(client, random));
+        }
+
         facts.AddRange(
             products
                 .Where(product => product.IsActive() && random.Next(4) > 0)
@@ -138,7 +145,7 @@ public sealed class NeverStrongerTests : IDisposable
         Fact Log(LogEntry entry) => TestDatabase.Make(client, FactKind.Log, entry, -10, id);
         string[] actives = ["lactic", "salicylic", "azelaic"];
         var product = actives[random.Next(3)];
-        return random.Next(11) switch
+        return random.Next(13) switch
         {
             0 => Decide(
                 client,
@@ -244,11 +251,37 @@ public sealed class NeverStrongerTests : IDisposable
                     Report = new() { Sting = random.Next(0, 9), StingSeconds = 60 },
                 }
             ),
+            10 => Told(client, random),
+            11 => TestDatabase.Make(client, FactKind.AnswersSettled, new AnswersSettled(AnswersId(client), [], [.. AllKeys])),
             _ => published[random.Next(published.Count)] is var gone
                 ? TestDatabase.Make(client, FactKind.Retract, gone.Id, supersedes: gone.Id)
                 : throw new InvalidOperationException(),
         };
     }
+
+    private static string AnswersId(Client client) => $"answers-{client.Id}";
+
+    private static IEnumerable<AnswerKey> AllKeys =>
+        Enum.GetValues<MeetQuestion>()
+            .Select(question => new AnswerKey(question))
+            .Concat(
+                FlagEffect.All.Select(effect => new AnswerKey(MeetScreens.QuestionOf(MeetGroups.Of(effect.Kind)), effect.Kind))
+            );
+
+    /// <summary>Answers of the phone; sent once, as a link is.</summary>
+    private static Fact Told(Client client, Random random) =>
+        TestDatabase.Make(
+            client,
+            FactKind.Answers,
+            new MeetAnswers
+            {
+                BirthDate = new DateOnly(random.Next(1960, 2012), 1, 1),
+                Sensitivity = (Sensitivity)random.Next(4),
+                Flags = random.Next(2) == 0 ? [new() { Kind = FlagKind.Pregnancy }] : [new() { Kind = FlagKind.Isotretinoin }],
+            },
+            -5,
+            AnswersId(client)
+        );
 
     private static Fact Decide(Client client, Decision decision) => TestDatabase.Make(client, FactKind.Decision, decision, 0, decision.Id);
 

@@ -253,6 +253,9 @@ public enum QuestionKind
     NoSunscreen,
     SunscreenSkipped,
 
+    /// <summary>Answers came from the phone that nobody has looked at.</summary>
+    AnswersCame,
+
     /// <summary>The client sent the label of a bottle for what was asked for by kind.</summary>
     BottleFound,
 

@@ -53,6 +53,7 @@ public static class QuestionTable
         Read(QuestionKind.CheckInOverdue, 140, "not answered", Station.Care) with { Tone = QuestionTone.Ask, Look = "Look" },
         Read(QuestionKind.Repeated, 150, "again", Station.LookBack),
         new(QuestionKind.StartDoubted, 160, QuestionTone.Ask, "to settle", Station.Meet, "Settle it"),
+        new(QuestionKind.AnswersCame, 162, QuestionTone.Ask, "answers came", Station.Meet, "Look at the answers", AtStation: "answers to look at"),
         new(QuestionKind.BottleFound, 165, QuestionTone.Ask, "a bottle found", Station.Shelf, "Look at the label"),
         new(QuestionKind.LowSupply, 170, QuestionTone.Sun, "runs out", Station.Shelf, "Set one aside"),
         new(QuestionKind.StepUp, 180, QuestionTone.Good, "a step up", Station.Ramp, AtStation: "waits for your yes"),

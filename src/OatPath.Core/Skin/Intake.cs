@@ -153,7 +153,7 @@ public sealed record Intake
     /// <summary>When pregnancy, medicines and sun were last asked; they are asked again every 4 weeks.</summary>
     public DateOnly? SafetyAskedOn { get; init; }
 
-    /// <summary>Whether the birth date came with a file and nobody has asked anything yet.</summary>
+    /// <summary>Whether all of it came with a file or from the phone, and nobody of the studio has asked yet.</summary>
     public bool FromAFile { get; init; }
 
     public bool Has(FlagKind kind, DateOnly day)

@@ -7,6 +7,8 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
 {
     public const string CookieName = "oatpath_device";
 
+    private static readonly DoorCookie Cookie = new(CookieName, "/my");
+
     /// <summary>
     /// Where the button of a link's page leads: below the path of the cookie, so that a phone that is in already is known.
     /// </summary>
@@ -28,8 +30,7 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
     }
 
     /// <summary>What a phone brings along, as far as it can be a cookie of ours.</summary>
-    public static string? CookieOf(HttpContext http) =>
-        http.Request.Cookies.TryGetValue(CookieName, out var cookie) && cookie.Length is > 20 and < 100 ? cookie : null;
+    public static string? CookieOf(HttpContext http) => Cookie.Of(http);
 
     /// <summary>
     /// Names the phone's leave in a page and in what the phone keeps, without giving it away: another link, another name. Null where it
@@ -42,18 +43,5 @@ public sealed class PhoneDoor(Links links, ServeOptions options)
             )[..24]
             : null;
 
-    public void Remember(HttpContext http, string cookie) =>
-        http.Response.Cookies.Append(
-            CookieName,
-            cookie,
-            new CookieOptions
-            {
-                HttpOnly = true,
-                SameSite = SameSiteMode.Lax,
-                Secure = options.Trusted || http.Request.IsHttps,
-                Path = "/my",
-                MaxAge = TimeSpan.FromDays(400),
-                IsEssential = true,
-            }
-        );
+    public void Remember(HttpContext http, string cookie) => Cookie.Remember(http, cookie, options);
 }

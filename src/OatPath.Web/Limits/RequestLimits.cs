@@ -41,6 +41,7 @@ public static class RequestLimits
         );
         limiter.AddPolicy(Strict, http => !HttpMethods.IsPost(http.Request.Method) ? RateLimitPartition.GetNoLimiter("reading")
             : PhoneOf(http) is { } phone ? RateLimitPartition.GetNoLimiter($"page-{phone}")
+            : AnswersOf(http) is { } link ? Window($"answers-{link}", MostOfPhone)
             : Window($"strict-{ComesFrom.Of(http)}-{http.GetEndpoint()?.DisplayName}", MostPosts));
 
         // A guide sends every few seconds while something is on the skin.
@@ -64,6 +65,12 @@ public static class RequestLimits
     private static long? PhoneOf(HttpContext http) =>
         http.Request.Path.StartsWithSegments("/my")
             ? PhoneDoor.Known(http, http.RequestServices.GetRequiredService<Links>())?.Device.Id
+            : null;
+
+    /// <summary>The link by which a phone answers Meet; a quick hand answers more often in a minute than a stranger may knock.</summary>
+    private static long? AnswersOf(HttpContext http) =>
+        http.Request.Path.StartsWithSegments(AnswerDoor.Path)
+            ? http.RequestServices.GetRequiredService<AnswerDoor>().Who(http)?.Link
             : null;
 
     private static RateLimitPartition<string> Window(string key, int most) =>

@@ -154,7 +154,7 @@ public sealed partial class ClientDigests(
 
     private (DigestRow Row, DigestAge Age)? Derive(SqliteConnection connection, string id)
     {
-        if (ClientReading.Stamp(connection, id) is not { } stamp)
+        if (ClientReading.Stamp(connection, id) is not { } stamp || ClientReading.Client(connection, id) is { IsPractice: true })
         {
             return null;
         }

@@ -6,7 +6,9 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Shelf;
+using OatPath.Core.Skin;
 using OatPath.Core.Upgrade;
 using OatPath.Core.Wording;
 using OatPath.Store;
@@ -83,15 +85,39 @@ public sealed class ClientRecord
 
     /// <summary>The latest answers at Meet; null where nobody asked yet.</summary>
     public Fact? Met =>
-        Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake && !CaseAssembly.Body<OatPath.Core.Skin.Intake>(fact).FromAFile);
+        Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake) is { } last && !CaseAssembly.Body<Intake>(last).FromAFile ? last : null;
+
+    /// <summary>The answers of Meet as they stand, without what was only told on the phone.</summary>
+    public Intake MetIntake =>
+        Facts.LastOrDefault(fact => fact.Kind == FactKind.Intake) is { } last ? CaseAssembly.Body<Intake>(last) : new Intake();
+
+    /// <summary>What was told on the phone and has not been looked at, the oldest first.</summary>
+    public IReadOnlyList<(ToldAnswers Told, IReadOnlyList<AnswerLine> Lines)> ToldAhead =>
+        toldAhead ??=
+        [
+            .. ToldAnswers
+                .Of(NotTakenBack)
+                .Select(told => (told, told.Open(MetIntake, Today)))
+                .Where(open => open.Item2.Count > 0),
+        ];
+
+    private IReadOnlyList<(ToldAnswers Told, IReadOnlyList<AnswerLine> Lines)>? toldAhead;
 
     /// <summary>Facts of a kind that were not taken back, without those that a later one stands in place of.</summary>
     public IReadOnlyList<Fact> Live(FactKind kind)
     {
-        var gone = Facts.Where(fact => fact.Kind == FactKind.Retract).Select(fact => fact.Supersedes).ToHashSet();
-        var live = Facts.Where(fact => fact.Kind == kind && !gone.Contains(fact.Id)).ToList();
+        var live = NotTakenBack.Where(fact => fact.Kind == kind).ToList();
         var replaced = live.Select(fact => fact.Supersedes).ToHashSet();
         return [.. live.Where(fact => !replaced.Contains(fact.Id))];
+    }
+
+    private List<Fact> NotTakenBack
+    {
+        get
+        {
+            var gone = Facts.Where(fact => fact.Kind == FactKind.Retract).Select(fact => fact.Supersedes).ToHashSet();
+            return [.. Facts.Where(fact => !gone.Contains(fact.Id))];
+        }
     }
 
     public int Changes => Waiting.Count + (RulesWait ? 1 : 0) + Raises.Count;

@@ -59,6 +59,9 @@ public sealed record DeskRow(
 
     private QuestionRow Row => QuestionTable.Of(Kind);
 
+    /// <summary>The smaller comes first.</summary>
+    public int Urgency => Row.Urgency;
+
     /// <summary>A line that needs a call looks like no other and is never cleared in one click.</summary>
     public bool IsCall => Row.Asks == QuestionAsks.Call;
 

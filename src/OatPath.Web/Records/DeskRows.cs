@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Questionnaire;
 using OatPath.Store;
 using OatPath.Web.Drawing;
 using OatPath.Web.Wording;
@@ -16,8 +17,20 @@ public static class DeskRows
     public const int DaysBefore = 6;
     private const int Days = 16;
 
-    /// <summary>Every open row, most urgent first; none for a client without a published plan.</summary>
-    public static IReadOnlyList<DeskRow> Of(ClientRecord record)
+    /// <summary>
+    /// Every open row, most urgent first; for a client without a published plan only what was answered on the phone.
+    /// </summary>
+    public static IReadOnlyList<DeskRow> Of(ClientRecord record) =>
+        record.ToldAhead.Count == 0
+            ? Asked(record)
+            :
+            [
+                .. Asked(record)
+                    .Concat(record.ToldAhead.Select(told => Answers(record, told.Told, told.Lines)))
+                    .OrderBy(row => row.Urgency),
+            ];
+
+    private static IReadOnlyList<DeskRow> Asked(ClientRecord record)
     {
         if (record.Published is null)
         {
@@ -61,10 +74,41 @@ public static class DeskRows
             question.Rung,
             asksFirst,
             asksFirst ? ChanceWords.Doubt(ladder!, record.PublishedRules) ?? "" : "",
-            taken is null ? "" : $"{taken.RecordedBy}, {record.Local(taken.RecordedAt, "ddd HH:mm")}",
+            TakenBy(record, taken),
             taken?.Id ?? ""
         );
     }
+
+    private static DeskRow Answers(ClientRecord record, ToldAnswers told, IReadOnlyList<AnswerLine> lines)
+    {
+        var key = $"{QuestionKind.AnswersCame}:{told.Id}";
+        var taken = record.Live(FactKind.Note).LastOrDefault(fact => fact.Body.Trim('"') == Taken + key);
+        var acts = lines.Where(line => line is { IsSafety: true, IsNew: true }).Select(line => Words.Uncapital(line.Title)).ToList();
+        var against = lines.Count(line => line.Against.Count > 0);
+        return new(
+            record.Client.Id,
+            record.Client.Name,
+            record.Client.Phone,
+            record.Client.Version,
+            QuestionKind.AnswersCame,
+            key,
+            CareDay.Of(told.At, record.Zone),
+            $"told on the phone, {record.Local(told.At)}",
+            lines.All(line => !line.IsNew)
+                ? "All of it is as it stands at Meet."
+                : (acts.Count > 0 ? $"Acts already, towards gentler: {Words.List(acts)}." : "Nothing of it changes a plan by itself.")
+                    + (against > 0 ? $" Something speaks against {Words.Count(against, "answer")}: look at both." : ""),
+            null,
+            null,
+            false,
+            "",
+            TakenBy(record, taken),
+            taken?.Id ?? ""
+        );
+    }
+
+    private static string TakenBy(ClientRecord record, Store.Fact? taken) =>
+        taken is null ? "" : $"{taken.RecordedBy}, {record.Local(taken.RecordedAt, "ddd HH:mm")}";
 
     private static string SubOf(ClientRecord record, Question question) =>
         question.Product is { } id && record.ShownProduct(id) is { } product ? $"{product.Name}, {ProductWords.InBrief(product)}" : "";

@@ -155,6 +155,27 @@ public sealed class RecordRoom(
         return taken;
     }
 
+    /// <summary>What a client answered on the phone becomes an entry of the record; sent again, nothing.</summary>
+    /// <param name="cookie">What the phone is known by.</param>
+    public bool SendAnswers(AnswerLinks links, string cookie)
+    {
+        var now = clock.GetUtcNow();
+        var sent = links.Send(
+            cookie,
+            now,
+            phone => Make(phone.ClientId, FactKind.Answers, phone.Answers, "client") with
+            {
+                RecordedAt = now,
+            }
+        );
+        if (sent)
+        {
+            Recorded(now);
+        }
+
+        return sent;
+    }
+
     /// <summary>From what was written down, time never goes back.</summary>
     private void Recorded(DateTimeOffset at) => (clock as RecordClock)?.Recorded(at);
 

@@ -51,6 +51,7 @@ public static class SavedInBetween
                 : "",
             FactKind.Occasion => CaseAssembly.Body<Occasion>(fact).Title,
             FactKind.Visit => "a visit",
+            FactKind.AnswersSettled => "what was told on the phone",
             FactKind.Note => "a note",
             FactKind.Retract => "something taken back",
             _ => "an entry of the log",

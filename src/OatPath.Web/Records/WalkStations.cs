@@ -33,7 +33,12 @@ public static class WalkStations
             .ToList();
         return
         [
-            (met is null ? null : Asked(Station.Meet, path))
+            (
+                record.ToldAhead.Count > 0
+                    ? new("Meet", "meet", QuestionTable.Of(QuestionKind.AnswersCame).StationWord, StationState.Waits)
+                : met is null ? null
+                : Asked(Station.Meet, path)
+            )
                 ?? new(
                     "Meet",
                     "meet",

@@ -5,7 +5,7 @@ namespace OatPath.Web.Wording;
 /// <summary>Speaks the language of the studio's clients on every page that a client reads, and English on all others.</summary>
 public sealed class ClientLanguage(RequestDelegate next, ServeOptions options)
 {
-    private static readonly string[] Pages = ["/my", "/go", "/no-plan", "/calendar"];
+    private static readonly string[] Pages = ["/my", "/go", "/no-plan", "/calendar", "/answers"];
     private readonly Language language = options.ClientLanguage;
 
     public async Task InvokeAsync(HttpContext context)

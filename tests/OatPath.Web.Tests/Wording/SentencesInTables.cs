@@ -4,6 +4,7 @@ using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
 using OatPath.Core.Peel;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Screening;
 using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
@@ -24,6 +25,8 @@ internal static class SentencesInTables
                     .SelectMany(asked => new[] { asked.Text, asked.Means, asked.Changes })
             )
             .Concat(PeelConsent.Lines)
+            .Concat(RecordConsent.English)
+            .Concat(FlagQuestions.All.SelectMany(row => new[] { row.Words, row.From ?? "" }))
             .Concat(RuleBook.All.Where(rule => RuleBook.IsHardLimit(rule.Id)).Select(rule => rule.Template));
 
     public static IEnumerable<string> All() =>
@@ -41,6 +44,13 @@ internal static class SentencesInTables
             .Append(Preparations.Tell)
             .Concat(ReportModel.Lengths.Select(length => length.Word))
             .Concat(Skipped.Usual)
+            .Concat(QuestionWords.All.SelectMany(row => new[] { row.Text, row.Hint }))
+            .Concat(Enum.GetValues<SkinType>().Select(QuestionWords.Of))
+            .Concat(Enum.GetValues<Sensitivity>().Select(QuestionWords.Of))
+            .Concat(Enum.GetValues<Phototype>().Select(QuestionWords.Of))
+            .Concat(Enum.GetValues<Habit>().Select(QuestionWords.Of))
+            .Concat(QuestionWords.Outdoors.Select(offer => offer.Words))
+            .Concat(Enum.GetValues<Allergen>().Select(AllergenTitle.Of))
             .Concat(DateTimeFormatInfo.InvariantInfo.DayNames)
             .Concat(DateTimeFormatInfo.InvariantInfo.AbbreviatedDayNames)
             .Concat(DateTimeFormatInfo.InvariantInfo.MonthNames)

@@ -17,7 +17,8 @@ public sealed class NewModel(Store.Clients clients, TimeProvider clock) : PageMo
 
     public void OnGet() { }
 
-    public IActionResult OnPost()
+    /// <param name="then">The station to go to.</param>
+    public IActionResult OnPost(string? then)
     {
         var problems = new List<Problem>();
         if (TypedName.Problem(Name, Client.MostName) is { } wrong)
@@ -37,6 +38,6 @@ public sealed class NewModel(Store.Clients clients, TimeProvider clock) : PageMo
         }
 
         var client = clients.Add(Fact.NewId(), Name!.Trim(), Phone?.Trim() ?? "", clock.GetUtcNow());
-        return Redirect($"/clients/{client.Id}/meet");
+        return Redirect($"/clients/{client.Id}/{(then == "ask-ahead" ? then : "meet")}");
     }
 }

@@ -115,6 +115,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
         fact.Kind switch
         {
             FactKind.Intake => "Answers at Meet",
+            FactKind.AnswersSettled => "Told on the phone: looked at, and counted as it stands at Meet",
             FactKind.Shelf => CaseAssembly.Body<ShelfItem>(fact) is { } item
                 ? $"{item.Product.Name}: {(item.State == ShelfState.InUse ? "in use" : "parked")}"
                 : "",

@@ -64,7 +64,7 @@ public sealed class RampModel(RecordRoom room, IAuthorizationService authorizati
             return Page();
         }
 
-        var intake = Record.Draft.Intake;
+        var intake = Record.MetIntake;
         return Finish(
             "Strong sun is written down at Meet.",
             Room.Make(

@@ -4,6 +4,7 @@ using OatPath.Core.Fit;
 using OatPath.Core.Forecast;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
+using OatPath.Core.Questionnaire;
 using OatPath.Core.Shelf;
 using OatPath.Store;
 using OatPath.Web.Pages.StudioShelf;
@@ -52,10 +53,46 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
 
     public IReadOnlyList<SupplyForecastLine> Forecast { get; private set; } = [];
 
+    /// <summary>The answers of the phone that the product in the form was told in, and its place there.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Told { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public int At { get; set; }
+
     public void OnGet(bool own = false)
     {
         OwnOpen = own;
+        if (ToldProduct is { } told)
+        {
+            OwnOpen = true;
+            (Own.Name, Own.Label) = (told.Name, told.Label);
+            if (told.Label.Length > 0)
+            {
+                ReadLabel();
+            }
+        }
+
         Fill();
+    }
+
+    private (ToldAnswers Told, AnswerLine Line)? ToldLine =>
+        Record
+            .ToldAhead.Where(open => open.Told.Id == Told)
+            .SelectMany(open => open.Lines.Select(line => ((ToldAnswers, AnswerLine)?)(open.Told, line)))
+            .FirstOrDefault(open => open!.Value.Item2.Key.Product == At);
+
+    private ToldProduct? ToldProduct => ToldLine is { } open ? open.Told.Answers.Products[At] : null;
+
+    /// <summary>What was told on the phone is settled by what is brought in for it.</summary>
+    private List<Fact> WithTold(List<Fact> facts)
+    {
+        if (ToldLine is { } open)
+        {
+            facts.AddRange(SettledAnswers.Of(Room, Record, open.Told, [open.Line.Key], [], By));
+        }
+
+        return facts;
     }
 
     public PartialViewResult OnGetOffers()
@@ -89,6 +126,13 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
     {
         OwnOpen = true;
         Own = ProductForm.From(Request.Form);
+        ReadLabel();
+        Fill();
+        return Page();
+    }
+
+    private void ReadLabel()
+    {
         (Reading, LabelProblem) = LabelReader.Read(Own.Label);
         if (Reading is null)
         {
@@ -100,9 +144,6 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             Own.Name = Own.Name.Length > 0 ? Own.Name : $"Own {KindTraits.Of(Reading.Kind).Title}";
             Advise();
         }
-
-        Fill();
-        return Page();
     }
 
     public IActionResult OnPostOwn()
@@ -125,7 +166,11 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
                 State = ShelfState.Parked,
                 Reason = $"It fits {asked.Name}: say there whether it is its bottle.",
             };
-            return Finish($"{product.Name} is parked. {waiting.Reason}", [Room.Make(Id, FactKind.Shelf, waiting, By)], "shelf");
+            return Finish(
+                $"{product.Name} is parked. {waiting.Reason}",
+                WithTold([Room.Make(Id, FactKind.Shelf, waiting, By)]),
+                "shelf"
+            );
         }
 
         // What it would double up with is parked too, with its reason; the practitioner may use it all the same.
@@ -138,10 +183,15 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
                 State = ShelfState.Parked,
                 Reason = Words.Say(because),
             };
-            return Finish($"{product.Name} is parked: {parked.Reason}", [Room.Make(Id, FactKind.Shelf, parked, By)], "shelf?own=true");
+            return Finish(
+                $"{product.Name} is parked: {parked.Reason}",
+                WithTold([Room.Make(Id, FactKind.Shelf, parked, By)]),
+                "shelf?own=true"
+            );
         }
 
-        return Finish(Said(product, out var facts), facts, "shelf?own=true");
+        var done = Said(product, out var facts);
+        return Finish(done, WithTold(facts), "shelf?own=true");
     }
 
     public IActionResult OnPostPark(string product, string? reason, bool park)

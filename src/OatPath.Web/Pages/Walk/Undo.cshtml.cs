@@ -74,7 +74,8 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
 
     /// <summary>What a practitioner wrote down; answers are changed at Meet, and what a client told stays.</summary>
     private static bool MayGo(Fact fact) =>
-        fact.Kind is not (FactKind.Retract or FactKind.Intake) && (fact.Kind != FactKind.Log || MayGo(CaseAssembly.Body<LogEntry>(fact)));
+        fact.Kind is not (FactKind.Retract or FactKind.Intake or FactKind.Answers)
+        && (fact.Kind != FactKind.Log || MayGo(CaseAssembly.Body<LogEntry>(fact)));
 
     private static bool MayGo(LogEntry entry) =>
         entry is BottleSeen

@@ -1,0 +1,30 @@
+using System.Security.Cryptography;
+using System.Text;
+using OatPath.Core.Wording;
+
+namespace OatPath.Core.Questionnaire;
+
+/// <summary>
+/// What a client agrees to before anything of them is kept. The words are kept with each agreement, and their version is what they say.
+/// </summary>
+/// <remarks>Source: house default; local law on health data comes first, and a studio shows its own notice beside it.</remarks>
+public static class RecordConsent
+{
+    public static IReadOnlyList<string> English { get; } =
+    [
+        "My studio keeps what I answer here, to plan the care of my skin at home. Some of it is about my health.",
+        "Who works there can read it, and each reading is written down.",
+        "I may ask to see it, to have a copy, to have it put right, or to have it erased.",
+        "I answer as well as I know. It does not take the place of a doctor.",
+    ];
+
+    public static IReadOnlyList<string> Lines => Said.Each(English);
+
+    /// <summary>What is kept: the words as they were read.</summary>
+    public static string Text => string.Join("\n", Lines);
+
+    /// <summary>Changes with every letter of the words.</summary>
+    public static string Version => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Text)))[..8];
+
+    public static ConsentGiven Given(DateTimeOffset at) => new(Version, Text, at);
+}
