@@ -66,6 +66,28 @@ public sealed class PasteLabelsTests : IDisposable
     }
 
     [Fact]
+    public async Task What_holds_the_same_under_another_name_is_recognised_and_left_unless_it_is_ticked()
+    {
+        const string List = "Aqua, Glycerin, Lactic Acid 5%, Panthenol, Xanthan Gum, Phenoxyethanol";
+        using var browser = await studio.SignedIn();
+        await Keep(browser, await Read(browser, $"Alder night water\nIngredients: {List}"));
+        var known = Shelf.Count;
+
+        var page = await Read(
+            browser,
+            $"Alder evening water\nIngredients: {List.ToUpperInvariant()}\n\nAlder strong water\nIngredients: "
+                + List.Replace("5%", "8%")
+        );
+        var rows = page.Page.QuerySelectorAll(".pasted-row");
+        Assert.Contains("holds the same as Alder night water", rows[0].TextContent, StringComparison.Ordinal);
+        Assert.DoesNotContain("holds the same", rows[1].TextContent, StringComparison.Ordinal);
+        await Keep(browser, page);
+        Assert.Equal(known + 1, Shelf.Count);
+        await Keep(browser, page, ("r0.taken", "true"), ("r1.taken", null));
+        Assert.Contains(Shelf, product => product.Name == "Alder evening water");
+    }
+
+    [Fact]
     public async Task What_stands_already_is_recognised_and_left_unless_it_is_ticked()
     {
         using var browser = await studio.SignedIn();

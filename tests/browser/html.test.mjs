@@ -6,6 +6,7 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { makeLink } from './guide.mjs';
+import { begin, group, isAt, makeQuestions } from './questions.mjs';
 import { clientIds, desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 const jar = createRequire(import.meta.url).resolve('vnu-jar/build/dist/vnu.jar');
@@ -13,6 +14,7 @@ let studio;
 let browser;
 let staff;
 let phone;
+let asked;
 let id;
 let peel;
 let address;
@@ -32,6 +34,23 @@ before(async () => {
   await staff.goto(`${studio.origin}/clients/${id}/shelf?q=Soothing mask`);
   await staff.locator('#offers button', { hasText: 'Bring in' }).first().click();
   await staff.waitForSelector('.find-bottle');
+  // One has answered on the phone, another is on the way.
+  const sent = await openPage(browser, studio, pocket);
+  asked = await openPage(browser, studio, pocket);
+  for (const [page, client] of [
+    [sent, id],
+    [asked, peel],
+  ]) {
+    await begin(page, await makeQuestions(staff, studio, client));
+    await page.click('button:has-text("I agree")');
+    await isAt(page, 'birth-date');
+    await page.goto(`${studio.origin}/answers/ask/skin-history`);
+    await group(page, ['A place that gets eczema']);
+    await isAt(page, 'birth-date');
+  }
+  await sent.goto(`${studio.origin}/answers/send`);
+  await sent.click('button:has-text("Send it to my studio")');
+  await sent.waitForSelector('text=Sent. Thank you');
   address = await makeLink(staff, studio, id);
   phone = await openPage(browser, studio, pocket);
   await phone.goto(address);
@@ -87,6 +106,7 @@ test('every main view is valid by the Nu checker', async () => {
       'handout',
       'look-back',
       'link',
+      'ask-ahead',
       'preview',
       'record',
     ].flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
@@ -105,6 +125,12 @@ test('every main view is valid by the Nu checker', async () => {
       '/stand-in',
       new URL(address).pathname,
     ].map((path) => [phone, path]),
+    ...[
+      'consent',
+      'send',
+      'guess',
+      ...['birth-date', 'skin-type', 'body', 'skin-history-eczema-prone-zone', 'products', 'history'].map((screen) => `ask/${screen}`),
+    ].map((path) => [asked, `/answers/${path}`]),
   ];
   for (const [index, [page, path]] of views.entries()) {
     const answer = await page.context().request.get(studio.origin + path);

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { violations } from './axe.mjs';
 import { newPhone } from './guide.mjs';
+import { begin, group, isAt, makeQuestions } from './questions.mjs';
 import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio;
@@ -26,32 +27,20 @@ after(async () => {
   await studio?.close();
 });
 
-const makeQuestions = async (id) => {
-  await page.goto(`${studio.origin}/clients/${id}/ask-ahead`);
-  await page.click('button:has-text("ake the link"), button:has-text("Make a new link")');
-  return `${studio.origin}/answers/${(await page.inputValue('#address')).split('/answers/')[1]}`;
-};
+const questionsFor = (id) => makeQuestions(page, studio, id);
 
 const begun = async (link) => {
   const phone = await openPage(browser, studio, pocket, true);
-  await phone.goto(link);
-  await phone.click('button:has-text("Begin")');
-  await phone.waitForSelector('text=Before you begin');
+  await begin(phone, link);
   return phone;
 };
 
-const isAt = (phone, screen) => phone.waitForURL(new RegExp(`/answers/ask/${screen}$`));
-
-/** Ticks what is named, or presses "None of these". */
-const group = async (phone, ticks = []) => {
-  for (const tick of ticks) await phone.click(`.picks label:has-text("${tick}")`);
-  await phone.click(ticks.length > 0 ? 'button:has-text("Go on")' : 'button:has-text("None of these")');
-};
+const isSlim = (on) => on.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth);
 
 test('a client answers on the phone; what asks for less acts tonight, and Meet takes the rest over', async () => {
   const id = clients.Perrin;
   const tonight = await newPhone(browser, page, studio, id);
-  const link = await makeQuestions(id);
+  const link = await questionsFor(id);
   assert.deepEqual(await violations(page), []);
   await look(page, 'ask-ahead');
 
@@ -137,6 +126,7 @@ test('a client answers on the phone; what asks for less acts tonight, and Meet t
   await phone.waitForURL(/\/answers\/send$/);
   assert.deepEqual(await violations(phone), []);
   await look(phone, '9-send');
+  assert.ok(await isSlim(phone), 'no sideways scroll');
   const over = await phone.locator('main').innerText();
   assert.match(over, /5 April 1991[\s\S]*Tight or rough[\s\S]*I am pregnant[\s\S]*Fen night cream/);
   assert.match(over, /1 question is not answered/);
@@ -166,6 +156,11 @@ test('a client answers on the phone; what asks for less acts tonight, and Meet t
   await page.goto(`${studio.origin}/clients/${id}/meet`);
   assert.deepEqual(await violations(page), []);
   await look(page, 'meet');
+  await page.setViewportSize(pocket);
+  assert.ok(await isSlim(page), 'no sideways scroll on a phone');
+  assert.deepEqual(await violations(page), []);
+  await look(page, 'meet-small');
+  await page.setViewportSize(desk);
   const lines = page.locator('.told-lines li');
   assert.match(await lines.filter({ hasText: 'Pregnant' }).innerText(), /acts already/);
   assert.match(await lines.filter({ hasText: 'In use: Fen night cream' }).innerText(), /pregnan/i);
@@ -207,7 +202,7 @@ test('a client answers on the phone; what asks for less acts tonight, and Meet t
 });
 
 test('under 18 a parent agrees first, and without one nothing stays; a second phone is not let in', async () => {
-  const link = await makeQuestions(clients.Jory);
+  const link = await questionsFor(clients.Jory);
   const phone = await begun(link);
   await phone.click('button:has-text("I do not agree")');
   await phone.waitForSelector('text=Then nothing is kept');

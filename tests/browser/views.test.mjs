@@ -49,6 +49,7 @@ describe('views', () => {
     'look-back',
     'publish',
     'link',
+    'ask-ahead',
     'handout',
     'start',
   ];

@@ -35,7 +35,8 @@ public sealed class PasteModel(Store.StudioShelf shelf, ShelfImports imports, St
         }
 
         var known = shelf.All();
-        Rows = [.. products.Select(read => PastedRow.Of(read, known))];
+        var formulas = new SameFormula(known);
+        Rows = [.. products.Select(read => PastedRow.Of(read, known, formulas))];
         return Page();
     }
 

@@ -20,16 +20,22 @@ public sealed class PastedRow
     /// <summary>What stands on the shelf under its name, or null.</summary>
     public Product? Stands { get; private init; }
 
-    public static PastedRow Of(PastedProduct read, IReadOnlyList<Product> shelf)
+    /// <summary>What stands on the shelf under another name and holds the same, or null.</summary>
+    public Product? Alike { get; private init; }
+
+    /// <param name="formulas">The same shelf by what its products hold.</param>
+    public static PastedRow Of(PastedProduct read, IReadOnlyList<Product> shelf, SameFormula formulas)
     {
         var stands = Named(read.Product.Name, shelf);
+        var alike = stands is null && read.IsRead ? formulas.Find(read.Product) : null;
         return new()
         {
             Form = ProductForm.From(read.Product),
             Actives = ActiveText.Write(read.Product.Actives),
             Doubts = read.Doubts,
             Stands = stands,
-            Taken = stands is null && read.IsRead,
+            Alike = alike,
+            Taken = stands is null && alike is null && read.IsRead,
         };
     }
 
