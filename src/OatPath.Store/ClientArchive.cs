@@ -24,6 +24,8 @@ public sealed class ClientArchive(Database database, ClientReading reading)
         sessions.json       guided sessions with every press
         readings.csv        who read the record, which page, when
         messages.csv        messages that were sent or not, and what became of them
+        mail.csv            where the client agreed to be written to, since when, by whose word
+        questions.csv       links to the questions before a visit: when they were made, opened, sent, ended
         phones.csv          links and phones that were let in
 
         Times are ISO 8601 with offset. Text is UTF-8.
@@ -106,6 +108,27 @@ public sealed class ClientArchive(Database database, ClientReading reading)
                 connection.Query(
                     "SELECT written_at, text, state, coalesce(settled_at, ''), reason FROM message WHERE client_id = $1 ORDER BY id",
                     row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
+                    clientId
+                )
+            );
+            Table(
+                archive,
+                "questions.csv",
+                ["made", "by", "opened", "sent", "ended"],
+                connection.Query(
+                    "SELECT created_at, created_by, coalesce(opened_at, ''), coalesce(sent_at, ''), coalesce(closed_at, '') FROM "
+                        + "answer_link WHERE client_id = $1 ORDER BY id",
+                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
+                    clientId
+                )
+            );
+            Table(
+                archive,
+                "mail.csv",
+                ["address", "agreed", "by", "refused"],
+                connection.Query(
+                    "SELECT address, agreed_at, told_by, refused FROM mail_address WHERE client_id = $1",
+                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3) },
                     clientId
                 )
             );

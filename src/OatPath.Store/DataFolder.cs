@@ -16,6 +16,9 @@ public sealed class DataFolder : IDisposable
 {
     public const string DatabaseName = "oatpath.db";
     public const string KeysName = "keys";
+
+    /// <summary>The mail server's secret, by itself: in no database and in no backup.</summary>
+    public const string MailSecretName = "mail-secret";
     private const string MarkerName = "studio";
     private const string LockName = "in-use";
     private const string ProbeName = "probe";
@@ -40,6 +43,8 @@ public sealed class DataFolder : IDisposable
     public string DatabaseFile => Path.Combine(Folder, DatabaseName);
 
     public string Keys => Path.Combine(Folder, KeysName);
+
+    public string MailSecret => Path.Combine(Folder, MailSecretName);
 
     private string Marker => Path.Combine(Folder, MarkerName);
 
@@ -203,7 +208,7 @@ public sealed class DataFolder : IDisposable
         && (
             name.StartsWith(DatabaseName, StringComparison.Ordinal)
             || name.StartsWith(FormerPrefix, StringComparison.Ordinal)
-            || name is KeysName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName
+            || name is KeysName or MailSecretName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName
         );
 
     public void Dispose() => held?.Dispose();

@@ -21,6 +21,7 @@ public sealed class Erasure(Database database, ViewLog views)
         "DELETE FROM link WHERE client_id = $1",
         "DELETE FROM answer_link WHERE client_id = $1",
         "DELETE FROM calendar_feed WHERE client_id = $1",
+        "DELETE FROM mail_address WHERE client_id = $1",
         "DELETE FROM message WHERE client_id = $1",
         "DELETE FROM message_opt_out WHERE client_id = $1",
         "DELETE FROM record_read WHERE client_id = $1",

@@ -23,6 +23,9 @@ public sealed record ProgramChoices
     /// <remarks>House default; how long records must or may be kept is for the local law to say.</remarks>
     public int RetentionYears { get; init; } = 10;
 
+    /// <summary>What carries messages to clients; null while none is set, then nothing is sent.</summary>
+    public MailServer? Mail { get; init; }
+
     /// <summary>Whether the first steps were put away from the Desk.</summary>
     public bool FirstStepsPutAway { get; init; }
 }

@@ -180,7 +180,9 @@ public static class OatPathApp
             services.AddSingleton<TimeProvider>(provider => provider.GetRequiredService<RecordClock>());
         }
 
-        services.AddSingleton<IMessageGateway, SimulatedGateway>().AddSingleton<Messenger>();
+        services.TryAddSingleton(new MailManners());
+        services.AddSingleton<MailAddresses>().AddSingleton<MailSecret>().AddSingleton<MailGateway>();
+        services.AddSingleton<IMessageGateway, ChosenGateway>().AddSingleton<Messenger>();
         // A test winds its own clock and makes its own rounds.
         services
             .AddSingleton<Erasure>()

@@ -49,7 +49,14 @@ public sealed class RouteWalkTests : IDisposable
 
     private static bool IsKnock(string route) => route is "/go/{token}" or "/my/go/{token}" or "/answers/{token}";
 
-    private static readonly HashSet<string> ForOwner = ["/treatments/edit", "/clients/{id}/record", "/retention", "/house/clock"];
+    private static readonly HashSet<string> ForOwner =
+    [
+        "/treatments/edit",
+        "/clients/{id}/record",
+        "/retention",
+        "/house/clock",
+        "/house/mail",
+    ];
 
     private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];
 

@@ -29,7 +29,8 @@ public sealed class TestStudio : IDisposable
         string? publicUrl = null,
         DateTimeOffset? at = null,
         string? folder = null,
-        string? language = null
+        string? language = null,
+        Messages.MailManners? manners = null
     )
     {
         this.publicUrl = publicUrl;
@@ -42,6 +43,11 @@ public sealed class TestStudio : IDisposable
             {
                 builder.WebHost.UseTestServer();
                 builder.Services.AddSingleton<Microsoft.AspNetCore.Hosting.IStartupFilter, FromAddress>();
+                if (manners is not null)
+                {
+                    builder.Services.AddSingleton(manners);
+                }
+
                 if (plan is not null)
                 {
                     builder.Services.AddSingleton(plan);

@@ -80,6 +80,7 @@ test('every main view is valid by the Nu checker', async () => {
       '/shelf/look-over',
       '/scales',
       '/house',
+      '/house/mail',
       '/rules',
       '/rules?rule=window-care',
       '/outbox',

@@ -64,6 +64,7 @@ describe('views', () => {
     '/scales',
     '/scales?a=reed-water&b=kiln-peel',
     '/house',
+    '/house/mail',
     '/second-factor',
     '/retention',
     '/templates',

@@ -2,28 +2,41 @@ using OatPath.Store;
 
 namespace OatPath.Web.Messages;
 
-/// <summary>What became of one try; no reason when it was delivered.</summary>
-/// <param name="Final">Whether another try would change nothing.</param>
-public sealed record Attempt(bool Delivered, string Reason = "", bool Final = false);
-
-/// <summary>What carries a message to a client's phone.</summary>
-public interface IMessageGateway
+/// <summary>What became of one try.</summary>
+public enum Fate
 {
-    string Name { get; }
+    Delivered,
 
-    Attempt Send(Message message);
+    /// <summary>Another try may do better.</summary>
+    Busy,
+
+    /// <summary>Another try would change nothing.</summary>
+    Refused,
+
+    /// <summary>The address does not exist, or takes nothing from here.</summary>
+    AddressRefused,
+
+    /// <summary>Nobody said where to, or agreed to it.</summary>
+    NoAddress,
+
+    /// <summary>All of it was handed over and no answer came: it may have arrived, and is not sent twice.</summary>
+    Unsure,
+
+    /// <summary>The way itself is closed, to every message.</summary>
+    Down,
 }
 
-/// <summary>A stand-in that ships with the program: nothing leaves this machine. Some first tries fail, as they do in life.</summary>
-public sealed class SimulatedGateway : IMessageGateway
+/// <summary>What became of one try, and why; no reason when it was delivered.</summary>
+public sealed record Attempt(Fate Fate, string Reason = "");
+
+/// <summary>What carries a message to a client.</summary>
+public interface IMessageGateway
 {
-    /// <summary>One in so many is busy at the first try.</summary>
-    private const int BusyEvery = 4;
+    /// <summary>What it is, in words for the practitioner.</summary>
+    string Name { get; }
 
-    public string Name => "simulated gateway, nothing leaves this machine";
+    /// <summary>Whether anything can be carried; else nothing is written.</summary>
+    bool IsSet { get; }
 
-    public Attempt Send(Message message) =>
-        message.Phone.Trim().Length == 0 ? new(false, "no phone number on record", Final: true)
-        : message.Id % BusyEvery == 0 && message.Attempts == 0 ? new(false, "line busy")
-        : new(true);
+    Attempt Send(Message message);
 }

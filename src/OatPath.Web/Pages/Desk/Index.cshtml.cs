@@ -21,6 +21,8 @@ public sealed class IndexModel(
     Store.Studio studio,
     Store.StudioShelf shelf,
     Store.FirstSteps firstSteps,
+    Store.MailAddresses addresses,
+    Web.Messages.Messenger messenger,
     TimeProvider clock,
     IAuthorizationService authorization
 ) : PageModel
@@ -31,6 +33,7 @@ public sealed class IndexModel(
     private const int NextLines = 20;
     private const int MostLines = 200;
     private const int MostWaiting = 8;
+    private const int MostRefused = 8;
 
     /// <summary>The most urgent lines; as many as fit.</summary>
     public IReadOnlyList<DigestRow> Lines { get; private set; } = [];
@@ -48,6 +51,12 @@ public sealed class IndexModel(
     public IReadOnlyList<VisitToday> Visits { get; private set; } = [];
 
     public int FailedMessages { get; private set; }
+
+    /// <summary>Addresses that the mail server does not know.</summary>
+    public IReadOnlyList<Store.MailAddress> RefusedMail { get; private set; } = [];
+
+    /// <summary>Why nothing goes out, and since when.</summary>
+    public (string Reason, DateTimeOffset Since)? MailTrouble { get; private set; }
 
     /// <summary>Lines that are still being brought up to this morning.</summary>
     public int Coming { get; private set; }
@@ -248,6 +257,8 @@ public sealed class IndexModel(
         ContactsMissing = !room.ContactsComplete();
         First = FirstPath.Of(studio.Current().Rules, shelf, firstSteps, settings.Current().Choices);
         FailedMessages = outbox.FailedOf(latest: 200);
+        RefusedMail = addresses.Refused(MostRefused);
+        MailTrouble = messenger.Trouble;
         Quiet =
             User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1))
                 ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count

@@ -7,7 +7,14 @@ using OatPath.Web.Messages;
 namespace OatPath.Web.Pages.Messages;
 
 /// <summary>Every message to a client: its words, when, and what became of it.</summary>
-public sealed class IndexModel(Store.Outbox outbox, Studio studio, IMessageGateway gateway, TimeProvider clock) : PageModel
+public sealed class IndexModel(
+    Store.Outbox outbox,
+    Studio studio,
+    IMessageGateway gateway,
+    ProgramSettings settings,
+    Messenger messenger,
+    TimeProvider clock
+) : PageModel
 {
     private const int Shown = 200;
 
@@ -17,6 +24,12 @@ public sealed class IndexModel(Store.Outbox outbox, Studio studio, IMessageGatew
     public IReadOnlyList<Message> Messages { get; private set; } = [];
     public HouseRules Rules { get; private set; } = new();
     public string Gateway => gateway.Name;
+
+    /// <summary>Whether messages go by mail.</summary>
+    public bool ByMail => settings.Current().Choices.Mail is not null;
+
+    /// <summary>Why nothing goes out, and since when.</summary>
+    public (string Reason, DateTimeOffset Since)? Trouble => messenger.Trouble;
 
     public void OnGet()
     {

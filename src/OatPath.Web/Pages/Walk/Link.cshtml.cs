@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Store;
+using OatPath.Web.Messages;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
@@ -11,6 +12,7 @@ public sealed class LinkModel(
     Links links,
     CalendarFeeds feeds,
     Outbox outbox,
+    MailAddresses addresses,
     ViewLog views,
     ServeOptions options,
     TimeProvider clock
@@ -31,6 +33,49 @@ public sealed class LinkModel(
 
     /// <summary>Since when, and by whose word, the client wants no messages.</summary>
     public (DateTimeOffset Since, string ToldBy)? NoMessages => outbox.OptedOut(Id);
+
+    /// <summary>Where the client agreed to be written to.</summary>
+    public MailAddress? Mail => addresses.Of(Id);
+
+    /// <summary>An address that could not be noted.</summary>
+    public string TypedMail { get; private set; } = "";
+
+    /// <summary>Notes where the client agreed to be written to.</summary>
+    public IActionResult OnPostMail(string? address, bool agreed)
+    {
+        TypedMail = (address ?? "").Trim();
+        if (!MailGateway.IsAddress(TypedMail))
+        {
+            Problems.Add(new("Mail address", "write one address, such as name@example.org"));
+        }
+
+        if (!agreed)
+        {
+            Problems.Add(new("The client agreed", "ask, and tick it; nobody is written to without it"));
+        }
+
+        if (Record.Client.IsPractice)
+        {
+            Problems.Add(new("Mail address", "leave it: a practice client is written to by nobody"));
+        }
+
+        if (Problems.Count > 0)
+        {
+            OnGet();
+            return Page();
+        }
+
+        addresses.Set(Id, TypedMail, By, clock.GetUtcNow());
+        TempData["Done"] = $"Messages go to {TypedMail}, at most one a day.";
+        return Redirect($"/clients/{Id}/link");
+    }
+
+    public IActionResult OnPostNoMail()
+    {
+        addresses.Remove(Id);
+        TempData["Done"] = "The address is forgotten; nothing is sent there.";
+        return Redirect($"/clients/{Id}/link");
+    }
 
     public void OnGet() => Current = links.Open(Id, clock.GetUtcNow());
 
