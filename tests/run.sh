@@ -39,7 +39,7 @@ check "code is formatted" dotnet format OatPath.slnx --verify-no-changes --no-re
 
 for suite in Core Store Web; do
   log="$(mktemp)"
-  timeout -k 30 1500 dotnet test "tests/OatPath.$suite.Tests" -c Release --no-build --nologo 2>&1 | tee "$log" | grep --line-buffered -vE '^\s*$|^Test run for|^VSTest|^A total of|^Starting test' || true
+  timeout -k 30 1800 dotnet test "tests/OatPath.$suite.Tests" -c Release --no-build --nologo 2>&1 | tee "$log" | grep --line-buffered -vE '^\s*$|^Test run for|^VSTest|^A total of|^Starting test' || true
   line="$(grep -E 'Failed: +[0-9]+, Passed: +[0-9]+' "$log" | tail -1)"
   if [ -z "$line" ]; then echo "FAILED: the $suite suite did not finish"; count 0 1 0; else
     count "$(sed -E 's/.*Passed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Failed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Skipped: +([0-9]+).*/\1/' <<<"$line")"

@@ -364,6 +364,40 @@ public sealed class MailTests : IDisposable
     }
 
     [Fact]
+    public async Task A_client_gives_the_address_on_the_phone_and_takes_it_back()
+    {
+        Open(House());
+        using var phone = await studio.Phone("Bettina");
+        const string Page = "/my/calendar";
+
+        var wrong = await phone.Submit(await phone.Get(Page), "form[action*='handler=Mail']", ("address", "bettina"));
+        Assert.NotNull(wrong.Page.QuerySelector(".problem"));
+        Assert.Equal("bettina", wrong.Page.QuerySelector("#address")!.GetAttribute("value"));
+        Assert.Null(Get<MailAddresses>().Of(Bettina));
+        var kept = await phone.Submit(wrong, "form[action*='handler=Mail']", ("address", "bettina@meadow.example"));
+        Assert.Contains("They go to bettina@meadow.example", kept.Text, StringComparison.Ordinal);
+        Assert.Equal("client", Get<MailAddresses>().Of(Bettina)!.ToldBy);
+        Get<MailAddresses>().Refuse(Bettina, "bettina@meadow.example", "550 unknown", Morning);
+        Assert.Contains("came back", (await phone.Get(Page)).Text, StringComparison.Ordinal);
+        await phone.Submit(await phone.Get(Page), "form[action*=NoMail]");
+        Assert.Null(Get<MailAddresses>().Of(Bettina));
+    }
+
+    [Fact]
+    public void A_studio_without_a_mail_server_writes_nothing_and_says_so()
+    {
+        studio = new TestStudio(demo: false, at: Morning);
+        over.Add(studio);
+
+        Assert.False(Get<IMessageGateway>().IsSet);
+        Messenger.Write();
+        Messenger.Send();
+        Assert.Empty(Outbox.Latest());
+        Assert.Contains("nothing is sent", Get<IMessageGateway>().Name, StringComparison.Ordinal);
+        Assert.Null(Messenger.Trouble);
+    }
+
+    [Fact]
     public void Five_hundred_messages_over_a_bad_line_to_an_unwilling_server_go_out_once_or_come_back()
     {
         const int Many = 500;

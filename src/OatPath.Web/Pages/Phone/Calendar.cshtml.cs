@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
+using OatPath.Web.Messages;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 
@@ -13,6 +15,9 @@ public sealed class CalendarModel(
     ViewLog views,
     CalendarFeeds feeds,
     Outbox outbox,
+    MailAddresses addresses,
+    ProgramSettings settings,
+    IMessageGateway gateway,
     ServeOptions options,
     TimeProvider clock
 ) : PhonePage(door, room, views, clock)
@@ -24,7 +29,45 @@ public sealed class CalendarModel(
 
     public DateTimeOffset? NoMessagesSince { get; private set; }
 
+    /// <summary>Whether the studio sends messages at all, and whether by mail.</summary>
+    public bool SendsMessages => gateway.IsSet;
+
+    public bool ByMail => settings.Current().Choices.Mail is not null;
+
+    /// <summary>Where the client agreed to be written to.</summary>
+    public MailAddress? Mail { get; private set; }
+
+    /// <summary>An address that could not be kept, and why.</summary>
+    public string TypedMail { get; private set; } = "";
+
+    public string? MailProblem { get; private set; }
+
     public void OnGet() => Fill();
+
+    /// <summary>The client gives an address, and agrees by it to be written to there.</summary>
+    public IActionResult OnPostMail(string? address)
+    {
+        TypedMail = (address ?? "").Trim();
+        if (!MailGateway.IsAddress(TypedMail))
+        {
+            MailProblem = Said.Of("Write one mail address, such as name@example.org.");
+            Fill();
+            return Page();
+        }
+
+        if (!View.Record.Client.IsPractice)
+        {
+            addresses.Set(Device.ClientId, TypedMail, "client", Now);
+        }
+
+        return Redirect("/my/calendar");
+    }
+
+    public IActionResult OnPostNoMail()
+    {
+        addresses.Remove(Device.ClientId);
+        return Redirect("/my/calendar");
+    }
 
     public IActionResult OnPostSubscribe(string? titles)
     {
@@ -57,6 +100,7 @@ public sealed class CalendarModel(
     private void Fill()
     {
         Feed = feeds.Open(Device.ClientId);
+        Mail = addresses.Of(Device.ClientId);
         NoMessagesSince = outbox.OptedOut(Device.ClientId)?.Since;
     }
 }

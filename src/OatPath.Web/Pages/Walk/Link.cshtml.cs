@@ -13,6 +13,7 @@ public sealed class LinkModel(
     CalendarFeeds feeds,
     Outbox outbox,
     MailAddresses addresses,
+    IMessageGateway gateway,
     ViewLog views,
     ServeOptions options,
     TimeProvider clock
@@ -36,6 +37,9 @@ public sealed class LinkModel(
 
     /// <summary>Where the client agreed to be written to.</summary>
     public MailAddress? Mail => addresses.Of(Id);
+
+    /// <summary>Whether the studio sends messages at all.</summary>
+    public bool SendsMessages => gateway.IsSet;
 
     /// <summary>An address that could not be noted.</summary>
     public string TypedMail { get; private set; } = "";
