@@ -49,7 +49,7 @@ done
 
 # A file that hangs is a failure of that file, not of the whole run.
 log="$(mktemp)"
-(cd tests/browser && timeout -k 30 2400 node --test --test-concurrency=1 --test-force-exit --test-timeout=600000 --test-reporter=tap *.test.mjs) 2>&1 | tee "$log" | grep --line-buffered -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
+(cd tests/browser && timeout -k 30 2700 node --test --test-concurrency=1 --test-force-exit --test-timeout=600000 --test-reporter=tap *.test.mjs) 2>&1 | tee "$log" | grep --line-buffered -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
 count "$(sed -nE 's/^# pass ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# fail ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# skipped ([0-9]+)/\1/p' "$log" | tail -1)"
 grep -qE '^# pass [0-9]+' "$log" || { echo "FAILED: the browser suite did not finish"; count 0 1 0; }
 rm -f "$log"
