@@ -16,6 +16,7 @@ public static class AnswerLines
     public static IReadOnlyList<AnswerLine> Of(MeetAnswers told, Intake met, DateOnly today)
     {
         var products = told.Products.Select((product, place) => ReadProduct.Of(product, place)).ToList();
+        var all = AnswersAtMeet.Gentler(met, told, new HashSet<AnswerKey>());
         return
         [
             .. Skin(told, met, today),
@@ -24,7 +25,7 @@ public static class AnswerLines
             ),
             .. Allergies(told, met, products),
             .. Days(told, met),
-            .. products.Select(product => product.Line(AnswersAtMeet.Gentler(met, told, new HashSet<AnswerKey>()), today)),
+            .. products.Select(product => product.Line(all, today)),
             .. told.History.Length > 0
                 ? [Line(MeetQuestion.History, "In the client's words", told.History, met.History, "", told.History != met.History)]
                 : Array.Empty<AnswerLine>(),

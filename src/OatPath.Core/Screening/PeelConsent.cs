@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using OatPath.Core.Wording;
 
 namespace OatPath.Core.Screening;
@@ -26,8 +24,8 @@ public static class PeelConsent
     public static IReadOnlyList<string> Lines => Said.Each(English);
 
     /// <summary>What is kept: the words as they were read.</summary>
-    public static string Text => string.Join("\n", Lines);
+    public static string Text => AgreedWords.TextOf(Lines);
 
     /// <summary>Changes with every letter of the words.</summary>
-    public static string Version => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Text)))[..8];
+    public static string Version => AgreedWords.VersionOf(Text);
 }

@@ -24,8 +24,6 @@ public abstract class AnswersPage(AnswerDoor door, AnswerLinks links, Studio stu
 
     public HouseRules Rules { get; private set; } = null!;
 
-    public string StudioName => Rules.StudioName;
-
     public List<Problem> Problems { get; } = [];
 
     public DateOnly Today => CareDay.Of(Now, CareDay.ZoneOf(Rules.Zone));
@@ -49,7 +47,7 @@ public abstract class AnswersPage(AnswerDoor door, AnswerLinks links, Studio stu
         }
 
         (Phone, Rules) = (phone, studio.Current().Rules);
-        ViewData["Title"] = TitleOf(Rules);
+        ViewData["Title"] = $"{Title} · {(Rules.StudioName.Length > 0 ? Rules.StudioName : "Oat Path")}";
         if (!phone.Open && !StaysOpen)
         {
             context.Result = new RedirectResult("/answers/send");
@@ -61,8 +59,6 @@ public abstract class AnswersPage(AnswerDoor door, AnswerLinks links, Studio stu
     }
 
     protected abstract string Title { get; }
-
-    private string TitleOf(HouseRules rules) => rules.StudioName.Length > 0 ? $"{Title} · {rules.StudioName}" : $"{Title} · Oat Path";
 
     /// <summary>Keeps an answer and goes on to what is not answered yet.</summary>
     protected IActionResult Keep(Func<MeetAnswers, MeetAnswers> change)
