@@ -238,6 +238,7 @@ public static class CaseAssembly
             ReopenLevel reopen => shelf.ContainsKey(reopen.Product),
             ShapeLadder ladder => shelf.ContainsKey(ladder.Product),
             TryHalf half => shelf.ContainsKey(half.Product),
+            PlaceMask mask => shelf.ContainsKey(mask.Product),
             _ => true,
         };
 }

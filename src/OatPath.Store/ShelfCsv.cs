@@ -46,6 +46,7 @@ public static class ShelfCsv
         "contains",
         "made_for",
         "charge",
+        "gel_zones",
         "needle_mm",
         "sheet",
         "asked_for",
@@ -56,6 +57,7 @@ public static class ShelfCsv
         "runniness",
         "months_good",
         "keep_cold",
+        "twice_a_day",
         "price",
         "supplier",
         "label",
@@ -239,6 +241,7 @@ public static class ShelfCsv
         yield return string.Join(" + ", product.Contains.Select(EnumName.Of));
         yield return product.MadeFor is { } device ? EnumName.Of(device) : "";
         yield return product.Charge is { } charge ? EnumName.Of(charge) : "";
+        yield return string.Join(" + ", product.GelZones.Select(EnumName.Of));
         yield return Number(product.NeedleMm);
         yield return product.Sheet is { } sheet ? JsonSerializer.Serialize(sheet, CaseJson.Compact) : "";
         yield return product.Spec is { } spec ? JsonSerializer.Serialize(spec, CaseJson.Compact) : "";
@@ -249,6 +252,7 @@ public static class ShelfCsv
         yield return Number(product.Runniness);
         yield return Number(product.MonthsGood);
         yield return YesNo(product.KeepCold);
+        yield return YesNo(product.TwiceADay);
         yield return Number(product.Price);
         yield return product.Supplier;
         yield return product.Label;

@@ -47,9 +47,10 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             BroadSpectrum = Yes("broad_spectrum"),
             Matt = Yes("matt"),
             StrongSulphate = Yes("strong_sulphate"),
-            Contains = [.. Contains()],
+            Contains = [.. Named<Allergen>("contains", Parts("contains"))],
             MadeFor = Named<ProductKind>("made_for"),
             Charge = Named<GelCharge>("charge"),
+            GelZones = [.. Named<FaceZone>("gel_zones", Parts("gel_zones"))],
             NeedleMm = Decimal("needle_mm"),
             Sheet = Json<DeviceSheet>("sheet", "{\"mostSeconds\":600,\"restDays\":3}"),
             Spec = Json<Specification>("asked_for", "{\"kind\":\"gel-cleanser\"}"),
@@ -60,6 +61,7 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
             Runniness = Whole("runniness"),
             MonthsGood = Whole("months_good"),
             KeepCold = Yes("keep_cold"),
+            TwiceADay = Yes("twice_a_day"),
             Price = Decimal("price"),
             Supplier = Text("supplier"),
             Label = Text("label").Replace("\r\n", "\n", StringComparison.Ordinal),
@@ -152,19 +154,18 @@ internal sealed class ShelfRow(int line, string[] record, string[] columns, List
         return found;
     }
 
-    private IEnumerable<Allergen> Contains()
+    private IEnumerable<T> Named<T>(string column, IEnumerable<string> parts)
+        where T : struct, Enum
     {
-        foreach (var part in Parts("contains"))
+        foreach (var part in parts)
         {
-            if (EnumName.Find<Allergen>(part.ToLowerInvariant()) is { } allergen)
+            if (EnumName.Find<T>(part.ToLowerInvariant()) is { } known)
             {
-                yield return allergen;
+                yield return known;
             }
             else
             {
-                problems.Add(
-                    new(line, "contains", $"{part} is not known; use {string.Join(", ", Enum.GetValues<Allergen>().Select(EnumName.Of))}")
-                );
+                problems.Add(new(line, column, $"{part} is not known; use {string.Join(", ", Enum.GetValues<T>().Select(EnumName.Of))}"));
             }
         }
     }

@@ -192,6 +192,7 @@ public partial class HowOftenTests
         {
             "every evening" => (1, 7),
             "every other evening" => (2, 4),
+            "morning and evening" => (0, 14),
             _ when Days().Match(words) is { Success: true } days => (
                 int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture),
                 1 + (6 / int.Parse(days.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture))

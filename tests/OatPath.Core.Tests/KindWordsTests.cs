@@ -1,5 +1,6 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Routes;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 
@@ -36,6 +37,49 @@ public class KindWordsTests
         Assert.Equal(DeviceKinds.IsDevice(kind) || kind is ProductKind.Mitt or ProductKind.Razor, words.Tool is not null);
         Assert.All(StepWords.How(Of(kind)), line => Assert.EndsWith(".", line, StringComparison.Ordinal));
     }
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public void Each_place_agrees_with_the_others(ProductKind kind)
+    {
+        var words = KindWords.Of(kind);
+        var (traits, step) = (KindTraits.Of(kind), Of(kind));
+
+        // What takes its time is counted or led, and nothing else is.
+        var led =
+            DeviceGuide.Of(
+                new Product
+                {
+                    Id = "x",
+                    Name = "x",
+                    Kind = kind,
+                },
+                false,
+                []
+            )
+            is not null;
+        Assert.Equal(step.TakesItsTime() && traits.HoldSeconds > 0, words.Held is not null || led && traits.HoldSeconds > 0 && Takes(kind));
+        if (words.Held is not null)
+        {
+            var held = HeldWords.Of(step)!;
+            Assert.All(new[] { held.Ends, held.Burns }, line => Assert.EndsWith(".", line, StringComparison.Ordinal));
+            Assert.Contains(Words.Duration(traits.HoldSeconds), held.Begins, StringComparison.Ordinal);
+        }
+
+        // Grains and tools go over the skin or not at all; what is rinsed in use is rinsed in its test.
+        Assert.Equal(
+            traits.ByHand && kind != ProductKind.ScrubMask
+                || DeviceKinds.IsDevice(kind)
+                || kind is ProductKind.DeviceTip or ProductKind.CottonPads or ProductKind.Gloves,
+            words.Patch == PatchWay.None
+        );
+        Assert.Equal(words.Patch != PatchWay.None && !traits.LeaveOn && traits.HoldSeconds > 0, words.Patch == PatchWay.Rinsed);
+        Assert.Equal(kind == ProductKind.WashOffPeel, words.Patch == PatchWay.UnderTheJaw);
+        Assert.Contains("Weir thing", words.Kit?.Invoke("Weir thing") ?? "Weir thing", StringComparison.Ordinal);
+    }
+
+    /// <summary>A slot of its own on the list of an evening that takes time.</summary>
+    private static bool Takes(ProductKind kind) => Of(kind).TakesItsTime();
 
     [Theory]
     [MemberData(nameof(Kinds))]

@@ -195,7 +195,10 @@ internal static class RandomCase
     [
         CaseBuilder.Glycolic,
         CaseBuilder.Salicylic,
-        CaseBuilder.Azelaic,
+        CaseBuilder.Azelaic with
+        {
+            TwiceADay = true,
+        },
         CaseBuilder.Retinol,
         new()
         {
@@ -204,6 +207,7 @@ internal static class RandomCase
             Kind = ProductKind.LeaveOnAcidLiquid,
             Actives = [new(Substance.Lactic, 5)],
             Ph = 3.8m,
+            TwiceADay = true,
         },
         new()
         {
@@ -281,6 +285,7 @@ internal static class RandomCase
             Name = "Pebble liquid",
             Kind = ProductKind.LeaveOnAcidLiquid,
             Actives = [new(Substance.Gluconolactone, 8)],
+            TwiceADay = true,
         },
         new()
         {
@@ -312,6 +317,13 @@ internal static class RandomCase
             Name = "Fade cream",
             Kind = ProductKind.PigmentSerum,
             Actives = [new(Substance.Hydroquinone, 2)],
+        },
+        new()
+        {
+            Id = "tally",
+            Name = "Tally serum",
+            Kind = ProductKind.PigmentSerum,
+            Actives = [new(Substance.Tranexamic, 3), new(Substance.Arbutin, 2)],
         },
         new()
         {
@@ -1087,7 +1099,10 @@ internal static class RandomCase
                 new Skipped
                 {
                     Id = $"l{id++}",
-                    Product = random.Next(3) == 0 ? null : random.Next(3) == 0 ? "strongkit" : "kit",
+                    Product =
+                        random.Next(3) == 0 ? null
+                        : random.Next(3) == 0 ? "strongkit"
+                        : "kit",
                     Day = planned.Date,
                     Moment = Moment.Evening,
                     Reason = random.Next(4) == 0 ? Skipped.FeelsSore : "no time",

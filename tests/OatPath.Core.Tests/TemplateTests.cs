@@ -38,6 +38,47 @@ public class TemplateTests
     }
 
     [Fact]
+    public void A_home_facial_and_the_place_of_a_mask_go_with_it()
+    {
+        CaseBuilder Routine() =>
+            CaseBuilder
+                .Basic()
+                .Own(CaseBuilder.Steamer, CaseBuilder.Clay, CaseBuilder.Enzyme)
+                .Tie(CaseBuilder.Monday.AddDays(-10), 21, "steamer", "clay", "enzyme")
+                .Decide(
+                    new PlaceMask
+                    {
+                        Id = "place",
+                        On = CaseBuilder.Monday.AddDays(-10),
+                        Product = "clay",
+                        Place = MaskPlace.TZone,
+                    }
+                );
+        var template = RegimenTemplate.Of("Facial", Routine().Build());
+        TieFacial? For(CaseBuilder client) =>
+            TemplateFitting
+                .Fit(template, client.Build(), CaseBuilder.Rules, [])
+                .Case.Decisions.OfType<TieFacial>()
+                .SingleOrDefault(facial => facial.Id == "template-facial");
+
+        var plain = For(new CaseBuilder());
+        Assert.Equal((21, 3), (plain!.EveryDays, plain.Products.Count));
+        Assert.Equal(
+            MaskPlace.TZone,
+            TemplateFitting
+                .Fit(template, new CaseBuilder().Build(), CaseBuilder.Rules, [])
+                .Case.Decisions.OfType<PlaceMask>()
+                .Single()
+                .Place
+        );
+
+        // What does not suit falls away, and a client with a facial of her own keeps it.
+        var latex = For(new CaseBuilder().With(intake => intake with { Allergies = [Allergen.Latex] }));
+        Assert.Equal(["clay", "steamer"], latex!.Products.Order());
+        Assert.Null(For(Routine()));
+    }
+
+    [Fact]
     public void The_clients_own_cleanser_does_the_work_of_the_templates()
     {
         var own = CaseBuilder.Cleanser with { Id = "own", Name = "Own gel" };

@@ -66,5 +66,22 @@ internal sealed class AuditRun(AuditFacts facts, CarePath path)
         return [.. UseDays(product.Id, from, until).Concat(told).Distinct().Order()];
     }
 
+    /// <summary>Uses between two days, those in it counted: a day with its morning and its evening has two.</summary>
+    public int UsesCounted(string product, DateOnly from, DateOnly until) =>
+        UseDays(product, from, until)
+            .Sum(day =>
+                Math.Max(
+                    1,
+                    new[] { Moment.Morning, Moment.Evening }.Count(moment =>
+                        facts.Entries<Applied>().Any(use => use.Product == product && use.Day == day && use.Moment == moment)
+                        || (
+                            day >= facts.Today
+                            && path.On(day) is { } planned
+                            && planned[moment].Steps.Any(step => step.Product == product && step.Action == StepAction.Apply)
+                        )
+                    )
+                )
+            );
+
     private DateOnly Last => path.Days.Count == 0 ? DateOnly.MinValue : path.Days[^1].Date;
 }

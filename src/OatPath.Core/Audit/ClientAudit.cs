@@ -240,6 +240,20 @@ internal sealed class ClientAudit(AuditRun run)
         {
             ProductKind.GalvanicDevice => Charged(GelCharge.Negative) && Charged(GelCharge.Positive),
             ProductKind.MicrocurrentDevice => Charged(GelCharge.None),
+            ProductKind.WarmColdPlate => new[]
+            {
+                FaceZone.LeftEye,
+                FaceZone.RightEye,
+                FaceZone.Forehead,
+                FaceZone.LeftCheek,
+                FaceZone.RightCheek,
+            }.All(zone =>
+                gels.Exists(gel =>
+                    gel.GelZones.Count == 0
+                    || gel.GelZones.Contains(zone)
+                    || (gel.GelZones.Contains(FaceZone.EyeArea) && zone is FaceZone.LeftEye or FaceZone.RightEye)
+                )
+            ),
             _ => gels.Exists(gel => gel.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist),
         };
     }

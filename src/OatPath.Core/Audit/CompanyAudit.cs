@@ -64,7 +64,8 @@ internal sealed class CompanyAudit(AuditRun run)
     {
         static IEnumerable<Family> Irritants(Product product) =>
             product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No);
-        var earlier = run.Path.On(date)!
+        var earlier = run
+            .Path.On(date)!
             .Morning.Steps.Where(step => step is { Action: StepAction.Apply, Product: not null })
             .Select(step => facts.Products.GetValueOrDefault(step.Product!))
             .OfType<Product>()
@@ -93,7 +94,8 @@ internal sealed class CompanyAudit(AuditRun run)
             run.Report(RuleBook.HomeFacial, date, moment, parts[0], "is in a home facial with two exfoliants");
         }
 
-        var waits = run.Path.On(date)![moment]
+        var waits = run
+            .Path.On(date)![moment]
             .Omitted.Where(omission => omission.Because.Rule == RuleBook.RungFrequency && facial.Products.Contains(omission.Product))
             .Select(omission => omission.Product)
             .FirstOrDefault();
@@ -194,12 +196,7 @@ internal sealed class CompanyAudit(AuditRun run)
         {
             var established = facts.Established(product, date);
             var step = run.Path.On(date)![moment].Steps.First(step => step.Product == product.Id && step.Action == StepAction.Apply);
-            if (
-                product.IsAcid()
-                && !established
-                && step.Frequency < Frequency.EveryOther
-                && AcidOn(date.AddDays(-1))
-            )
+            if (product.IsAcid() && !established && step.Frequency < Frequency.EveryOther && AcidOn(date.AddDays(-1)))
             {
                 run.Report(RuleBook.NoTwoAcidEvenings, date, moment, product, "is the second acid evening running");
             }
@@ -211,14 +208,15 @@ internal sealed class CompanyAudit(AuditRun run)
                 .Select(other => HighestClaim(other, date))
                 .Max();
             var allowance =
-                established ? facts.Rules.EstablishedExfoliationsPer7Days
+                claimed == Frequency.TwiceADay ? Math.Max(facts.Rules.EstablishedExfoliationsPer7Days, 14)
+                : established ? facts.Rules.EstablishedExfoliationsPer7Days
                 : claimed >= Frequency.EveryOther ? Math.Max(facts.Rules.BeginnerExfoliationsPer7Days, claimed.MaxPer7Days())
                 : facts.Rules.BeginnerExfoliationsPer7Days;
             // A patch on one spot is no exfoliation of the face; it only keeps its distance from a peel.
             var count =
                 facts
                     .Products.Values.Where(other => other.Exfoliates() && other.Traits.Use != KindUse.OnHand)
-                    .Sum(other => run.UseDays(other.Id, date.AddDays(-6), date).Count)
+                    .Sum(other => run.UsesCounted(other.Id, date.AddDays(-6), date))
                 + facts.Told.Count(told => told.Product.Exfoliates() && told.Day > date.AddDays(-7) && told.Day <= date);
             if (count > allowance)
             {
@@ -258,10 +256,8 @@ internal sealed class CompanyAudit(AuditRun run)
         ("ultrasonic blade", product => product.Kind == ProductKind.UltrasonicBlade, _ => 1),
         ("peel pad", product => product.Kind == ProductKind.PeelPad, _ => 3),
         ("enzyme", product => product.Kind == ProductKind.Enzyme || product.Families().Contains(Family.Enzyme), _ => 2),
-        (
-            "acid cleanser",
-            IsAcidWash,
-            intake => intake.SkinType == SkinType.Dry || intake.Sensitivity is Sensitivity.Sensitive or Sensitivity.Reactive ? 2 : 7
+        ("acid cleanser", IsAcidWash, intake =>
+            intake.SkinType == SkinType.Dry || intake.Sensitivity is Sensitivity.Sensitive or Sensitivity.Reactive ? 2 : 7
         ),
     ];
 

@@ -55,6 +55,14 @@ internal sealed class DeviceAudit(AuditRun run)
             run.Report(RuleBook.ZoneLeftOut, date, moment, product, "goes over a zone that is left out");
         }
 
+        if (
+            product.Kind == ProductKind.FacialSteamer
+            && step.LeaveOut.Any(zone => zone is not (FaceZone.EyeArea or FaceZone.LeftEye or FaceZone.RightEye))
+        )
+        {
+            run.Report(RuleBook.SteamWhole, date, moment, product, "reaches a zone that is left out");
+        }
+
         Sheet(product, step, date, moment);
         if (Most(product) is { } most && run.UseDays(product.Id, date.AddDays(-6), date).Count > most)
         {

@@ -54,14 +54,15 @@ internal sealed class DoseAudit(AuditRun run)
         }
     }
 
-    /// <summary>The same acid, or a retinoid, goes on once a day.</summary>
+    /// <summary>The same acid, or another active, goes on once a day, unless its rung says morning and evening.</summary>
     public void IsOnceADay(DayPath day)
     {
         foreach (var product in Left(day.Morning))
         {
             if (
-                Left(day.Evening).FirstOrDefault(other => other.Id == product.Id || Acids(other).Intersect(Acids(product)).Any()) is
-                { } again
+                Left(day.Evening).FirstOrDefault(other => other.Id == product.Id || Acids(other).Intersect(Acids(product)).Any())
+                    is { } again
+                && !(again.Id == product.Id && IsTwice(day.Morning, product) && IsTwice(day.Evening, product))
             )
             {
                 run.Report(
@@ -82,8 +83,21 @@ internal sealed class DoseAudit(AuditRun run)
                     step.Action == StepAction.Apply && step.Product is not null && facts.Products.ContainsKey(step.Product)
                 )
                 .Select(step => facts.Products[step.Product!])
-                .Where(product => product.Has(Family.Retinoid) || (product.IsAcid() && product.Traits.LeaveOn)),
+                .Where(product => product.Has(Family.Retinoid) || product.IsActive()),
         ];
+
+    /// <summary>Claims to be used morning and evening, and is mild enough by its label and by what it holds.</summary>
+    private static bool IsTwice(HalfDay half, Product product) =>
+        half.Steps.Any(step => step.Product == product.Id && step is { Action: StepAction.Apply, Frequency: Frequency.TwiceADay })
+        && product is { Traits.LeaveOn: true, Actives.Count: > 0 }
+        && product.Actives.All(active =>
+            active.Substance switch
+            {
+                Substance.Mandelic or Substance.Lactic or Substance.Azelaic => product.TwiceADay && active.Percent is <= 10,
+                _ when active.Family == Family.Pha => product.TwiceADay,
+                _ => active.Family == Family.PigmentInhibitor || FamilyTraits.Of(active.Family).Irritant == Degree.No,
+            }
+        );
 
     private static IEnumerable<Substance> Acids(Product product) =>
         product

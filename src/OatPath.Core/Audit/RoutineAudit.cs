@@ -33,13 +33,33 @@ internal sealed class RoutineAudit(AuditRun run)
         var stays = products.FindIndex(product => product.Traits.LeaveOn && product.MadeFor is null);
         if (
             stays >= 0
-            && applied.FindLastIndex(step => !facts.Products[step.Product!].Traits.LeaveOn && step.Slot != RoutineSlot.LateMask) > stays
+            && applied.FindLastIndex(step =>
+                !facts.Products[step.Product!].Traits.LeaveOn && step.Slot != RoutineSlot.LateMask && !step.IsOvernight
+            ) > stays
         )
         {
             run.Report("routine.rinse-first", date, moment, products[stays], "would be rinsed off again");
         }
 
+        if (applied.Find(step => step.IsOvernight) is { } night)
+        {
+            StaysOvernight(facts.Products[night.Product!], date, moment);
+        }
+
         AcidsGoOnDrySkin(steps, date, moment);
+    }
+
+    /// <summary>Only plain clay stays on spots overnight, where the house and the client's plan have it so.</summary>
+    private void StaysOvernight(Product product, DateOnly date, Moment moment)
+    {
+        var agreed = facts
+            .Decisions.OfType<PlaceMask>()
+            .Where(mask => mask.Product == product.Id && mask.On <= date)
+            .Any(mask => mask.Place == MaskPlace.Spots);
+        if (product.Kind != ProductKind.ClayMask || product.Irritancy() != Degree.No || !facts.Rules.ClayOnSpotsOvernight || !agreed)
+        {
+            run.Report("routine.mask-overnight", date, moment, product, "stays on overnight");
+        }
     }
 
     /// <summary>An occlusive balm is no part of every evening on skin that breaks out; after a peel or needles it may be.</summary>
@@ -84,6 +104,7 @@ internal sealed class RoutineAudit(AuditRun run)
                         or Removal.WarmFlannel
                         or Removal.DampPad
                         or Removal.SoakedChamois
+                    && !step.IsOvernight
                     || (product.Kind == ProductKind.CalmingToner && !product.IsAcid())
                     || (wet && !product.Traits.LeaveOn),
                 _ => wet,

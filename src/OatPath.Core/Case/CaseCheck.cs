@@ -186,6 +186,12 @@ public static partial class CaseCheck
         );
         Need(
             problems,
+            product.GelZones.Count == 0 || product is { Kind: ProductKind.ConductiveGel, MadeFor: ProductKind.WarmColdPlate },
+            $"{field}.gelZones",
+            "only a gel for a warm and cold plate is for some zones; leave it empty"
+        );
+        Need(
+            problems,
             product.NeedleMm is null || product.Kind == ProductKind.NeedleRoller,
             $"{field}.needleMm",
             "only a needle roller has needles; leave it empty"

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using OatPath.Core.House;
 using OatPath.Core.Ramp;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Case;
@@ -21,6 +22,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(ShapeLadder), "shape-ladder")]
 [JsonDerivedType(typeof(TryHalf), "try-half")]
 [JsonDerivedType(typeof(TieFacial), "tie-facial")]
+[JsonDerivedType(typeof(PlaceMask), "place-mask")]
 public abstract record Decision
 {
     public required string Id { get; init; }
@@ -159,6 +161,13 @@ public sealed record TryHalf : Decision
     /// <summary>Days from <see cref="Decision.On"/> on, 1 to 28.</summary>
     [Between(1, 28)]
     public required int Days { get; init; }
+}
+
+/// <summary>A mask goes on a part of the face only, or on all of it again. The latest counts.</summary>
+public sealed record PlaceMask : Decision
+{
+    public required string Product { get; init; }
+    public required MaskPlace Place { get; init; }
 }
 
 /// <summary>Weekly extras that are used together, on one evening: a home facial. The latest counts whole; no products untie it.</summary>

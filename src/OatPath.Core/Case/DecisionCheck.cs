@@ -29,6 +29,7 @@ public static partial class CaseCheck
                 ReopenLevel reopen => reopen.Product,
                 ShapeLadder shape => shape.Product,
                 TryHalf half => half.Product,
+                PlaceMask placed => placed.Product,
                 _ => null,
             };
             Need(
@@ -128,6 +129,11 @@ public static partial class CaseCheck
                 CheckHalf(problems, trial, file, field);
             }
 
+            if (decision is PlaceMask mask)
+            {
+                CheckMask(problems, mask, file, field);
+            }
+
             if (decision is ShapeWeek week)
             {
                 CheckWeek(problems, week, products, field);
@@ -152,6 +158,20 @@ public static partial class CaseCheck
             product is null || (product.Spf is null && !product.IsKit()),
             $"{field}.product",
             "sunscreen is needed on both sides, and a kit has its own evenings; choose another product"
+        );
+    }
+
+    /// <summary>Checks where a mask goes, as the Routine does.</summary>
+    public static void CheckMask(List<Problem> problems, PlaceMask mask, CaseFile file, string field = "mask")
+    {
+        var product = file.Shelf.FirstOrDefault(item => item.Product.Id == mask.Product)?.Product;
+        Need(
+            problems,
+            product is null || MaskPlaces.Of(product).Contains(mask.Place),
+            $"{field}.place",
+            product is not null && MaskPlaces.IsMask(product.Kind)
+                ? "only clay without an acid or another active goes on spots; choose the whole face or the T-zone"
+                : "only a mask goes on a part of the face; choose a mask"
         );
     }
 

@@ -56,6 +56,31 @@ public static partial class CaseCheck
             Need(problems, way.Seconds is >= 5 and <= 1800, $"{field}.ways[{i}].seconds", "give 5 to 1800 seconds");
         }
 
+        for (var i = 0; i < sheet.Settings.Count; i++)
+        {
+            var setting = sheet.Settings[i];
+            Need(
+                problems,
+                DeviceKinds.SettingsOf(product.Kind).Contains(setting.Setting),
+                $"{field}.settings[{i}].setting",
+                DeviceKinds.SettingsOf(product.Kind) is { Count: > 0 } known
+                    ? $"name a setting of this kind of device: {string.Join(", ", known)}"
+                    : "this kind of device is not set to anything here; leave it out"
+            );
+            Need(
+                problems,
+                setting.Name.Trim().Length is > 0 and <= 40,
+                $"{field}.settings[{i}].name",
+                "give what the maker calls it, 1 to 40 characters"
+            );
+            Need(
+                problems,
+                sheet.Settings.Take(i).All(other => other.Setting != setting.Setting && other.Name.Trim() != setting.Name.Trim()),
+                $"{field}.settings[{i}].name",
+                "two settings need two names; look at the sheet again"
+            );
+        }
+
         Need(
             problems,
             sheet.Ways.Sum(way => (long)Math.Max(0, way.Seconds)) <= LongestSession,

@@ -10,6 +10,9 @@ public enum Frequency
     ThreeAWeek,
     EveryOther,
     EveryDay,
+
+    /// <summary>Morning and evening.</summary>
+    TwiceADay,
 }
 
 /// <summary>What a frequency means in days.</summary>
@@ -19,17 +22,18 @@ public enum Frequency
 /// </remarks>
 public static class FrequencyTraits
 {
-    /// <summary>Days from one use to the next, at least.</summary>
+    /// <summary>Days from one use to the next, at least; 0 where a day has two.</summary>
     public static int MinGapDays(this Frequency frequency) =>
         frequency switch
         {
             Frequency.OnceAWeek => 7,
             Frequency.TwiceAWeek => 3,
             Frequency.ThreeAWeek or Frequency.EveryOther => 2,
+            Frequency.TwiceADay => 0,
             _ => 1,
         };
 
-    /// <summary>Uses in any rolling 7 days, at most.</summary>
+    /// <summary>Days in any rolling 7 on which it is used, at most.</summary>
     public static int MaxPer7Days(this Frequency frequency) =>
         frequency switch
         {
@@ -40,8 +44,14 @@ public static class FrequencyTraits
             _ => 7,
         };
 
+    /// <summary>Uses on one day, at most.</summary>
+    public static int MaxPerDay(this Frequency frequency) => frequency == Frequency.TwiceADay ? 2 : 1;
+
+    /// <summary>Uses in any rolling 7 days, at most.</summary>
+    public static int MaxUsesPer7Days(this Frequency frequency) => frequency.MaxPer7Days() * frequency.MaxPerDay();
+
     /// <summary>Uses a week when every one is made.</summary>
-    public static double UsesAWeek(this Frequency frequency) => frequency == Frequency.EveryOther ? 3.5 : frequency.MaxPer7Days();
+    public static double UsesAWeek(this Frequency frequency) => frequency == Frequency.EveryOther ? 3.5 : frequency.MaxUsesPer7Days();
 
     /// <summary>
     /// How often, said from the days from one use to the next: "every evening", "1 evening a week", "every 14 days", "every 3 weeks".
@@ -64,6 +74,7 @@ public static class FrequencyTraits
             Frequency.TwiceAWeek => AWeek(2, morning),
             Frequency.ThreeAWeek => AWeek(3, morning),
             Frequency.EveryOther => Every(2, morning),
+            Frequency.TwiceADay => Said.Of("morning and evening"),
             _ => Every(1, morning),
         };
 

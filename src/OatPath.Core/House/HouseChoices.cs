@@ -50,6 +50,8 @@ public static class HouseChoices
         Month(nameof(HouseRules.WinterFrom), "Winter from") with { Rules = [RuleBook.WinterHold], Says = rules => $"month {rules.WinterFrom} to {rules.WinterUntil}" },
         Month(nameof(HouseRules.WinterUntil), "Winter to the end of"),
         Pick(nameof(HouseRules.ClayMinutes), "Clay mask", "choose 10, 15 or 20 minutes", Counts("minute", "", 10, 15, 20)),
+        YesNo(nameof(HouseRules.ClayOnSpotsOvernight), "Clay on a few spots", "stays on overnight", "comes off like a mask"),
+        YesNo(nameof(HouseRules.SteamBeforeCleanse), "Steam stands", "before the cleanse", "after the cleanse"),
         YesNo(nameof(HouseRules.MaskBeforeToner), "Masks stand", "before toner and acid", "after serums"),
         YesNo(nameof(HouseRules.MoisturiserAfterAcidAlways), "Moisturiser after an evening acid", "always", "optional on oily skin"),
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),

@@ -140,6 +140,12 @@ public sealed record HouseRules
     /// <summary>Nothing follows it: nothing but make-up goes over sunscreen. It is read for the files that carry it.</summary>
     public bool EyeBeforeSunscreen { get; init; } = true;
 
+    /// <summary>Whether clay on a few spots may stay on overnight, rather than for the minutes of a mask.</summary>
+    public bool ClayOnSpotsOvernight { get; init; } = true;
+
+    /// <summary>Whether steam comes before the cleanse, or after it.</summary>
+    public bool SteamBeforeCleanse { get; init; } = true;
+
     /// <summary>Clay mask time in minutes: 10, 15 or 20.</summary>
     [Between(10, 20)]
     public int ClayMinutes { get; init; } = 15;

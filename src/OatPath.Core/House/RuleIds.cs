@@ -174,6 +174,7 @@ public static partial class RuleBook
     public const string HalfFace = "device.half-face";
     public const string CompareSides = "device.compare";
     public const string DeviceGel = "device.own-gel";
+    public const string SteamWhole = "device.steam-whole";
     public const string RecentFiller = "device.filler";
     public const string DeviceEvening = "clash.device-evening";
     public const string ProposeOwned = "propose.owned";

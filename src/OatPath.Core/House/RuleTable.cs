@@ -158,6 +158,7 @@ public static partial class RuleBook
         new(ElectricalDevice, "No electrical device", "trade convention; device labels say the same", "{product} is never used: {flag}."),
         new(LightMask, "No light mask", "trade convention; device labels say the same", "{product} is left out: {flag}."),
         new(HeatDevice, "Heat", "trade convention", "{product} brings heat, which this skin avoids: {flag}."),
+        new(SteamWhole, "Steam leaves nothing out", "trade convention", "No {product} on {on:date}: {zones} must be left out, and steam reaches the whole face. Eyes are closed under it."),
         new(DeviceGel, "Only the gel made for a device", "trade convention", "{product} waits for {what} made for {kind}; nothing else goes under it. Enter on the shelf for which device a gel is made, and its charge."),
         new(NeedleLength, "Needles over 0.5 mm never at home", "trade convention", "{product} has needles of {length} mm; over 0.5 mm is never used at home. Keep it for the salon; ask the client to bring it in."),
         new(NeedleAge, "No needling under 18", "trade convention", "{product} is not planned: no needles under 18, nor while the birth date is not known."),

@@ -127,7 +127,7 @@ internal sealed class PlanRun
             ),
             starts: ready,
             extras: new FirstOf(bottle, PeelRest, treatments, restarted, screened),
-            devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule))
+            devices: new FirstOf(Calendar, new MissingGel(facts, rule), new SheetInterval(rule), new SteamWhole(ZonesLeftOut, rule))
         );
         var rung = new RungRest(rule, Standing);
         var evenings = new WeekRest(rule, Standing, Moment.Evening);

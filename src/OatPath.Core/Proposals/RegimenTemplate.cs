@@ -1,6 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.Fit;
 using OatPath.Core.House;
+using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
 
 namespace OatPath.Core.Proposals;
@@ -19,6 +20,12 @@ public sealed record RegimenTemplate(
     IReadOnlyList<NeverOn> Never
 )
 {
+    /// <summary>Weekly extras tied into a home facial, and days from one to the next; null where none are.</summary>
+    public TemplateFacial? Facial { get; init; }
+
+    /// <summary>Masks that go on a part of the face only.</summary>
+    public IReadOnlyList<TemplateMask> Masks { get; init; } = [];
+
     public const int MostName = 80;
 
     /// <summary>The routine a client has now, without the client.</summary>
@@ -39,9 +46,28 @@ public sealed record RegimenTemplate(
             Order(Moment.Evening),
             week?.RestEvenings ?? [],
             week?.Never ?? []
-        );
+        )
+        {
+            Facial = file.Decisions.OfType<TieFacial>().LastOrDefault() is { Products.Count: > 0 } facial
+                ? new(facial.Products, facial.EveryDays)
+                : null,
+            Masks =
+            [
+                .. file
+                    .Decisions.OfType<PlaceMask>()
+                    .GroupBy(mask => mask.Product)
+                    .Select(group => group.Last())
+                    .Where(mask => mask.Place != MaskPlace.WholeFace)
+                    .Select(mask => new TemplateMask(mask.Product, mask.Place)),
+            ],
+        };
     }
 }
+
+/// <param name="EveryDays">Days from one facial to the next, as in <see cref="HomeFacial"/>.</param>
+public sealed record TemplateFacial(IReadOnlyList<string> Products, int EveryDays);
+
+public sealed record TemplateMask(string Product, MaskPlace Place);
 
 public enum TemplateAnswer
 {

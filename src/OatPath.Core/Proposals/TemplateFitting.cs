@@ -3,6 +3,7 @@ using OatPath.Core.Fit;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Shelf;
 
@@ -144,7 +145,8 @@ public static class TemplateFitting
     }
 
     /// <summary>
-    /// The template's own order and week, with each product by what took its place. A client who has one already keeps it.
+    /// The template's own order, week, home facial and places of masks,
+    /// with each product by what took its place. A client who has one already keeps it.
     /// </summary>
     public static IEnumerable<Decision> Carried(RegimenTemplate template, IReadOnlyList<TemplateLine> lines, CaseFile file, DateOnly today)
     {
@@ -159,6 +161,42 @@ public static class TemplateFitting
                     On = today,
                     Moment = moment,
                     Products = [.. order.Select(Used).OfType<string>().Distinct()],
+                };
+            }
+        }
+
+        if (template.Facial is { } tied && !file.Decisions.OfType<TieFacial>().Any())
+        {
+            // One part alone is no facial, and what took a part's place may not go with the others.
+            var parts = lines.Where(line => line.Used is not null && tied.Products.Contains(line.Wanted.Id)).Select(line => line.Used!);
+            var together = parts.DistinctBy(product => product.Id).ToList();
+            if (HomeFacial.Wrong(together) is null)
+            {
+                yield return new TieFacial
+                {
+                    Id = "template-facial",
+                    On = today,
+                    Products = [.. together.Select(product => product.Id)],
+                    EveryDays = tied.EveryDays,
+                };
+            }
+        }
+
+        foreach (var mask in template.Masks)
+        {
+            var used = lines.FirstOrDefault(line => line.Wanted.Id == mask.Product)?.Used;
+            if (
+                used is not null
+                && MaskPlaces.Of(used).Contains(mask.Place)
+                && !file.Decisions.OfType<PlaceMask>().Any(placed => placed.Product == used.Id)
+            )
+            {
+                yield return new PlaceMask
+                {
+                    Id = $"template-mask-{used.Id}",
+                    On = today,
+                    Product = used.Id,
+                    Place = mask.Place,
                 };
             }
         }

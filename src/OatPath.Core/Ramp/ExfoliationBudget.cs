@@ -9,17 +9,19 @@ public static class ExfoliationBudget
 {
     /// <summary>
     /// Uses of all exfoliants in any rolling 7 days. A beginner's budget is 3 until an approved rung itself asks for more:
-    /// the practitioner's yes to every other evening is the yes to its 4 uses.
+    /// the practitioner's yes to every other evening is the yes to its 4 uses, that to morning and evening, on any skin, to its 14.
     /// </summary>
     public static int Per7Days(bool established, Frequency highestRung, HouseRules rules)
     {
         if (established)
         {
-            return rules.EstablishedExfoliationsPer7Days;
+            return highestRung == Frequency.TwiceADay
+                ? Math.Max(rules.EstablishedExfoliationsPer7Days, highestRung.MaxUsesPer7Days())
+                : rules.EstablishedExfoliationsPer7Days;
         }
 
         return highestRung >= Frequency.EveryOther
-            ? Math.Max(rules.BeginnerExfoliationsPer7Days, highestRung.MaxPer7Days())
+            ? Math.Max(rules.BeginnerExfoliationsPer7Days, highestRung.MaxUsesPer7Days())
             : rules.BeginnerExfoliationsPer7Days;
     }
 

@@ -88,7 +88,13 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
                 0
             ),
             _ when product.Has(Family.Retinoid) => new("retinoid", "retinoid", AllRungs, 0, Hold(rules.RetinoidHoldDays)),
-            _ when product.IsAcid() => new("leave-on-acid", "leave-on acid", AllRungs, acidStart, Hold(rules.AcidHoldDays)),
+            _ when product.IsAcid() => new(
+                "leave-on-acid",
+                "leave-on acid",
+                Twice(AllRungs, !gentle && product.MayGoTwiceADay()),
+                acidStart,
+                Hold(rules.AcidHoldDays)
+            ),
             _ when product.Has(Family.BenzoylPeroxide) => new(
                 "benzoyl-peroxide",
                 "benzoyl peroxide",
@@ -99,14 +105,17 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
             _ when product.Has(Family.Azelaic) => new(
                 "azelaic",
                 "azelaic acid",
-                Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay),
+                Twice(
+                    Evenings(Frequency.OnceAWeek, Frequency.ThreeAWeek, Frequency.EveryOther, Frequency.EveryDay),
+                    !gentle && product.MayGoTwiceADay()
+                ),
                 gentle ? 0 : 1,
                 Hold(rules.AcidHoldDays)
             ),
             _ => new(
                 "daily-active",
                 "daily active",
-                Evenings(Frequency.EveryOther, Frequency.EveryDay),
+                Twice(Evenings(Frequency.EveryOther, Frequency.EveryDay), product.MayGoTwiceADay()),
                 gentle ? 0 : 1,
                 Hold(rules.AcidHoldDays)
             )
@@ -229,6 +238,10 @@ public sealed record Ladder(string Id, string Title, IReadOnlyList<Rung> Rungs, 
     private static int? Apart(Frequency frequency, int days) => days > frequency.MinGapDays() ? days : null;
 
     private static Rung[] Evenings(params Frequency[] frequencies) => [.. frequencies.Select(frequency => new Rung(frequency))];
+
+    /// <summary>A last rung, morning and evening, above every evening.</summary>
+    /// <remarks>Source: trade convention; not for an acid on sensitive skin: house default.</remarks>
+    private static Rung[] Twice(Rung[] rungs, bool allowed) => allowed ? [.. rungs, new(Frequency.TwiceADay)] : rungs;
 
     private static Rung[] Brush(Frequency frequency, int levels) =>
         [.. Enumerable.Range(1, levels).Select(level => new Rung(frequency, Level: level))];

@@ -11,7 +11,7 @@ public static class WeekRoom
     private static readonly double[] Known = [.. Enumerable.Repeat(double.NaN, Enum.GetValues<Frequency>().Length << 7)];
 
     /// <summary>
-    /// Uses a week that fit under a frequency's smallest gap and most uses in 7 days, placed as early as they may.
+    /// Days of use a week that fit under a frequency's smallest gap and most days in 7, placed as early as they may.
     /// </summary>
     /// <remarks>Derived: the planner's own spacing, walked from the best weekday and counted over 8 weeks after the first.</remarks>
     /// <returns>0 when no day is free, up to 7.</returns>

@@ -26,7 +26,8 @@ public enum StrokeMotion
 /// <param name="Zones">In the order they are passed.</param>
 /// <param name="Seconds">On this way; 0 where strokes count and not seconds.</param>
 /// <param name="Before">What is put on just before it, a sentence; empty where it follows without a pause.</param>
-/// <param name="Setting">What the device is set to, as it names it; null where it has none.</param>
+/// <param name="Setting">Names what the device is set to; null where it has none.</param>
+/// <param name="SettingName">The same as the maker's own sheet calls it; null where nobody looked.</param>
 public sealed record DeviceStroke(
     string Title,
     string Words,
@@ -34,16 +35,21 @@ public sealed record DeviceStroke(
     IReadOnlyList<FaceZone> Zones,
     [property: Between(0, 3600)] int Seconds,
     string Before = "",
-    string? Setting = null
+    string? Setting = null,
+    string? SettingName = null
 )
 {
     public bool Equals(DeviceStroke? other) =>
         other is not null
-        && (Title, Words, Motion, Seconds, Before, Setting)
-            == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting)
+        && (Title, Words, Motion, Seconds, Before, Setting, SettingName)
+            == (other.Title, other.Words, other.Motion, other.Seconds, other.Before, other.Setting, other.SettingName)
         && Zones.SequenceEqual(other.Zones);
 
     public override int GetHashCode() => HashCode.Combine(Title, Words, Seconds);
+
+    /// <summary>What it is set to, in words: the maker's own where they are known; null where it has no setting.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string? SetTo => SettingName ?? (Setting is null ? null : Said.Of(Setting));
 }
 
 /// <summary>One programme over all its ways.</summary>
@@ -52,6 +58,10 @@ public sealed record DeviceStroke(
 /// <param name="After">What follows it, a sentence; may be empty.</param>
 public sealed record DevicePass(string Title, string Before, GelCharge? Gel, IReadOnlyList<DeviceStroke> Strokes, string After)
 {
+    /// <summary>Which gel, where several go with one device: its product, and its name; null where the charge says it.</summary>
+    public string? GelId { get; init; }
+    public string? GelName { get; init; }
+
     [System.Text.Json.Serialization.JsonIgnore]
     public int Seconds => Strokes.Sum(stroke => stroke.Seconds);
 }
@@ -84,6 +94,7 @@ public sealed record DeviceGuide(
             return null;
         }
 
+        guide = Named(guide, product.Sheet?.Settings ?? []);
         var spared = leaveOut.Concat(product.Sheet?.NotOn ?? []).SelectMany(FaceZones.Covered).ToHashSet();
         guide = product.Sheet?.MostSeconds is { } most && most < guide.Seconds ? Shortened(guide, most) : guide;
         return spared.Count == 0 ? guide : Sparing(guide, spared);
@@ -141,6 +152,31 @@ public sealed record DeviceGuide(
             : pass with
             {
                 Strokes = [pass.Strokes[0] with { Seconds = pass.Strokes[0].Seconds + seconds - pass.Seconds }, .. pass.Strokes.Skip(1)],
+            };
+
+    /// <summary>Settings as the maker's sheet calls them.</summary>
+    private static DeviceGuide Named(DeviceGuide guide, IReadOnlyList<SheetSetting> settings) =>
+        settings.Count == 0
+            ? guide
+            : guide with
+            {
+                Passes =
+                [
+                    .. guide.Passes.Select(pass =>
+                        pass with
+                        {
+                            Strokes =
+                            [
+                                .. pass.Strokes.Select(stroke =>
+                                    stroke with
+                                    {
+                                        SettingName = settings.FirstOrDefault(one => one.Setting == stroke.Setting)?.Name,
+                                    }
+                                ),
+                            ],
+                        }
+                    ),
+                ],
             };
 
     /// <summary>Every way in proportion, so that the whole is no longer than the sheet allows.</summary>

@@ -21,22 +21,7 @@ public static class FacialKit
 
     private static IEnumerable<string> Things(Step part, string name)
     {
-        switch (part.Kind)
-        {
-            case ProductKind.FacialSteamer:
-                yield return Said.Of($"{name}, filled with clean water");
-                break;
-            case ProductKind.Enzyme:
-                yield return Said.Of($"{name}, with a small bowl and water");
-                break;
-            case ProductKind.Scrub or ProductKind.Mitt:
-                yield return name;
-                break;
-            default:
-                yield return Said.Of($"{name}, with a clean spatula");
-                break;
-        }
-
+        yield return part.Kind is { } kind && KindWords.Of(kind).Kit is { } kit ? kit(name) : name;
         if (part.Removal == Removal.WarmFlannel)
         {
             yield return Said.Of("a flannel and warm water");

@@ -21,7 +21,8 @@ public sealed class RoutineItem(
     int layers = 1,
     FaceSide? side = null,
     int? everyDays = null,
-    bool facial = false
+    bool facial = false,
+    MaskPlace? place = null
 )
 {
     private Step? built;
@@ -48,6 +49,10 @@ public sealed class RoutineItem(
 
     /// <summary>Whether it is part of the evening's home facial.</summary>
     public bool InFacial { get; } = facial;
+
+    /// <summary>Where a mask goes; null for what is no mask, and for the whole face.</summary>
+    public MaskPlace? Place { get; } = place;
+
     public bool Neck { get; } = neck;
     public IReadOnlyList<FaceZone> LeaveOut { get; } = leaveOut ?? [];
 
@@ -110,7 +115,7 @@ public static class RoutineBuilder
                 step = step with { HoldSeconds = 0, Because = [.. step.Because, Because.Of(RuleBook.BrushIsTheCleanse)] };
             }
 
-            if (Between(skin, step, item.Product) is { } drying)
+            if (Between(skin, step, item) is { } drying)
             {
                 var before = steps.Count(earlier =>
                     earlier.Key == drying.Key || earlier.Key.StartsWith(drying.Key + "-again-", StringComparison.Ordinal)
@@ -130,6 +135,11 @@ public static class RoutineBuilder
         return steps;
     }
 
+    /// <summary>Whether it stays on the skin: clay on spots in the slot of what treats them does so overnight.</summary>
+    private static bool StaysOn(RoutineItem item) => item.Product.Traits.LeaveOn || IsOvernight(item);
+
+    private static bool IsOvernight(RoutineItem item) => item is { Place: MaskPlace.Spots, Slot: RoutineSlot.Treatment };
+
     private static bool IsLeftOnAcid(RoutineItem item) => item.Product.Traits.LeaveOn && item.Product.IsAcid();
 
     /// <summary>What the skin is like between two steps.</summary>
@@ -145,14 +155,14 @@ public static class RoutineBuilder
     /// The drying a step needs first, so that it never finds the wrong skin: acids and what wants dry skin none that is wet or damp, what
     /// stays on none that drips.
     /// </summary>
-    private static Step? Between(Skin skin, Step step, Product product)
+    private static Step? Between(Skin skin, Step step, RoutineItem item)
     {
-        var wantsDry = step.SkinState == SkinState.Dry || (product.IsAcid() && product.Traits.LeaveOn);
+        var wantsDry = step.SkinState == SkinState.Dry || IsLeftOnAcid(item);
         return (skin, wantsDry) switch
         {
             (Skin.Wet, true) => DryFully,
             (Skin.Damp, true) => DryBetween,
-            (Skin.Wet, false) when product.Traits.LeaveOn => PatDamp,
+            (Skin.Wet, false) when StaysOn(item) => PatDamp,
             _ => null,
         };
     }
@@ -160,12 +170,12 @@ public static class RoutineBuilder
     private static Skin After(Skin skin, RoutineItem item)
     {
         var traits = item.Product.Traits;
-        if (item.Slot == RoutineSlot.Steam)
+        if (item.Slot is RoutineSlot.Steam or RoutineSlot.LateSteam)
         {
             return Skin.Damp;
         }
 
-        if (!traits.LeaveOn)
+        if (!StaysOn(item))
         {
             return traits.Removal is Removal.CottonRounds or Removal.None ? skin : Skin.Wet;
         }
@@ -280,10 +290,15 @@ public static class RoutineBuilder
     internal static Step ToStep(RoutineItem item, RoutineRequest request, HouseRules rules)
     {
         var traits = item.Product.Traits;
-        var hold = item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60 : traits.HoldSeconds;
+        var overnight = IsOvernight(item);
+        var hold =
+            overnight ? 0
+            : item.Product.Kind == ProductKind.ClayMask ? rules.ClayMinutes * 60
+            : traits.HoldSeconds;
         var amount =
             item.Slot == RoutineSlot.Sunscreen ? OfSunscreen(item.Product, request.ChestToo)
             : item.Product.Kind == ProductKind.MoisturiserWithSpf ? item.Product.Amount ?? new Amount(1, AmountUnit.Pea)
+            : item.Place is { } place ? MaskPlaces.AmountOn(place, AmountGuide.For(item.Product))
             : item.Units is { } units ? new Amount(units, AmountGuide.For(item.Product).Unit)
             : AmountGuide.For(item.Product);
         var because =
@@ -301,6 +316,7 @@ public static class RoutineBuilder
             SkinState =
                 (item.Product.IsAcid() && traits.LeaveOn)
                 || item.Slot == RoutineSlot.Glide
+                || overnight
                 || (item.Product.Kind == ProductKind.Razor && !rules.RazorOnDamp)
                     ? SkinState.Dry
                     : traits.Wants,
@@ -308,7 +324,8 @@ public static class RoutineBuilder
             ContactSeconds = item.ContactSeconds,
             Layers = item.Layers,
             WaitSeconds = item.Units is null ? traits.WaitSeconds : Math.Max(traits.WaitSeconds, BoosterWaitSeconds),
-            Removal = traits.Removal,
+            Removal = overnight ? Removal.None : traits.Removal,
+            Place = item.Place,
             Neck = item.Neck,
             Chest = request.ChestToo && item.Slot is RoutineSlot.Moisturiser or RoutineSlot.Sunscreen,
             Optional = request.MoisturiserOptional && item.Slot == RoutineSlot.Moisturiser,

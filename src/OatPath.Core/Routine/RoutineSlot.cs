@@ -11,6 +11,9 @@ public enum RoutineSlot
     FirstCleanse,
     Brush,
     Cleanse,
+
+    /// <summary>Steam where the house has it after the cleanse.</summary>
+    LateSteam,
     WetExfoliation,
     Blade,
 

@@ -51,6 +51,13 @@ public sealed record Step
     public FaceSide? Side { get; init; }
     public IReadOnlyList<FaceZone> LeaveOut { get; init; } = [];
 
+    /// <summary>Where a mask goes, where that is not the whole face.</summary>
+    public MaskPlace? Place { get; init; }
+
+    /// <summary>Whether clay stays on a few spots until the morning.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsOvernight => Place == MaskPlace.Spots && Removal == Removal.None;
+
     /// <summary>How often its rung allows it, for actives only.</summary>
     public Frequency? Frequency { get; init; }
 

@@ -18,6 +18,7 @@ public static class StepReading
         step is { Action: StepAction.Apply, Product: not null }
         && step.Slot
             is RoutineSlot.Steam
+                or RoutineSlot.LateSteam
                 or RoutineSlot.WetExfoliation
                 or RoutineSlot.Blade
                 or RoutineSlot.Device

@@ -19,23 +19,10 @@ public static class StepWords
             StepAction.Dry => step.SkinState == SkinState.Dry
                 ? [Said.Of("Pat with a fresh towel."), Said.Of("Wait until the skin is completely dry.")]
                 : [Said.Of("Pat with a fresh towel. Leave the skin slightly damp.")],
-            StepAction.PatchTest when step.Kind == ProductKind.WashOffPeel =>
-            [
-                Said.Of("Under the jaw or behind one ear, a patch the size of a thumbnail, on dry skin."),
-                Said.Of("Leave it on for at most 1 minute, by a kitchen timer, then rinse it off well."),
-                Said.Of("Look at it after 24 and after 48 hours."),
-            ],
-            StepAction.PatchTest =>
-            [
-                Said.Of("On clean, dry skin, first of all: a thin film, the size of a thumbnail, inside one forearm."),
-                step.Kind is { } kind && KindTraits.Of(kind) is { LeaveOn: false, HoldSeconds: > 0 and var hold }
-                    ? Said.Of($"Leave it on for {Words.Duration(hold)}, then rinse it off. None on the face yet.")
-                    : Said.Of("Leave it on, keep the place dry. None on the face yet."),
-                Said.Of("Look at it after 24 and after 48 hours."),
-            ],
+            StepAction.PatchTest => PatchTest(step),
             StepAction.ReadPatch =>
             [
-                step.Kind == ProductKind.WashOffPeel
+                PatchOf(step) == PatchWay.UnderTheJaw
                     ? Said.Of("Look at the place under the jaw or behind the ear where the patch test was.")
                     : Said.Of("Look at the inner forearm where the patch test was."),
                 Said.Of("Feeling it briefly was normal. Scabs, bumps, swelling or redness that stays means: do not use it."),
@@ -43,6 +30,27 @@ public static class StepWords
             _ when step.ContactSeconds is { } contact => [.. Peel(step, contact)],
             _ => [.. Apply(step)],
         };
+
+    private static PatchWay PatchOf(Step step) => step.Kind is { } kind ? KindWords.Of(kind).Patch : PatchWay.LeftOn;
+
+    private static IReadOnlyList<string> PatchTest(Step step) =>
+        PatchOf(step) == PatchWay.UnderTheJaw
+            ?
+            [
+                Said.Of("Under the jaw or behind one ear, a patch the size of a thumbnail, on dry skin."),
+                Said.Of("Leave it on for at most 1 minute, by a kitchen timer, then rinse it off well."),
+                Said.Of("Look at it after 24 and after 48 hours."),
+            ]
+            :
+            [
+                Said.Of("On clean, dry skin, first of all: a thin film, the size of a thumbnail, inside one forearm."),
+                PatchOf(step) == PatchWay.Rinsed && step.Kind is { } kind
+                    ? Said.Of(
+                        $"Leave it on for {Words.Duration(KindTraits.Of(kind).HoldSeconds)}, then rinse it off. None on the face yet."
+                    )
+                    : Said.Of("Leave it on, keep the place dry. None on the face yet."),
+                Said.Of("Look at it after 24 and after 48 hours."),
+            ];
 
     /// <summary>A peel at home, in the order in which it must be read: what stops it comes first.</summary>
     private static IEnumerable<string> Peel(Step step, int contact)

@@ -67,7 +67,7 @@ internal static class DeviceKit
         )
         {
             yield return new(
-                $"gel-{House.EnumName.Of(gel.Charge)}",
+                $"gel-{gel.Id ?? House.EnumName.Of(gel.Charge)}",
                 gel.Name,
                 Said.Of("Only what was made for it goes under it."),
                 KitPart.GoesOn

@@ -63,7 +63,7 @@ public static class DeviceScript
             return (null, [Because.Of(RuleBook.DeviceSheet, ("product", device.Name), ("what", "where and how long"))]);
         }
 
-        guide = step.Side is { } side ? guide.On(side) : guide;
+        guide = PlateGels.On(step.Side is { } side ? guide.On(side) : guide, Made(file, device, on));
         if (guide.Passes.Count == 0)
         {
             return (null, [Because.Of(RuleBook.SessionNoZone, ("product", device.Name))]);
@@ -130,8 +130,24 @@ public static class DeviceScript
             ? (file.Shelf.First(item => item.Product.Id == id).Product.Name, amount)
             : null;
 
-    /// <summary>The client's own gels and mists made for the device, the one in use of each charge.</summary>
-    public static IReadOnlyList<DeviceGel> Gels(CaseFile file, Product device, DateOnly on) =>
+    /// <summary>
+    /// The client's own gels and mists made for the device, the one in use of each charge, and each that is for some zones.
+    /// </summary>
+    public static IReadOnlyList<DeviceGel> Gels(CaseFile file, Product device, DateOnly on)
+    {
+        var made = Made(file, device, on);
+        return made.Any(gel => gel.GelZones.Count > 0)
+            ? [.. made.Select(gel => new DeviceGel(gel.Charge ?? GelCharge.None, gel.Name, made.Count > 1 ? gel.Id : null))]
+            :
+            [
+                .. made.GroupBy(gel => gel.Charge ?? GelCharge.None)
+                    .OrderBy(group => group.Key)
+                    .Select(group => new DeviceGel(group.Key, group.First().Name)),
+            ];
+    }
+
+    /// <summary>The same, all of them.</summary>
+    public static IReadOnlyList<Product> Made(CaseFile file, Product device, DateOnly on) =>
         [
             .. file
                 .Shelf.Where(item =>
@@ -140,8 +156,6 @@ public static class DeviceScript
                     && item.Product.Kind is ProductKind.ConductiveGel or ProductKind.HydratingMist
                     && item.Product.UsableOn(on)
                 )
-                .GroupBy(item => item.Product.Charge ?? GelCharge.None)
-                .OrderBy(group => group.Key)
-                .Select(group => new DeviceGel(group.Key, group.First().Product.Name)),
+                .Select(item => item.Product),
         ];
 }

@@ -48,7 +48,7 @@ internal sealed class DeviceRun
 
     public HashSet<SessionWarning> Warnings { get; } = [];
 
-    private string? NeededGel => ways[at].Pass.Gel is { } charge ? EnumName.Of(charge) : null;
+    private string? NeededGel => ways[at].Pass.GelId ?? (ways[at].Pass.Gel is { } charge ? EnumName.Of(charge) : null);
 
     private bool Ready =>
         at < ways.Count

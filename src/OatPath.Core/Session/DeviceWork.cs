@@ -8,7 +8,8 @@ namespace OatPath.Core.Session;
 /// <summary>What goes under a device in this session.</summary>
 /// <param name="Charge">As the guide's programmes name it.</param>
 /// <param name="Name">The client's own, by name.</param>
-public sealed record DeviceGel(GelCharge Charge, string Name);
+/// <param name="Id">Its product, where several go under one device; null where the charge says which.</param>
+public sealed record DeviceGel(GelCharge Charge, string Name, string? Id = null);
 
 /// <summary>The part of a script that leads a device or tool over the face: way by way, each with its time, gel and setting.</summary>
 public sealed record DeviceWork

@@ -1,3 +1,5 @@
+using OatPath.Core.Skin;
+
 namespace OatPath.Core.Shelf;
 
 /// <summary>The charge of a gel that goes under a current.</summary>
@@ -19,6 +21,18 @@ public static class DeviceGels
     /// </summary>
     public static bool Needs(Product device) =>
         DeviceKinds.HasItsGel(device.Kind) && (device.Kind != ProductKind.OtherDevice || (device.Sheet?.Gel ?? device.IsElectrical()));
+
+    private static readonly (FaceZone Zone, string? What)[] PlateZones =
+    [
+        (FaceZone.LeftEye, "a gel for around the eyes,"),
+        (FaceZone.RightEye, "a gel for around the eyes,"),
+        (FaceZone.Forehead, "a gel for forehead and cheeks,"),
+        (FaceZone.LeftCheek, "a gel for forehead and cheeks,"),
+        (FaceZone.RightCheek, "a gel for forehead and cheeks,"),
+    ];
+
+    private static bool IsFor(Product gel, FaceZone zone) =>
+        gel.GelZones.Count == 0 || gel.GelZones.SelectMany(FaceZones.Covered).Contains(zone);
 
     /// <summary>What a device still lacks among the products in use on a day, in words; null when nothing lacks or it needs none.</summary>
     public static string? Lacks(Product device, IEnumerable<Product> inUse, DateOnly day)
@@ -47,7 +61,9 @@ public static class DeviceGels
             case ProductKind.MicrocurrentDevice:
                 return Gel(GelCharge.None) ? null : "its own gel, without a charge,";
             case ProductKind.WarmColdPlate:
-                return made.Count > 0 ? null : "the gel, proof against heat and cold,";
+                return made.Count == 0 ? "the gel, proof against heat and cold,"
+                    : PlateZones.FirstOrDefault(part => !made.Exists(gel => IsFor(gel, part.Zone))) is { What: { } what } ? what
+                    : null;
             default:
                 return made.Count > 0 ? null : "the mist or gel made for it";
         }

@@ -66,6 +66,18 @@ public static class DeviceKinds
             _ => HasItsGel(device),
         };
 
+    /// <summary>What a kind of device may be set to over all its programmes and levels; empty where it has no settings.</summary>
+    /// <remarks>Source: trade convention; the maker's own names stand in its sheet.</remarks>
+    public static IReadOnlyList<string> SettingsOf(ProductKind kind) =>
+        kind switch
+        {
+            ProductKind.GalvanicDevice => ["negative", "positive"],
+            ProductKind.MicrocurrentDevice => ["first programme", "second programme"],
+            ProductKind.CleansingBrush => ["level 1", "level 2", "level 3"],
+            ProductKind.WarmColdPlate => ["warm", "cold"],
+            _ => [],
+        };
+
     /// <summary>Needles, however fine.</summary>
     public static bool IsNeedle(this Product product) => product.Kind is ProductKind.NeedleRoller or ProductKind.NanoTip;
 

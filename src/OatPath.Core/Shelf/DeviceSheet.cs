@@ -13,6 +13,11 @@ public sealed record SheetWay(string Title, string Words, IReadOnlyList<FaceZone
     public override int GetHashCode() => HashCode.Combine(Title, Words, Seconds);
 }
 
+/// <summary>What the maker calls a setting, or how it is reached: "N", "2 presses".</summary>
+/// <param name="Setting">The setting as the guide names it: "negative", "level 2".</param>
+/// <param name="Name">1 to 40 characters.</param>
+public sealed record SheetSetting(string Setting, string Name);
+
 /// <summary>
 /// What the sheet of a device says. Of a kind that is known here it may shorten, space out and forbid, never allow more; of any other it is
 /// all there is.
@@ -48,13 +53,17 @@ public sealed record DeviceSheet
     /// <summary>Its ways over the face, for kinds without ways of their own here.</summary>
     public IReadOnlyList<SheetWay> Ways { get; init; } = [];
 
+    /// <summary>Its settings as the maker calls them; one that is not named keeps the guide's word.</summary>
+    public IReadOnlyList<SheetSetting> Settings { get; init; } = [];
+
     public bool Equals(DeviceSheet? other) =>
         other is not null
         && (MostSeconds, RestDays, Current, Heat, Light, Gel)
             == (other.MostSeconds, other.RestDays, other.Current, other.Heat, other.Light, other.Gel)
         && NotOn.SequenceEqual(other.NotOn)
         && NotWith.SequenceEqual(other.NotWith)
-        && Ways.SequenceEqual(other.Ways);
+        && Ways.SequenceEqual(other.Ways)
+        && Settings.SequenceEqual(other.Settings);
 
     public override int GetHashCode() => HashCode.Combine(MostSeconds, RestDays, Current, Heat, Light, Gel, Ways.Count);
 

@@ -60,6 +60,9 @@ public sealed record Product : INamed
     /// <summary>The charge of a conductive gel; null when that is not known.</summary>
     public GelCharge? Charge { get; init; }
 
+    /// <summary>For a gel of a plate: the zones it is for; none stands for all that no other gel is for.</summary>
+    public IReadOnlyList<FaceZone> GelZones { get; init; } = [];
+
     /// <summary>How a wash-off peel is ended by its label; null while nobody has looked, and then no session is guided.</summary>
     public PeelEnding? Ending { get; init; }
 
@@ -73,6 +76,9 @@ public sealed record Product : INamed
     public bool AlcoholNearTop { get; init; }
     public bool HeavyOil { get; init; }
     public bool ShakeFirst { get; init; }
+
+    /// <summary>Its label allows it morning and evening.</summary>
+    public bool TwiceADay { get; init; }
 
     /// <summary>1 (water) to 5 (balm); null takes the kind's usual value.</summary>
     [Between(1, 5)]

@@ -73,6 +73,37 @@ public static class ProductRoles
         && !product.Has(Family.Retinoid)
         && !product.Has(Family.BenzoylPeroxide);
 
+    /// <summary>
+    /// Whether it may be raised to morning and evening: a mild acid that is left on, or azelaic acid, where the label allows it; a serum
+    /// against pigment without an acid.
+    /// </summary>
+    /// <remarks>Source: trade convention, PHA, mandelic and lactic to 10 %, azelaic to 10 %, pigment serums twice a day.</remarks>
+    public static bool MayGoTwiceADay(this Product product)
+    {
+        var working = product.Families().Where(family => FamilyTraits.Of(family).Irritant != Degree.No).ToList();
+        return product.Traits.LeaveOn
+            && product.Implied is null
+            && (
+                product.Kind == ProductKind.PigmentSerum && working.TrueForAll(family => family == Family.PigmentInhibitor)
+                || (
+                    product.TwiceADay
+                    && product.Kind != ProductKind.PeelPad
+                    && working.TrueForAll(family => family is Family.Aha or Family.Pha or Family.Azelaic or Family.PigmentInhibitor)
+                    && product.Actives.All(IsMild)
+                )
+            );
+    }
+
+    private const decimal MildPercent = 10;
+
+    private static bool IsMild(Active active) =>
+        active.Family switch
+        {
+            Family.Aha => active.Substance is Substance.Mandelic or Substance.Lactic && active.Percent <= MildPercent,
+            Family.Azelaic => active.Percent <= MildPercent,
+            _ => true,
+        };
+
     /// <summary>Needs a patch test, counts as a change when started, and is planned by a ladder.</summary>
     public static bool IsActive(this Product product) =>
         product.Traits.Use is KindUse.Daily or KindUse.Extra && product.Irritancy() != Degree.No;

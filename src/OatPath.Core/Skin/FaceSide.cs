@@ -12,6 +12,8 @@ public enum FaceSide
 /// <summary>The sides in words.</summary>
 public static class FaceSides
 {
+    public static FaceSide Other(this FaceSide side) => side == FaceSide.Left ? FaceSide.Right : FaceSide.Left;
+
     /// <summary>"left", "right".</summary>
     public static string InWords(this FaceSide side) => side == FaceSide.Left ? Said.Of("left") : Said.Of("right");
 }

@@ -72,6 +72,9 @@ public static class FaceZones
             _ => Said.Of(zone.ToString().ToLowerInvariant()),
         };
 
+    /// <summary>Around the eyes, of one or both.</summary>
+    public static bool AreEyes(FaceZone zone) => zone is FaceZone.EyeArea or FaceZone.LeftEye or FaceZone.RightEye;
+
     /// <summary>The side a zone lies on; null for one in the middle.</summary>
     public static FaceSide? SideOf(FaceZone zone) =>
         zone switch

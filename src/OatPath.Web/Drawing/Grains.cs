@@ -56,7 +56,9 @@ public static class Grains
 
         return planned.Count switch
         {
-            0 => day[moment].Steps.Any(step => step.Slot is RoutineSlot.Steam or RoutineSlot.Device) ? new("device", "device") : Rest,
+            0 => day[moment].Steps.Any(step => step.Slot is RoutineSlot.Steam or RoutineSlot.LateSteam or RoutineSlot.Device)
+                ? new("device", "device")
+                : Rest,
             1 => new("grain", "one active"),
             _ => new("two-grains", "two actives"),
         };
@@ -91,7 +93,8 @@ public static class Grains
         }
 
         return facial ? new("facial", "home facial, done")
-            : used == 1 ? new("grain", "one active, used") : new("two-grains", "two actives, used");
+            : used == 1 ? new("grain", "one active, used")
+            : new("two-grains", "two actives, used");
     }
 
     /// <summary>Actives the log names for a half day; what was not planned at all counts for the evening.</summary>

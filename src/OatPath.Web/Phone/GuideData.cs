@@ -51,7 +51,7 @@ public sealed record GuideData(
             progress.Run,
             progress.Events,
             FaceZones.OnMap.Union(PlannedIn(grant.Script)).ToDictionary(EnumName.Of, FaceZones.TitleOf),
-            SettingsOf(grant.Script).Distinct().ToDictionary(setting => setting, Said.Of),
+            SettingsOf(grant.Script),
             [.. NumbersOf(record, now)],
             record.Rules.Contacts.Emergency,
             grant.Script.Device is not null && (grant.Practice || demo)
@@ -60,8 +60,11 @@ public sealed record GuideData(
     private static IEnumerable<FaceZone> PlannedIn(SessionScript script) =>
         script.Groups.SelectMany(group => group.Zones).Select(step => step.Zone);
 
-    private static IEnumerable<string> SettingsOf(SessionScript script) =>
-        script.Device?.Guide.Passes.SelectMany(pass => pass.Strokes).Select(stroke => stroke.Setting).OfType<string>() ?? [];
+    private static Dictionary<string, string> SettingsOf(SessionScript script) =>
+        (script.Device?.Guide.Passes.SelectMany(pass => pass.Strokes) ?? [])
+            .Where(stroke => stroke.Setting is not null)
+            .DistinctBy(stroke => stroke.Setting)
+            .ToDictionary(stroke => stroke.Setting!, stroke => stroke.SetTo!);
 
     private static string BackOf(SessionGrant grant) =>
         (grant.DeviceId, grant.Script.Device) switch

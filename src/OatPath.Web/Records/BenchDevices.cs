@@ -14,6 +14,8 @@ namespace OatPath.Web.Records;
 /// <param name="Next">Its next evening within five weeks, or null with <paramref name="WhyNot"/>.</param>
 /// <param name="Often">How often it may be used, by the index of its rung; empty where nothing is to be chosen.</param>
 /// <param name="Chosen">The rung in force.</param>
+/// <param name="Places">Where a mask may go; empty for what is none.</param>
+/// <param name="Place">Where it goes.</param>
 public sealed record BenchDevice(
     Product Product,
     bool IsLed,
@@ -21,7 +23,9 @@ public sealed record BenchDevice(
     FaceSide? Half,
     string? WhyNot,
     IReadOnlyList<(int Rung, string Words)> Often,
-    int Chosen
+    int Chosen,
+    IReadOnlyList<MaskPlace> Places,
+    MaskPlace Place
 );
 
 /// <summary>Devices, tools and weekly extras of which something can be chosen, and what is tried on one side.</summary>
@@ -44,7 +48,7 @@ public sealed record BenchDevices(
                 .. inUse
                     .Where(product => product.Traits.Use == KindUse.Extra)
                     .Select(product => Read(record, path, product))
-                    .Where(device => device.IsLed || device.Often.Count > 1),
+                    .Where(device => device.IsLed || device.Often.Count > 1 || device.Places.Count > 0),
             ],
             trials,
             [.. inUse.Where(product => product.Spf is null && !product.IsKit() && product.Traits.Use is KindUse.Daily or KindUse.Extra)]
@@ -57,6 +61,14 @@ public sealed record BenchDevices(
         var most = intake.Sensitivity >= Sensitivity.Sensitive ? ladder.StartRung : ladder.Top;
         return ladder.Climbs || ladder.Top == 0 ? [] : [.. ladder.Rungs.Take(most + 1).Select((rung, i) => (i, rung.InWords()))];
     }
+
+    public static string TitleOf(MaskPlace place) =>
+        place switch
+        {
+            MaskPlace.TZone => "T-zone only",
+            MaskPlace.Spots => "a few spots only",
+            _ => "whole face",
+        };
 
     /// <summary>Whether a product is used in the home facial, and so as often as that.</summary>
     private static bool IsTied(ClientRecord record, Product product) =>
@@ -77,7 +89,9 @@ public sealed record BenchDevices(
             next?.Step.Side,
             why is null ? null : Words.Say(why),
             ladder is null || product.IsRaised() || IsTied(record, product) ? [] : Choices(ladder, record.Draft.Intake),
-            shaped ?? ladder?.StartRung ?? 0
+            shaped ?? ladder?.StartRung ?? 0,
+            MaskPlaces.Of(product),
+            record.Draft.Decisions.OfType<PlaceMask>().LastOrDefault(mask => mask.Product == product.Id)?.Place ?? MaskPlace.WholeFace
         );
     }
 }

@@ -39,7 +39,7 @@ public sealed class BenchHistory
         fact.Kind is FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Retract
         || (
             fact.Kind == FactKind.Decision
-            && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf or TieFacial
+            && CaseAssembly.Body<Decision>(fact) is SetOrder or ShapeWeek or StartActive or ShapeLadder or TryHalf or TieFacial or PlaceMask
         );
 
     private void Take(List<Fact> step)

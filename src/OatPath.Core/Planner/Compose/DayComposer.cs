@@ -22,6 +22,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
     private readonly IReadOnlyList<string> morningOrder = HandOrder(facts, Moment.Morning);
     private readonly IReadOnlyList<string> eveningOrder = HandOrder(facts, Moment.Evening);
     private readonly HalfFaces halves = new(facts);
+    private readonly UsesOfDay uses = new(facts);
+    private readonly PlacedMasks masks = new(facts);
     private readonly EverydayShelf everyday = new(facts, run, rule);
     private readonly ILookup<DateOnly, LogEntry> logByDay = facts
         .Log.Where(entry => entry is Applied or Skipped or CheckedIn)
@@ -47,17 +49,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             return null;
         }
 
-        var load = 0.0;
-        foreach (var track in run.Standing.Tracks)
-        {
-            // The past counts what was done, the rest what is planned.
-            var counts =
-                day < facts.Today
-                    ? facts.WasApplied(track.Product.Id, day)
-                    : morning.Tracks.Contains(track) || evening.Tracks.Contains(track) || facts.WasApplied(track.Product.Id, day);
-            load += counts ? track.Load : 0;
-        }
-
+        var load = run.Standing.Tracks.Sum(track => track.Load * uses.On(day, track, morning, evening));
         return new DayPath(
             day,
             Half(day, Moment.Morning, morning, repair),
@@ -213,17 +205,27 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             slot = RoutineSlot.LateMask;
         }
 
+        var place = masks.Of(product, day, facial);
+        slot =
+            place == MaskPlace.Spots && rules.ClayOnSpotsOvernight ? RoutineSlot.Treatment
+            : slot == RoutineSlot.Steam && !rules.SteamBeforeCleanse ? RoutineSlot.LateSteam
+            : slot;
+
         var neck = track.Active
             ? track.Kit is null
                 && !product.Traits.ByHand
                 && !(product.IsAcid() && product.Traits.LeaveOn && product.Actives.Any(active => active.Percent > NeckAcidLimit))
                 && (!product.Has(Family.Retinoid) || run.Established.Is(Family.Retinoid, day))
             : product.Kind is not ProductKind.ClayMask;
+        neck &= place is null;
         var side = rule.On(RuleBook.HalfFace) ? halves.Of(product, day, track.Placed.LastBefore(day) >= facts.Today) : null;
         if (!track.Active)
         {
             var spared = product.IsDevice() ? run.ZonesLeftOut.Of(product, day) : [];
-            return spared.Count == 0 && shared.TryGetValue(track, out var kept) && kept.Side == side && kept.InFacial == facial
+            return
+                spared.Count == 0
+                && shared.TryGetValue(track, out var kept)
+                && (kept.Side, kept.InFacial, kept.Place) == (side, facial, place)
                 ? kept
                 : shared[track] = new(
                     product,
@@ -238,11 +240,12 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
                     spared,
                     side: side,
                     everyDays: track.Held.EveryDays,
-                    facial: facial
+                    facial: facial,
+                    place: place
                 );
         }
 
-        var because = track.Words.RungOf(moment == Moment.Morning, day, facial);
+        var because = track.Words.RungOf(moment == Moment.Morning && !track.TwiceADay, day, facial);
         var leaveOut = run.ZonesLeftOut.Of(product, day);
         var every = track.Kit is null ? track.Held.EveryDays : run.Peels.EveryDays(track);
         if (
@@ -252,6 +255,7 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             && same.Because == because
             && same.EveryDays == every
             && same.Neck == neck
+            && same.Place == place
             && same.Units == track.Held.Units
             && side is null
             && same.Side is null
@@ -278,7 +282,8 @@ internal sealed class DayComposer(KnownFacts facts, HouseRules rules, RuleSwitch
             track.Held.Layers,
             side,
             every,
-            facial
+            facial,
+            place
         );
     }
 

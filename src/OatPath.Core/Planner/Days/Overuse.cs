@@ -56,6 +56,11 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
                 Add(track, () => Said.Of($"use {uses} in 7 days, where {Said.Count(most, "{0} is", "{0} are")} planned at most"));
             }
 
+            if (IsTwice(track, day))
+            {
+                Add(track, () => Said.Of("morning and evening, where once a day is planned at most"));
+            }
+
             for (var j = 0; j < i; j++)
             {
                 var other = used[j];
@@ -105,6 +110,13 @@ internal sealed class Overuse(KnownFacts facts, Clashes clashes)
 
     private int UsesIn7(Track track, DateOnly day) =>
         Enumerable.Range(0, 7).Count(back => facts.WasApplied(track.Product.Id, day.AddDays(-back)));
+
+    private bool IsTwice(Track track, DateOnly day) =>
+        track.Active
+        && track.AtDawn.MaxPerDay() < 2
+        && track.Frequency.MaxPerDay() < 2
+        && facts.WasApplied(track.Product.Id, day, Moment.Morning)
+        && facts.WasApplied(track.Product.Id, day, Moment.Evening);
 
     private static int MostOf(Track track) => Math.Max(track.AtDawn.MaxPer7Days(), track.Frequency.MaxPer7Days());
 

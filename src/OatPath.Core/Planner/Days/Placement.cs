@@ -92,7 +92,7 @@ internal sealed class Placement(
         var wholeSkin = repair.On(day);
         foreach (var track in standing.Tracks)
         {
-            if (standing.MomentOf(track) != moment)
+            if (!standing.IsIn(track, moment))
             {
                 continue;
             }
@@ -101,7 +101,7 @@ internal sealed class Placement(
             {
                 resting.Add((track, off.Because));
             }
-            else if (track.Placed.On(day))
+            else if (track.Placed.On(day) && !(track.TwiceADay && moment == Moment.Evening))
             {
                 placed.Add(track);
             }
@@ -165,8 +165,7 @@ internal sealed class Placement(
         return facial.ToDictionary(
             track => track,
             track =>
-                kept.GetValueOrDefault(track)
-                ?? Because.Of(RuleBook.FacialTogether, ("product", track.Product), ("other", first.Product))
+                kept.GetValueOrDefault(track) ?? Because.Of(RuleBook.FacialTogether, ("product", track.Product), ("other", first.Product))
         );
     }
 

@@ -24,7 +24,8 @@ internal sealed class RungRest(RuleSwitch rule, Standing standing) : IKeepsOff
             return track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, last.AddDays(gap - 1));
         }
 
-        return track.Placed.In7(day) >= frequency.MaxPer7Days()
+        // A day that has its morning is not counted against its evening.
+        return track.Placed.In7(day) - (track.Placed.On(day) ? 1 : 0) >= frequency.MaxPer7Days()
             ? track.Words.RestOf(standing.MomentOf(track) == Moment.Morning, day)
             : null;
     }

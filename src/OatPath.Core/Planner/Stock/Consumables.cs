@@ -86,5 +86,6 @@ internal static class Consumables
             _ => [],
         };
 
-    private static bool IsSame(Product a, Product b) => (a.MadeFor, a.Kind, a.Charge) == (b.MadeFor, b.Kind, b.Charge);
+    private static bool IsSame(Product a, Product b) =>
+        (a.MadeFor, a.Kind, a.Charge) == (b.MadeFor, b.Kind, b.Charge) && a.GelZones.SequenceEqual(b.GelZones);
 }

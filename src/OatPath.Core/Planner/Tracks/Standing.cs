@@ -101,6 +101,9 @@ internal sealed class Standing
     /// <summary>A change that nobody planned: the next one keeps its distance from it too.</summary>
     public void ChangedToo(DateOnly on) => LastChange = LastChange > on ? LastChange : on;
 
+    /// <summary>Whether it has a place in a half of the day: its own, or both where its rung says so.</summary>
+    public bool IsIn(Track track, Moment moment) => track.TwiceADay || MomentOf(track) == moment;
+
     /// <summary>Azelaic acid and daily actives go to the morning while an acid or retinoid has the evening.</summary>
     public Moment MomentOf(Track track)
     {

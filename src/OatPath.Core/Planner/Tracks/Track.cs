@@ -108,6 +108,9 @@ internal sealed class Track
     public Rung Held => Ladder.Rungs[Math.Min(Started ? Rung : FirstRung, Ladder.Top)];
     public Frequency Frequency => Held.Frequency;
 
+    /// <summary>Morning and evening, by the rung held.</summary>
+    public bool TwiceADay => Started && Frequency == Frequency.TwiceADay;
+
     /// <summary>Days that lie between two uses by plan, which no gap counts; 0 where its frequency says it all.</summary>
     public int DaysByPlan => InFacial ? Held.EveryDays!.Value : Peels.EveryDays;
 

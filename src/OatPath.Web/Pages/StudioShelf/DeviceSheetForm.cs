@@ -20,10 +20,20 @@ public sealed class DeviceSheetForm
     public string Gel { get; private init; } = "";
     public IReadOnlyList<(string Title, string Words, string Zones, string Seconds)> Ways { get; private init; } = [];
 
+    /// <summary>The maker's names of the settings, as the guide calls them.</summary>
+    public IReadOnlyList<(string Setting, string Name)> Settings { get; private init; } = [];
+
     public bool IsEmpty =>
         Most.Length + Rest.Length + NotOn.Length + Current.Length + Heat.Length + Light.Length + Gel.Length == 0
         && NotWith.Count == 0
-        && Ways.Count == 0;
+        && Ways.Count == 0
+        && Settings.Count == 0;
+
+    /// <summary>Every setting of every kind, by the kind it belongs to.</summary>
+    public static IReadOnlyList<(ProductKind Kind, string Setting)> AllSettings { get; } =
+    [.. Enum.GetValues<ProductKind>().SelectMany(kind => DeviceKinds.SettingsOf(kind).Select(setting => (kind, setting)))];
+
+    public string NameOf(string setting) => Settings.FirstOrDefault(one => one.Setting == setting).Name ?? "";
 
     /// <summary>Answers at Meet that sheets of devices name.</summary>
     public static IReadOnlyList<FlagKind> Named { get; } =
@@ -58,6 +68,7 @@ public sealed class DeviceSheetForm
             Heat = Text("sheetHeat"),
             Light = Text("sheetLight"),
             Gel = Text("sheetGel"),
+            Settings = [.. AllSettings.Select((one, i) => (one.Setting, At(form["settingName"], i))).Where(one => one.Item2.Length > 0)],
             Ways =
             [
                 .. Enumerable
@@ -81,6 +92,7 @@ public sealed class DeviceSheetForm
                 Heat = YesNo(sheet.Heat),
                 Light = YesNo(sheet.Light),
                 Gel = YesNo(sheet.Gel),
+                Settings = [.. sheet.Settings.Select(one => (one.Setting, one.Name))],
                 Ways = [.. sheet.Ways.Select(way => (way.Title, way.Words, In(way.Zones), Number(way.Seconds)))],
             };
 
@@ -108,6 +120,7 @@ public sealed class DeviceSheetForm
             Heat = Told(Heat),
             Light = Told(Light),
             Gel = Told(Gel),
+            Settings = [.. Settings.Select(one => new SheetSetting(one.Setting, one.Name))],
             Ways =
             [
                 .. Ways.Select(
@@ -123,7 +136,7 @@ public sealed class DeviceSheetForm
         };
     }
 
-    private static List<FaceZone> Zones(string text, string field, List<Problem> problems)
+    public static List<FaceZone> Zones(string text, string field, List<Problem> problems)
     {
         var zones = new List<FaceZone>();
         foreach (var name in text.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
@@ -170,5 +183,5 @@ public sealed class DeviceSheetForm
 
     private static string Number(int? value) => value?.ToString(CultureInfo.InvariantCulture) ?? "";
 
-    private static string In(IEnumerable<FaceZone> zones) => string.Join(", ", zones.Select(FaceZones.TitleOf));
+    public static string In(IEnumerable<FaceZone> zones) => string.Join(", ", zones.Select(FaceZones.TitleOf));
 }

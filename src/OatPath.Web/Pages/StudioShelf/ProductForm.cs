@@ -29,6 +29,7 @@ public sealed class ProductForm
     public string Runniness { get; set; } = "";
     public string MadeFor { get; set; } = "";
     public string Charge { get; set; } = "";
+    public string GelZones { get; set; } = "";
     public string Ending { get; set; } = "";
     public string NeedleMm { get; set; } = "";
     public DeviceSheetForm Sheet { get; set; } = new();
@@ -43,6 +44,7 @@ public sealed class ProductForm
     public bool HeavyOil { get; set; }
     public bool ShakeFirst { get; set; }
     public bool KeepCold { get; set; }
+    public bool TwiceADay { get; set; }
     public bool BroadSpectrum { get; set; }
     public bool Matt { get; set; }
     public bool StrongSulphate { get; set; }
@@ -72,6 +74,7 @@ public sealed class ProductForm
             Sheet = DeviceSheetForm.From(form),
             MadeFor = form["madeFor"].ToString(),
             Charge = form["charge"].ToString(),
+            GelZones = form["gelZones"].ToString().Trim(),
             Ending = form["ending"].ToString(),
             Price = form["price"].ToString().Trim(),
             Supplier = form["supplier"].ToString().Trim(),
@@ -81,6 +84,7 @@ public sealed class ProductForm
             HeavyOil = form.ContainsKey("heavyOil"),
             ShakeFirst = form.ContainsKey("shakeFirst"),
             KeepCold = form.ContainsKey("keepCold"),
+            TwiceADay = form.ContainsKey("twiceADay"),
             BroadSpectrum = form.ContainsKey("broadSpectrum"),
             Matt = form.ContainsKey("matt"),
             StrongSulphate = form.ContainsKey("strongSulphate"),
@@ -114,6 +118,7 @@ public sealed class ProductForm
             Sheet = DeviceSheetForm.Of(product.Sheet),
             MadeFor = product.MadeFor?.ToString() ?? "",
             Charge = product.Charge?.ToString() ?? "",
+            GelZones = DeviceSheetForm.In(product.GelZones),
             Ending = product.Ending?.ToString() ?? "",
             Price = Text(product.Price),
             Supplier = product.Supplier,
@@ -122,6 +127,7 @@ public sealed class ProductForm
             HeavyOil = product.HeavyOil,
             ShakeFirst = product.ShakeFirst,
             KeepCold = product.KeepCold,
+            TwiceADay = product.TwiceADay,
             BroadSpectrum = product.BroadSpectrum,
             Matt = product.Matt,
             StrongSulphate = product.StrongSulphate,
@@ -164,6 +170,7 @@ public sealed class ProductForm
             Sheet = Sheet.ToSheet(problems),
             MadeFor = Named<ProductKind>(MadeFor),
             Charge = Named<GelCharge>(Charge),
+            GelZones = DeviceSheetForm.Zones(GelZones, "A plate's gel only on", problems),
             Ending = Named<PeelEnding>(Ending),
             Price = Number(Price, "Price", problems),
             Supplier = Supplier,
@@ -172,6 +179,7 @@ public sealed class ProductForm
             HeavyOil = HeavyOil,
             ShakeFirst = ShakeFirst,
             KeepCold = KeepCold,
+            TwiceADay = TwiceADay,
             BroadSpectrum = BroadSpectrum,
             Matt = Matt,
             StrongSulphate = StrongSulphate,
@@ -282,6 +290,7 @@ public sealed class ProductForm
             "product.runniness" => "Runniness",
             "product.madeFor" => "Made for",
             "product.charge" => "Charge",
+            "product.gelZones" => "A plate's gel only on",
             "product.ending" => "Ending",
             "product.price" => "Price",
             "product.supplier" => "Supplier",

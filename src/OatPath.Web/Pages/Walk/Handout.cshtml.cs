@@ -148,15 +148,26 @@ public sealed class HandoutModel(RecordRoom room, Links links, ServeOptions opti
         }
     }
 
-    /// <summary>Devices and tools of these days, each led way by way on a sheet of its own.</summary>
+    /// <summary>
+    /// Devices and tools of these days, each led way by way on a sheet of its own: over the whole face where only the first use is on
+    /// a half.
+    /// </summary>
     public IReadOnlyList<(string Name, DateOnly First, Step Step, RouteView Route)> Devices { get; private set; } = [];
 
     private IEnumerable<(string, DateOnly, Step, RouteView)> DevicesOf() =>
         Path
             .Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, Step: step)))
             .Where(each => each.Step.Product is not null)
-            .DistinctBy(each => each.Step.Product)
-            .Select(each => (Name: Record.ShownNameOf(each.Step.Product), each.Date, each.Step, Route: RouteView.Of(each.Step, Record)))
+            .GroupBy(each => each.Step.Product)
+            .Select(uses => (First: uses.First(), Whole: uses.FirstOrDefault(use => use.Step.Side is null).Step))
+            .Select(use =>
+                (
+                    Name: Record.ShownNameOf(use.First.Step.Product),
+                    use.First.Date,
+                    use.First.Step,
+                    Route: RouteView.Of(use.Whole ?? use.First.Step, Record)
+                )
+            )
             .Where(each => each.Route is not null)
             .Select(each => (each.Name, each.Date, each.Step, each.Route!));
 

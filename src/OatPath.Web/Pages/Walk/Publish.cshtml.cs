@@ -136,10 +136,10 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
                 ShapeLadder ladder => $"{Record.NameOf(ladder.Product)}: this client's own ladder",
                 TryHalf half =>
                     $"{Record.NameOf(half.Product)}: on the {Core.House.EnumName.Of(half.Side)} side for {half.Days} days, to compare",
+                PlaceMask mask => $"{Record.NameOf(mask.Product)}: {BenchDevices.TitleOf(mask.Place)}",
                 TieFacial { Products.Count: 0 } => "Home facial: untied, each part by itself again",
-                TieFacial facial =>
-                    $"Home facial {Core.House.FrequencyTraits.Every(facial.EveryDays)}: "
-                        + Core.House.Words.List([.. facial.Products.Select(Record.NameOf)]),
+                TieFacial facial => $"Home facial {Core.House.FrequencyTraits.Every(facial.EveryDays)}: "
+                    + Core.House.Words.List([.. facial.Products.Select(Record.NameOf)]),
                 SetOrder order => order.Products.Count == 0 ? $"{order.Moment}: usual order" : $"{order.Moment}: order set by hand",
                 ShapeWeek week => Shape(week),
                 _ => "A decision",

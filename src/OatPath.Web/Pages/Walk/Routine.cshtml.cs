@@ -6,6 +6,7 @@ using OatPath.Core.Plan;
 using OatPath.Core.Proposals;
 using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
+using OatPath.Core.Shelf;
 using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Drawing;
@@ -223,6 +224,40 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
                 }
             ),
             $"{device.Product.Name}: {device.Often.First(choice => choice.Rung == rung).Words}."
+        );
+    }
+
+    /// <summary>Where a mask goes.</summary>
+    public IActionResult OnPostMask(string product, MaskPlace? place)
+    {
+        if (User.IsInRole(People.Roles.Assistant))
+        {
+            return Forbid();
+        }
+
+        if (Devices.Devices.FirstOrDefault(device => device.Product.Id == product) is not { Places.Count: > 0 } device)
+        {
+            return NotFound();
+        }
+
+        if (place is not { } chosen || !device.Places.Contains(chosen))
+        {
+            Problems.Add(new($"Where {device.Product.Name} goes", "choose one of the places offered"));
+            Fill();
+            return Page();
+        }
+
+        return Finish(
+            Decide(
+                new PlaceMask
+                {
+                    Id = "",
+                    On = Record.Today,
+                    Product = product,
+                    Place = chosen,
+                }
+            ),
+            $"{device.Product.Name}: {BenchDevices.TitleOf(chosen)}."
         );
     }
 

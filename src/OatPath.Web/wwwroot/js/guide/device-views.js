@@ -5,6 +5,9 @@ import { said } from '../said.js';
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
 const CHARGES = { negative: said('negative'), positive: said('positive'), none: said('its own') };
 
+/** What names a gel in the log: its product where several go under one device, else its charge. */
+const keyOf = (gel) => gel.id ?? gel.charge;
+
 /** One screen of a device session, or null where the general screens serve. */
 export function deviceView(guide, state, number, minutes) {
   const { script } = guide;
@@ -16,11 +19,12 @@ export function deviceView(guide, state, number, minutes) {
   const act = (label, kind, more, tone = 'go', also = null) => ({ label, kind, more, tone, also });
   // With nothing that tells of contact, the last press before a way also starts its clock.
   const starts = way && way.stroke.seconds > 0 && !guide.connected ? 'contact' : null;
+  const needed = way?.pass.gelId ?? way?.pass.gel;
   const map = true;
   const alarms = true;
   switch (state.do) {
     case 'put-gel': {
-      const right = work.gels.find((gel) => gel.charge === way.pass.gel);
+      const right = work.gels.find((gel) => keyOf(gel) === needed);
       const others = work.gels.filter((gel) => gel !== right);
       return {
         title: said`Put on: ${right ? right.name : said('its own gel')}`,
@@ -28,14 +32,14 @@ export function deviceView(guide, state, number, minutes) {
         map,
         alarms,
         acts: [
-          act(right ? said`${right.name} is on` : said('Its own gel is on'), 'gel-on', { item: way.pass.gel }, 'go', next(way, starts)),
-          ...others.map((gel) => act(said`${gel.name} is on`, 'gel-on', { item: gel.charge }, 'plain')),
+          act(right ? said`${right.name} is on` : said('Its own gel is on'), 'gel-on', { item: needed }, 'go', next(way, starts)),
+          ...others.map((gel) => act(said`${gel.name} is on`, 'gel-on', { item: keyOf(gel) }, 'plain')),
           others.length === 0 ? act(said('Another gel or cream is on'), 'gel-on', { item: 'another' }, 'plain') : null,
         ].filter(Boolean),
       };
     }
     case 'change-gel': {
-      const right = work.gels.find((gel) => gel.charge === way.pass.gel);
+      const right = work.gels.find((gel) => keyOf(gel) === needed);
       return {
         title: said('Not this gel: wipe it off'),
         key: 'change-gel',
@@ -49,7 +53,7 @@ export function deviceView(guide, state, number, minutes) {
           act(
             said`Wiped off; ${right ? right.name : said('its own gel')} is on`,
             'gel-on',
-            { item: way.pass.gel },
+            { item: needed },
             'go',
             next(way, starts),
           ),

@@ -42,7 +42,7 @@ export class DeviceRun {
     return this.ways[this.index];
   }
   get neededGel() {
-    return this.way.pass.gel ?? null;
+    return this.way.pass.gelId ?? this.way.pass.gel ?? null;
   }
   get isReady() {
     return (
