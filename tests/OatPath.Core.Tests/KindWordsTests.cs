@@ -83,6 +83,23 @@ public class KindWordsTests
 
     [Theory]
     [MemberData(nameof(Kinds))]
+    public void Plan_and_guide_count_the_same_minutes(ProductKind kind)
+    {
+        var product = new Product
+        {
+            Id = "x",
+            Name = "x",
+            Kind = kind,
+            NeedleMm = kind == ProductKind.NeedleRoller ? 0.25m : null,
+        };
+        if (DeviceGuide.Of(product, product.GoesOverNeck(), []) is { Seconds: > 0 } guide)
+        {
+            Assert.Equal(KindTraits.Of(kind).HoldSeconds, guide.Seconds);
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
     public void What_is_rinsed_or_taken_off_says_so_and_what_stays_does_not(ProductKind kind)
     {
         if (KindWords.Of(kind).How is not { } how)

@@ -173,6 +173,49 @@ test('the first galvanic session is on half the face, compared in its order, tak
   assert.deepEqual(phone.faults, []);
 });
 
+test('the second galvanic session is on the whole face, led to its end by phone, in a dark look as well', async () => {
+  await phone.emulateMedia({ colorScheme: 'dark' });
+  await wind(staff, studio);
+  for (let day = 0; day < 8; day += 1) {
+    await phone.goto(`${studio.origin}/my/device/ripple-plate`);
+    if (await phone.locator('text=Open the guide').count()) break;
+    await wind(staff, studio);
+  }
+  assert.doesNotMatch(await phone.locator('main').innerText(), /left side only|Only on the left/);
+  await ready('Open the guide');
+  const dark = await phone.evaluate(() => getComputedStyle(document.body).backgroundColor.match(/\d+/g).map(Number));
+  assert.ok(Math.max(...dark) < 60, `the ground is ${dark}`);
+  await checkAccessibility(phone, 'what goes on, dark');
+  const led = async (gel, setting, ended) => {
+    await press(`Current gel, ${gel} is on`);
+    await press(`It is set to ${setting} and on the skin`);
+    await checkAccessibility(phone, `led, ${setting}, dark`);
+    const ways = [];
+    for (let at = await what(); !at.includes(ended); at = await what()) {
+      ways.push(at.split(':')[0]);
+      await press('Next way');
+    }
+    return ways;
+  };
+  const first = await led('minus', 'negative', 'Put on: Current gel, plus');
+  const second = await led('plus', 'positive', 'Off the skin');
+  assert.deepEqual(first, second);
+  // The left jaw is left out for this client.
+  const sides = ['eye bone', 'cheek', 'smile line'].flatMap((way) => [`Left ${way}`, `Right ${way}`]);
+  assert.deepEqual(first, ['Forehead', ...sides, 'Right jaw', 'Neck']);
+  await press('Done to the last line');
+  await phone.waitForTimeout(380);
+  await phone.click('#stings [data-sting="0"]');
+  await phone.locator('.redness button').first().waitFor();
+  await phone.waitForTimeout(380);
+  await phone.locator('.redness button').first().click();
+  await phone.click('text=Close the guide');
+  assert.equal(await phone.locator('text=Compare the two sides now').count(), 0);
+  await phone.goto(`${studio.origin}/my`);
+  await phone.emulateMedia({ colorScheme: 'light' });
+  assert.deepEqual(phone.faults, []);
+});
+
 test('a nick while shaving leaves its zone out of everything until it is said to have closed', async () => {
   for (let day = 0; day < 8; day += 1) {
     await wind(staff, studio);

@@ -59,16 +59,28 @@ const dice = (seed) => {
 const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
 
 /**
- * Scripts of devices, as the command line makes them: one of two programmes, one with a pause before each zone, one that counts strokes.
+ * Scripts of devices, as the command line makes them: of two programmes, with a pause before each zone, one that counts strokes; and one
+ * with a gel for each part.
  */
 const devices = () => {
   const file = join(root, 'demo/cases/device-evening.json');
   const { days } = JSON.parse(oat('plan', file, '--rules', join(root, 'demo/studio.json'), '--days', '30').stdout);
-  return ['ripple-plate', 'frost-plate', 'reed-razor'].map((product) => {
+  const scripts = ['ripple-plate', 'frost-plate', 'reed-razor'].map((product) => {
     const day = days.find((each) => each.evening.steps.some((step) => step.product === product));
     return JSON.parse(oat('session', file, '--rules', join(root, 'demo/studio.json'), '--product', product, '--on', day.date).stdout);
   });
+  return [...scripts, withGels(scripts[1])];
 };
+
+/** A plate with a gel for the eyes and one for the rest. */
+const withGels = (script) => {
+  const { guide } = script.device;
+  const passes = guide.passes.map((pass, i) => ({ ...pass, gelId: i < 2 ? 'eye-gel' : 'face-gel', gelName: 'A gel' }));
+  const gels = ['eye-gel', 'face-gel'].map((id) => ({ charge: 'none', name: id, id }));
+  return { ...script, device: { ...script.device, guide: { ...guide, passes }, gels } };
+};
+
+const gelOf = (pass) => pass.gelId ?? pass.gel;
 
 const compiled = () => {
   const file = join(root, 'demo/cases/peel-week.json');
@@ -188,7 +200,7 @@ const guided = (script, seed) => {
         break;
       case 'put-gel':
       case 'change-gel':
-        add('gel-on', { item: roll(6) ? wayOf(script, state).pass.gel : of(['negative', 'positive', 'none']) });
+        add('gel-on', { item: roll(6) ? gelOf(wayOf(script, state).pass) : of(['negative', 'positive', 'none', 'eye-gel']) });
         break;
       case 'set':
       case 'change-setting':

@@ -3,9 +3,9 @@ import { waysOf } from './device.js';
 import { said } from '../said.js';
 
 const upper = (text) => text[0].toUpperCase() + text.slice(1);
-const CHARGES = { negative: said('negative'), positive: said('positive'), none: said('its own') };
+const CHARGES = { negative: said('negative'), positive: said('positive') };
 
-/** What names a gel in the log: its product where several go under one device, else its charge. */
+/** What names a gel in the log. */
 const keyOf = (gel) => gel.id ?? gel.charge;
 
 /** One screen of a device session, or null where the general screens serve. */
@@ -20,17 +20,16 @@ export function deviceView(guide, state, number, minutes) {
   // With nothing that tells of contact, the last press before a way also starts its clock.
   const starts = way && way.stroke.seconds > 0 && !guide.connected ? 'contact' : null;
   const needed = way?.pass.gelId ?? way?.pass.gel;
-  const map = true;
-  const alarms = true;
+  const right = work.gels.find((gel) => keyOf(gel) === needed);
+  const name = right ? right.name : said('its own gel');
+  const shown = { map: true, alarms: true };
   switch (state.do) {
     case 'put-gel': {
-      const right = work.gels.find((gel) => keyOf(gel) === needed);
       const others = work.gels.filter((gel) => gel !== right);
       return {
-        title: said`Put on: ${right ? right.name : said('its own gel')}`,
+        title: said`Put on: ${name}`,
         how: said`${way.pass.title}. ${way.pass.before} Which one is on your skin?`,
-        map,
-        alarms,
+        ...shown,
         acts: [
           act(right ? said`${right.name} is on` : said('Its own gel is on'), 'gel-on', { item: needed }, 'go', next(way, starts)),
           ...others.map((gel) => act(said`${gel.name} is on`, 'gel-on', { item: keyOf(gel) }, 'plain')),
@@ -39,25 +38,17 @@ export function deviceView(guide, state, number, minutes) {
       };
     }
     case 'change-gel': {
-      const right = work.gels.find((gel) => keyOf(gel) === needed);
       return {
         title: said('Not this gel: wipe it off'),
         key: 'change-gel',
         how:
-          said`${way.pass.title} needs the ${CHARGES[way.pass.gel] ?? way.pass.gel} gel${right ? `, ${right.name}` : ''}. ` +
-          said('The same sign drives it in; another does not, or does harm. The clock waits.'),
-        map,
-        alarms,
+          way.pass.gel === 'none'
+            ? said`${way.pass.title} needs ${name}. The clock waits.`
+            : said`${way.pass.title} needs the ${CHARGES[way.pass.gel]} gel${right ? `, ${right.name}` : ''}. ` +
+              said('The same sign drives it in; another does not, or does harm. The clock waits.'),
+        ...shown,
         cue: 'alarm',
-        acts: [
-          act(
-            said`Wiped off; ${right ? right.name : said('its own gel')} is on`,
-            'gel-on',
-            { item: needed },
-            'go',
-            next(way, starts),
-          ),
-        ],
+        acts: [act(said`Wiped off; ${name} is on`, 'gel-on', { item: needed }, 'go', next(way, starts))],
       };
     }
     case 'set':
@@ -68,8 +59,7 @@ export function deviceView(guide, state, number, minutes) {
             ? said`Set it to ${setting}`
             : said`Not ${guide.settings[state.device.setting] ?? state.device.setting}: set it to ${setting}`,
         how: `${way.stroke.title}: ${way.stroke.words}.${state.do === 'set' ? '' : said(' The clock waits until it is right.')}`,
-        map,
-        alarms,
+        ...shown,
         cue: state.do === 'set' ? 'look' : 'alarm',
         acts: [
           act(said`It is set to ${setting}${starts ? said(' and on the skin') : ''}`, 'set-to', { item: way.stroke.setting }, 'go', starts),
@@ -81,8 +71,7 @@ export function deviceView(guide, state, number, minutes) {
         title: way.pass.title,
         key: `prepare${way.id}`,
         how: before,
-        map,
-        alarms,
+        ...shown,
         cue: 'look',
         acts: [act(starts ? said('Done: begin') : said('Done'), 'readied', { item: way.id }, 'go', starts)],
       };
@@ -93,8 +82,7 @@ export function deviceView(guide, state, number, minutes) {
         how:
           `${upper(way.stroke.words)}. ` +
           (guide.connected ? said('One to three beeps tell of contact; then the clock runs.') : said('The clock runs from your press.')),
-        map,
-        alarms,
+        ...shown,
         acts: [act(said('It is on the skin'), 'contact', {})],
       };
     case 'lead': {
@@ -103,8 +91,7 @@ export function deviceView(guide, state, number, minutes) {
           title: way.stroke.title,
           key: `lead${way.id}`,
           how: `${upper(way.stroke.words)}.`,
-          map,
-          alarms,
+          ...shown,
           cue: 'look',
           acts: [act(said('Done here, next'), 'passed', { item: way.id })],
         };
@@ -112,12 +99,11 @@ export function deviceView(guide, state, number, minutes) {
         title: `${way.stroke.title}: ${minutes(state.device.leftMilliseconds + 999)}`,
         key: `lead${way.id}`,
         how: `${upper(way.stroke.words)}. ${work.guide.pressure}`,
-        map,
-        alarms,
+        ...shown,
         cue: 'look',
         acts: [
-          act(said('Pause'), 'contact-lost', {}, 'plain'),
-          act(said('Next way'), 'passed', { item: way.id }, 'plain'),
+          act(said('Pause'), 'contact-lost', {}, 'plain act-half'),
+          act(said('Next way'), 'passed', { item: way.id }, 'plain act-half'),
           work.stopsAtPink ? act(said('It turns pink: enough here'), 'reddened', { value: 1 }, 'plain') : null,
         ].filter(Boolean),
       };
@@ -129,8 +115,7 @@ export function deviceView(guide, state, number, minutes) {
         how:
           (guide.connected ? said('No contact. Wet the hand again, put it back.') : said('Go on where you were.')) +
           said` ${minutes(state.device.leftMilliseconds + 999)} left on ${way.stroke.title.toLowerCase()}.`,
-        map,
-        alarms,
+        ...shown,
         cue: 'look',
         acts: [act(said('It is on the skin again'), 'contact', {})],
       };
@@ -142,8 +127,7 @@ export function deviceView(guide, state, number, minutes) {
         how: empty
           ? said('Charge it. What was done counts; the rest is left for the next time.')
           : said('Switch it on again and go on where you were.'),
-        map,
-        alarms,
+        ...shown,
         cue: 'look',
         acts: [
           act(said('It is on again, on the skin'), 'contact', {}, empty ? 'plain' : 'go'),
@@ -156,8 +140,7 @@ export function deviceView(guide, state, number, minutes) {
         title: said('Two devices are on'),
         key: 'two',
         how: said('Switch one off: only one goes over the skin. The clock waits.'),
-        map,
-        alarms,
+        ...shown,
         cue: 'alarm',
         acts: [act(said('One is off'), 'device-off', {})],
       };
