@@ -34,6 +34,7 @@ public static class Commands
             ["calendar", .. var rest] => CalendarCommand.Run(rest, output, error),
             ["session", .. var rest] => SessionCommands.Compile(rest, output, error),
             ["play", .. var rest] => SessionCommands.Play(rest, output, error),
+            ["judge", .. var rest] => JudgeCommand.Run(rest, output, error),
             ["label"] => LabelCommand.Run(input, output, error),
             ["free-acid", .. var rest] => FreeAcidCommand.Run(rest, output, error),
             ["backup", .. var rest] => BackupCommands.Write(rest, output, error),
@@ -58,8 +59,8 @@ public static class Commands
     private static int Unknown(TextWriter error)
     {
         error.WriteLine(
-            "Unknown command. Use: plan, audit, supply, simulate, label, free-acid, rules, session, play, calendar, backup, restore, "
-                + "doctor, clock, people, schema case, schema path, schema session, schema rules. See ./oat help."
+            "Unknown command. Use: plan, audit, supply, simulate, judge, label, free-acid, rules, session, play, calendar, backup, "
+                + "restore, doctor, clock, people, schema case, schema path, schema session, schema rules. See ./oat help."
         );
         return ExitCode.BadInput;
     }

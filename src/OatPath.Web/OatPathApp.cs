@@ -303,7 +303,19 @@ public static class OatPathApp
         app.UseStatusCodePagesWithReExecute("/went-wrong", "?code={0}");
         app.UseResponseCompression();
         app.UseStaticFiles(
-            new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=3600" }
+            new StaticFileOptions
+            {
+                OnPrepareResponse = file =>
+                {
+                    file.Context.Response.Headers.CacheControl = "public, max-age=3600";
+                    if (file.Context.Request.Path == "/my/worker.js")
+                    {
+                        // It keeps tonight's page as well, which stands at the top of its folder.
+                        file.Context.Response.Headers["Service-Worker-Allowed"] = "/my";
+                        file.Context.Response.Headers.CacheControl = "no-cache";
+                    }
+                },
+            }
         );
         app.UseMiddleware<ClientLanguage>();
         app.UseRouting();
@@ -313,6 +325,7 @@ public static class OatPathApp
         app.Use(FactorGate.Ask);
         app.MapRazorPages();
         SessionRoute.Map(app);
+        ToldRoute.Map(app);
         CalendarRoute.Map(app);
         if (options.Demo)
         {

@@ -75,8 +75,7 @@ public sealed class PasteLabelsTests : IDisposable
 
         var page = await Read(
             browser,
-            $"Alder evening water\nIngredients: {List.ToUpperInvariant()}\n\nAlder strong water\nIngredients: "
-                + List.Replace("5%", "8%")
+            $"Alder evening water\nIngredients: {List.ToUpperInvariant()}\n\nAlder strong water\nIngredients: " + List.Replace("5%", "8%")
         );
         var rows = page.Page.QuerySelectorAll(".pasted-row");
         Assert.Contains("holds the same as Alder night water", rows[0].TextContent, StringComparison.Ordinal);
@@ -97,7 +96,15 @@ public sealed class PasteLabelsTests : IDisposable
         Assert.False(page.Page.QuerySelector("[name='r0.taken']")!.HasAttribute("checked"));
 
         await Keep(browser, page);
-        Assert.Equal(known, Shelf.First(product => product.Id == known.Id) with { Actives = known.Actives, Contains = known.Contains });
+        Assert.Equal(
+            known,
+            Shelf.First(product => product.Id == known.Id) with
+            {
+                Actives = known.Actives,
+                Contains = known.Contains,
+                GelZones = known.GelZones,
+            }
+        );
 
         await Keep(browser, page, ("r0.taken", "true"), ("r1.taken", null), ("r2.taken", null), ("r3.taken", null));
         var now = Shelf.Single(product => product.Id == known.Id);

@@ -38,7 +38,8 @@ public static class OutcomeTable
     /// <summary>Redness that can still be the course of a treatment, 0 to 4.</summary>
     public const int MostPink = 2;
 
-    private const int Hour = 3600;
+    /// <summary>Seconds after which a sting has lasted.</summary>
+    internal const int Hour = 3600;
 
     public static Judgement Judge(SkinReport report, OutcomeContext context)
     {

@@ -54,6 +54,8 @@ public static class HouseChoices
         YesNo(nameof(HouseRules.SteamBeforeCleanse), "Steam stands", "before the cleanse", "after the cleanse"),
         YesNo(nameof(HouseRules.MaskBeforeToner), "Masks stand", "before toner and acid", "after serums"),
         YesNo(nameof(HouseRules.MoisturiserAfterAcidAlways), "Moisturiser after an evening acid", "always", "optional on oily skin"),
+        Pick(nameof(HouseRules.OfflineDays), "A phone without network follows its plan for", "choose 1 to 7 days", Counts("day", "", 1, 2, 3, 4, 5, 6, 7))
+            with { Note = "Then it shows the gentle routine only." },
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),
     ];
 

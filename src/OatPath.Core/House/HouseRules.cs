@@ -140,6 +140,10 @@ public sealed record HouseRules
     /// <summary>Nothing follows it: nothing but make-up goes over sunscreen. It is read for the files that carry it.</summary>
     public bool EyeBeforeSunscreen { get; init; } = true;
 
+    /// <summary>Days for which a phone without network follows the plan it last saw; then it shows the gentle routine only.</summary>
+    [Between(1, 7)]
+    public int OfflineDays { get; init; } = 3;
+
     /// <summary>Whether clay on a few spots may stay on overnight, rather than for the minutes of a mask.</summary>
     public bool ClayOnSpotsOvernight { get; init; } = true;
 

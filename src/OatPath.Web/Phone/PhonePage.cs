@@ -25,6 +25,9 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     public PhoneView View { get; private set; } = null!;
 
+    /// <summary>Whether opening it is a look of the client; a page that the phone fetches by itself is none.</summary>
+    protected virtual bool IsLookedAt => true;
+
     /// <summary>Whether what is told here is judged and answered also where it is not kept.</summary>
     protected virtual bool AnswersUnkept => false;
 
@@ -67,7 +70,7 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
             return;
         }
 
-        if (HttpMethods.IsGet(Request.Method))
+        if (HttpMethods.IsGet(Request.Method) && IsLookedAt)
         {
             views.LogShown(device, View.Record.HashOf(View.Path), Now);
         }

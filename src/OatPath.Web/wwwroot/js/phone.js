@@ -3,10 +3,13 @@ import { phone } from './belongs.js';
 import { sendWaiting } from './guide/log.js';
 import { minutes } from './guide/minutes.js';
 import { count } from './held.js';
+import { keptAt } from './kept.js';
+import { sendTicks } from './ticks.js';
 import './unsent.js';
 import { said } from './said.js';
 
 sendWaiting(phone);
+sendTicks();
 addEventListener('online', () => sendWaiting(phone));
 
 const held = document.querySelector('[data-held]');
@@ -56,7 +59,7 @@ if (wait) {
 
 const studio = Number(document.body.dataset.now);
 const off = Math.round((Date.now() - studio) / 60000);
-if (!document.body.dataset.demo && Math.abs(off) > 10) {
+if (keptAt === null && !document.body.dataset.demo && Math.abs(off) > 10) {
   const hint = document.querySelector('#clock-hint');
   if (hint) hint.hidden = false;
 }

@@ -521,15 +521,15 @@ send();
 
 if (!practice || guide.back.startsWith('/my')) {
   navigator.serviceWorker
-    ?.register('/my/guide-worker.js', { scope: '/my/' })
+    ?.register('/my/worker.js', { scope: '/my' })
     .then(() => navigator.serviceWorker.ready)
     .then((ready) => {
       const pieces = performance
         .getEntriesByType('resource')
         .map((entry) => entry.name)
-        .filter((name) => name.startsWith(location.origin) && !/\/my\/(session|guide-worker)/.test(name));
+        .filter((name) => name.startsWith(location.origin) && !/\/my\/(session|worker)/.test(name));
       navigator.serviceWorker.addEventListener('message', (event) => {
-        document.body.dataset.ready = String(event.data.kept);
+        if ('kept' in event.data) document.body.dataset.ready = String(event.data.kept);
       });
       ready.active.postMessage({ keep: [...new Set([location.href, ...pieces])], page: location.pathname });
     })
