@@ -117,6 +117,7 @@ test('every main view is valid by the Nu checker', async () => {
       '/my/report',
       '/my/normal',
       '/my/cautions',
+      '/my/offline',
       '/my/calendar',
       '/my/peel',
       '/my/nick',

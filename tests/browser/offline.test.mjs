@@ -133,7 +133,9 @@ test('a grave report without network is answered at once with whom to call, and 
   await phone.click('text=See what it means');
   await phone.locator('[data-outcome="stop"]:visible').waitFor();
   assert.match(await phone.locator('#offline-answer').innerText(), /not with your studio yet/);
-  assert.match(await phone.locator('main').innerText(), /Who to call/);
+  assert.match(await phone.locator('[data-outcome="stop"]').innerText(), /Studio: .*Out of hours: /s);
+  assert.equal(await shownHalf().count(), 0, 'nothing active is shown after it');
+  assert.match(await phone.locator('[data-gentle]').innerText(), /nothing active until your studio has it/);
   assert.deepEqual(await violations(phone), []);
   mend();
   await phone.waitForURL(/\/my\/answer\//, { timeout: 40_000 });

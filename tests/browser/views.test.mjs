@@ -112,7 +112,7 @@ describe('views', () => {
     });
   }
 
-  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions']) {
+  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions', '/my/offline']) {
     test(`phone ${view} is accessible with enhanced contrast, evening and morning`, async () => {
       await phone.goto(studio.origin + view);
       assert.deepEqual(await violations(phone, true), []);

@@ -4,6 +4,9 @@ import { phone } from './belongs.js';
 const PAGES = ['/my/offline', '/my/report', '/my/normal', '/my/cautions'];
 const EVERY = 60_000;
 const WHEN = 'oatpath:kept-at';
+
+/** Where it stands that something was told without network after which nothing active goes on. */
+export const HELD = 'oatpath:held';
 const { dataset } = document.body;
 
 /** When the page shown was kept, by this phone's clock; null where it comes from the studio. */
@@ -59,10 +62,12 @@ function keep(worker) {
 
 if (keptAt !== null) {
   const hint = document.querySelector('#kept-hint');
-  hint.querySelector('[data-since]').textContent = asDay(Number(dataset.now), { hour: '2-digit', minute: '2-digit' });
+  hint.querySelector('[data-since]').textContent = asDay(Number(dataset.now), { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
   hint.hidden = false;
   renew();
 } else if (phone && 'serviceWorker' in navigator) {
+  // What the studio shows now counts.
+  localStorage.removeItem(HELD);
   navigator.serviceWorker.addEventListener('message', (event) => {
     if ('keptPages' in event.data) dataset.keeps = String(event.data.keptPages);
   });

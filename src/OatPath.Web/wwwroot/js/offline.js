@@ -1,6 +1,7 @@
 // The plan as this phone keeps it: the half day that is now, ticks that wait, and the answer to what was told without network.
+import { phone } from './belongs.js';
 import { judge, judgeAsked } from './judge.js';
-import { asDay, careDay, keptAt, newKey, studioNow } from './kept.js';
+import { careDay, HELD, keptAt, newKey, studioNow } from './kept.js';
 import { isIn, tick, untick, waiting } from './ticks.js';
 import { said } from './said.js';
 
@@ -22,18 +23,22 @@ function showTicks(half) {
   }
 }
 
+/** Whether something was told without network after which nothing active goes on. */
+const isHeld = () => keptAt !== null && localStorage.getItem(HELD) === phone;
+
 function shownHalf() {
   const now = studioNow();
   const isOld = keptAt !== null && Date.now() - keptAt > Number(kept.dataset.limit) * DAY;
   const half = halves.find((each) => Number(each.dataset.from) <= now && now < Number(each.dataset.until));
   // A phone's clock that stands before the time at which this was kept tells nothing.
-  return isOld || !half || (keptAt !== null && Date.now() < keptAt - DAY / 2) ? null : half;
+  return isHeld() || isOld || !half || (keptAt !== null && Date.now() < keptAt - DAY / 2) ? null : half;
 }
 
 function show() {
   const half = shownHalf();
   halves.forEach((each) => (each.hidden = each !== half));
   document.querySelector('[data-gentle]').hidden = half !== null;
+  for (const why of document.querySelectorAll('[data-why]')) why.hidden = (why.dataset.why === 'told') !== isHeld();
   document.querySelector('#path').hidden = half === null;
   const today = careDay(studioNow());
   for (const day of document.querySelectorAll('#path [data-day]')) day.hidden = day.dataset.day < today;
@@ -84,6 +89,7 @@ function answer() {
         { previousSting: table.previousSting },
         table,
       );
+  if (outcome !== 'carry-on') localStorage.setItem(HELD, phone);
   const shown = document.querySelector(`[data-outcome="${outcome}"]`);
   shown.hidden = false;
   shown.scrollIntoView();
@@ -91,11 +97,9 @@ function answer() {
 }
 
 takePress();
-show();
 answer();
+show();
 addEventListener('ticks-sent', () => (keptAt === null ? show() : location.assign('/my')));
 document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && show());
 setInterval(show, 30_000);
 if (dataset.asked === '/my/path') document.querySelector('#path').scrollIntoView();
-const old = document.querySelector('[data-gentle-since]');
-if (old && keptAt !== null) old.textContent = asDay(Number(dataset.now));
