@@ -199,6 +199,36 @@ public sealed class DevicePhoneTests : IDisposable
     }
 
     [Fact]
+    public async Task A_mask_goes_where_it_was_put_on_the_Bench_with_undo_and_not_by_an_assistant()
+    {
+        using var browser = await studio.SignedIn();
+        using var assistant = await studio.SignedIn("oskar");
+        var bench = $"/clients/{studio.ClientId("Ilse")}/routine";
+        Assert.Null((await assistant.Get(bench)).Page.QuerySelector("form[action*='Mask']"));
+        ClientRecord Ilse() => studio.Services.GetRequiredService<RecordRoom>().Derive(studio.ClientId("Ilse"))!;
+        IEnumerable<Core.Shelf.MaskPlace?> Places() =>
+            Ilse()
+                .DraftPath(0, 21)
+                .Days.SelectMany(day => day.Evening.Steps)
+                .Where(step => step.Product == "calm-mask")
+                .Select(step => step.Place);
+
+        var kept = await browser.Submit(await browser.Get(bench), "form:has(#mask-calm-mask)", ("place", "TZone"));
+        Assert.Contains("Still water mask: T-zone only", kept.Text, StringComparison.Ordinal);
+        Assert.All(Places(), place => Assert.Equal(Core.Shelf.MaskPlace.TZone, place));
+        Assert.NotEmpty(Places());
+
+        foreach (var wrong in new[] { "Spots", "everywhere" })
+        {
+            var refused = await browser.Submit(await browser.Get(bench), "form:has(#mask-calm-mask)", ("place", wrong));
+            Assert.Contains("choose one of the places", refused.Text, StringComparison.Ordinal);
+        }
+
+        await browser.Submit(kept, ".done form");
+        Assert.All(Places(), Assert.Null);
+    }
+
+    [Fact]
     public async Task How_often_and_one_side_are_decided_on_the_Bench_with_undo_and_not_by_an_assistant()
     {
         using var browser = await studio.SignedIn();

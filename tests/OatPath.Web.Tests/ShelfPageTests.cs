@@ -16,7 +16,7 @@ public sealed class ShelfPageTests : IDisposable
 {
     private const string AcidWash =
         "Harbour morning wash\nAqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid 4 %, Sodium Hydroxide, Phenoxyethanol, "
-            + "Ethylhexylglycerin, pH 3.9";
+        + "Ethylhexylglycerin, pH 3.9";
     private readonly TestStudio studio = new();
 
     private Store.StudioShelf Shelf => studio.Services.GetRequiredService<Store.StudioShelf>();
@@ -74,6 +74,26 @@ public sealed class ShelfPageTests : IDisposable
 
         await browser.Post("/shelf/new", Fields(read, "#product"));
         Assert.Equal(AcidWash, Shelf.All().Single(product => product.Name == "Harbour morning wash").Label);
+    }
+
+    [Fact]
+    public async Task Settings_are_named_as_the_maker_does_and_only_those_a_device_has_are_asked()
+    {
+        using var browser = await studio.SignedIn();
+        var form = await browser.Get("/shelf/ripple-plate");
+        Assert.NotNull(form.Page.QuerySelector("#p-set-negative"));
+        Assert.Null(form.Page.QuerySelector("#p-set-warm"));
+        var fields = Fields(form, "#product");
+        (fields["set-negative"], fields["set-positive"]) = ("1 press", "1 press");
+        Assert.Contains("two names", (await browser.Post("/shelf/ripple-plate", fields)).Text, StringComparison.Ordinal);
+
+        fields["set-positive"] = "2 presses";
+        await browser.Post("/shelf/ripple-plate", fields);
+        Assert.Equal(
+            [new SheetSetting("negative", "1 press"), new SheetSetting("positive", "2 presses")],
+            Shelf.All().Single(product => product.Id == "ripple-plate").Sheet!.Settings
+        );
+        Assert.Equal("2 presses", Value(await browser.Get("/shelf/ripple-plate"), "#p-set-positive"));
     }
 
     [Fact]

@@ -190,6 +190,13 @@ test('the second galvanic session is on the whole face, led to its end by phone,
     await press(`Current gel, ${gel} is on`);
     await press(`It is set to ${setting} and on the skin`);
     await checkAccessibility(phone, `led, ${setting}, dark`);
+    // A press by mistake is taken back, and the way goes on.
+    const mistaken = (await what()).split(':')[0];
+    await press('Next way');
+    await phone.waitForTimeout(380);
+    await phone.click('#more');
+    await phone.click('text=Take the last press back');
+    await says(mistaken);
     const ways = [];
     for (let at = await what(); !at.includes(ended); at = await what()) {
       ways.push(at.split(':')[0]);

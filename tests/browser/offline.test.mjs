@@ -141,6 +141,33 @@ test('a grave report without network is answered at once with whom to call, and 
   await phone.waitForURL(/\/my\/answer\//, { timeout: 40_000 });
   assert.match(await phone.locator('main').innerText(), /Stop, call the studio/);
   assert.match(await uses(), /sting 8|8 of 10/i);
+
+  // The plan that is kept is that of the stop, from the next contact on.
+  await phone.waitForFunction(() => document.body.dataset.keeps === 'true');
+  cut();
+  await phone.goto(`${wire.origin}/my`);
+  assert.match(await shownHalf().innerText(), /Repair: only what calms/);
+});
+
+test('a tick of a phone whose clock ran ahead is refused by word, and is not in the record', async () => {
+  await phone.goto(`${wire.origin}/my`);
+  await phone.evaluate(() => {
+    const tick = {
+      id: 'a'.repeat(32),
+      step: 'hands',
+      day: '2031-01-01',
+      moment: 'evening',
+      at: Date.now(),
+      phone: document.body.dataset.phone,
+    };
+    localStorage.setItem('oatpath:ticks', JSON.stringify([tick]));
+  });
+  await phone.reload();
+  await phone.waitForFunction(() => localStorage.getItem('oatpath:ticks') === null, null, { timeout: 30_000 });
+  await phone.reload();
+  assert.match(await phone.locator('#refused').innerText(), /clock is wrong/);
+  await phone.reload();
+  assert.equal(await phone.locator('#refused:visible').count(), 0);
 });
 
 test('trouble breathing, asked without network, is medical help at once', async () => {

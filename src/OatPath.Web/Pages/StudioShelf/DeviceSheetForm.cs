@@ -33,6 +33,13 @@ public sealed class DeviceSheetForm
     public static IReadOnlyList<(ProductKind Kind, string Setting)> AllSettings { get; } =
     [.. Enum.GetValues<ProductKind>().SelectMany(kind => DeviceKinds.SettingsOf(kind).Select(setting => (kind, setting)))];
 
+    /// <summary>The field a setting is typed in.</summary>
+    public static string FieldOf(string setting) => "set-" + setting.Replace(' ', '-');
+
+    /// <summary>The settings to ask for: those of a kind, of every kind while none is chosen, and what was typed.</summary>
+    public IEnumerable<(ProductKind Kind, string Setting)> SettingsFor(string kind) =>
+        AllSettings.Where(one => kind.Length == 0 || one.Kind.ToString() == kind || NameOf(one.Setting).Length > 0);
+
     public string NameOf(string setting) => Settings.FirstOrDefault(one => one.Setting == setting).Name ?? "";
 
     /// <summary>Answers at Meet that sheets of devices name.</summary>
@@ -68,7 +75,7 @@ public sealed class DeviceSheetForm
             Heat = Text("sheetHeat"),
             Light = Text("sheetLight"),
             Gel = Text("sheetGel"),
-            Settings = [.. AllSettings.Select((one, i) => (one.Setting, At(form["settingName"], i))).Where(one => one.Item2.Length > 0)],
+            Settings = [.. AllSettings.Select(one => (one.Setting, Text(FieldOf(one.Setting)))).Where(one => one.Item2.Length > 0)],
             Ways =
             [
                 .. Enumerable

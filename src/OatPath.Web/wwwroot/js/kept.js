@@ -12,8 +12,8 @@ const { dataset } = document.body;
 /** When the page shown was kept, by this phone's clock; null where it comes from the studio. */
 export const keptAt = dataset.kept ? Number(dataset.kept) : null;
 
-/** The studio's time: the phone's own clock, put right by how far it was off when the page was kept. */
-export const studioNow = () => Date.now() + (keptAt === null ? 0 : Number(dataset.now) - keptAt);
+/** The studio's time: the phone's own clock, put right by how far it was off when the page was kept, and never before that. */
+export const studioNow = () => (keptAt === null ? Date.now() : Math.max(Date.now(), keptAt) + Number(dataset.now) - keptAt);
 
 const language = document.documentElement.lang || 'en';
 export const asDay = (at, more) =>
@@ -50,7 +50,12 @@ function renew() {
   });
 }
 
+/** The plan is kept anew with each visit, so that a stop is there at once; the rest now and then. */
 function keep(worker) {
+  if (Date.now() - Number(sessionStorage.getItem(WHEN)) < EVERY) {
+    worker.postMessage({ pages: PAGES.slice(0, 1), pieces: [] });
+    return;
+  }
   const made = performance
     .getEntriesByType('resource')
     .map((entry) => entry.name)
@@ -77,7 +82,7 @@ if (keptAt !== null) {
     .then(async () => {
       for (const old of await navigator.serviceWorker.getRegistrations()) if (old.scope.endsWith('/my/')) await old.unregister();
       const { active } = await navigator.serviceWorker.ready;
-      if (!(Date.now() - Number(sessionStorage.getItem(WHEN)) < EVERY)) keep(active);
+      keep(active);
     })
     .catch(() => {});
 }

@@ -2,6 +2,7 @@
 import { phone } from './belongs.js';
 
 const PLACE = 'oatpath:ticks';
+const REFUSED = 'oatpath:refused';
 const AGAIN = 15_000;
 
 // A press by mistake is taken back before it is sent.
@@ -50,6 +51,7 @@ export async function sendTicks() {
       const { kept, refused } = await answer.json();
       const gone = new Set([...kept, ...refused.map((each) => each.id)]);
       write(waiting().filter((each) => !gone.has(each.id)));
+      if (refused.length > 0) sessionStorage.setItem(REFUSED, JSON.stringify([...new Set(refused.map((each) => each.why))]));
       dispatchEvent(new CustomEvent('ticks-sent', { detail: { kept, refused } }));
       return;
     }
@@ -60,3 +62,11 @@ export async function sendTicks() {
 }
 
 addEventListener('online', sendTicks);
+
+// What could not be kept is said on the next page, once.
+const refused = document.querySelector('#refused');
+if (refused && sessionStorage.getItem(REFUSED)) {
+  refused.textContent = JSON.parse(sessionStorage.getItem(REFUSED)).join(' ');
+  refused.hidden = false;
+  sessionStorage.removeItem(REFUSED);
+}

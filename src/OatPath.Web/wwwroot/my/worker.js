@@ -3,7 +3,7 @@ const GUIDE = 'oatpath-guide-1';
 const PAGES = 'oatpath-pages-1';
 const OFFLINE = '/my/offline';
 const PATIENCE = 700;
-const PAGE_PATIENCE = 6000;
+const PAGE_PATIENCE = 8000;
 
 /** Pages that are shown as they were; every other one of the phone is answered by what is kept of the plan. */
 const AS_THEY_WERE = ['/my/report', '/my/normal', '/my/cautions'];
@@ -59,16 +59,17 @@ async function keepPages(pages, pieces) {
 /** The network where it answers soon and well, else what was kept: with something on the skin a late answer is none. */
 async function answer(request) {
   const cache = await caches.open(GUIDE);
-  const kept = (await cache.match(request)) ?? (await (await caches.open(PAGES)).match(request));
+  const guided = await cache.match(request);
+  const kept = guided ?? (await (await caches.open(PAGES)).match(request));
   const fresh = fetch(request).then(async (response) => {
-    if (response.ok && !response.redirected && (await cache.match(request))) await cache.put(request, response.clone());
+    if (response.ok && !response.redirected && guided) await cache.put(request, response.clone());
     return response.ok && !response.redirected ? response : (kept ?? response);
   });
   if (!kept) return fresh;
   return Promise.race([
     fresh.catch(() => kept),
     new Promise((resolve) => {
-      setTimeout(() => resolve(kept.clone()), PATIENCE);
+      setTimeout(() => resolve(kept.clone()), guided ? PATIENCE : PAGE_PATIENCE);
     }),
   ]);
 }
@@ -111,7 +112,6 @@ self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
-  if (request.mode === 'navigate' && /^\/my(\/|$)/.test(url.pathname) && !url.pathname.startsWith('/my/guide/'))
-    event.respondWith(visit(request));
+  if (request.mode === 'navigate' && /^\/my(\/(?!guide\/|go\/)|$)/.test(url.pathname)) event.respondWith(visit(request));
   else if (request.method === 'GET' && /^\/(my\/guide\/|js\/|css\/|art\/|lib\/)/.test(url.pathname)) event.respondWith(answer(request));
 });
