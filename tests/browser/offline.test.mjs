@@ -85,6 +85,7 @@ test('ticks without network wait on the phone, one is taken back, the others rea
   await phone.waitForFunction(() => localStorage.getItem('oatpath:ticks') === null, null, { timeout: 30_000 });
   await keep();
   await phone.goto(`${wire.origin}/my/offline`);
+  assert.equal(await shownHalf().count(), 1, 'with network it shows the half day of the studio');
   const done = await phone.evaluate(() => document.querySelectorAll('[data-done="done"]').length);
   assert.equal(done, 1);
 

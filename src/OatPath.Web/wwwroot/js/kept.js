@@ -12,8 +12,11 @@ const { dataset } = document.body;
 /** When the page shown was kept, by this phone's clock; null where it comes from the studio. */
 export const keptAt = dataset.kept ? Number(dataset.kept) : null;
 
-/** The studio's time: the phone's own clock, put right by how far it was off when the page was kept, and never before that. */
-export const studioNow = () => (keptAt === null ? Date.now() : Math.max(Date.now(), keptAt) + Number(dataset.now) - keptAt);
+/** When the page's time was written down, by this phone's clock. */
+const readAt = keptAt ?? Date.now();
+
+/** The studio's time: the phone's own clock, put right by how far it was off when the page came, and never before that. */
+export const studioNow = () => Math.max(Date.now(), readAt) + Number(dataset.now) - readAt;
 
 const language = document.documentElement.lang || 'en';
 export const asDay = (at, more) =>
