@@ -69,8 +69,8 @@ export async function makeLink(practitioner, studio, id) {
 export const newPhone = async (browser, practitioner, studio, id) => openLink(browser, studio, await makeLink(practitioner, studio, id));
 
 /** A phone let in by a link; a link lets in more than one. */
-export async function openLink(browser, studio, link, size = pocket) {
-  const phone = await openPage(browser, studio, size, true);
+export async function openLink(browser, studio, link, size = pocket, more = {}) {
+  const phone = await openPage(browser, studio, size, true, undefined, more);
   await phone.goto(link);
   await phone.click('button.big-go');
   return phone;

@@ -90,8 +90,8 @@ export const startChromium = () =>
   });
 
 /** A page that remembers every console error and every request that leaves the app. */
-export async function openPage(browser, studio, size, touch = false, storageState = undefined) {
-  const context = await browser.newContext({ viewport: size, hasTouch: touch, reducedMotion: 'reduce', storageState });
+export async function openPage(browser, studio, size, touch = false, storageState = undefined, more = {}) {
+  const context = await browser.newContext({ viewport: size, hasTouch: touch, reducedMotion: 'reduce', storageState, ...more });
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   page.faults = [];

@@ -2,7 +2,10 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { makeLink, openLink } from './guide.mjs';
-import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+
+// A browser that keeps no worker tells what it could not send all the same.
+const WITHOUT_WORKER = { serviceWorkers: 'block' };
 
 let studio;
 let browser;
@@ -31,7 +34,7 @@ const kept = (phone) =>
 test("a report kept without network is not sent under the next client's link, and is gone from the phone", async () => {
   const first = await makeLink(page, studio, clients.Jory);
   const second = await makeLink(page, studio, clients.Perrin);
-  const phone = await openLink(browser, studio, first);
+  const phone = await openLink(browser, studio, first, pocket, WITHOUT_WORKER);
   await phone.goto(`${studio.origin}/my/report`);
   for (const name of ['sting', 'redness']) await phone.locator(`label:has(input[name=${name}][value="0"])`).click();
   await phone.fill('#also', 'sugar scrub in the shower');
@@ -77,7 +80,7 @@ test('a link that is shut out empties the phone', async () => {
 });
 
 test('two reports told without network both reach the studio, and of their answers the grave one is shown', async () => {
-  const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Orla));
+  const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Orla), pocket, WITHOUT_WORKER);
   const tell = async (sting, note) => {
     await phone.goto(`${studio.origin}/my/report`);
     await phone.locator(`label:has(input[name=sting][value="${sting}"])`).click();
