@@ -103,6 +103,26 @@ public class MaskPlaceTests
     }
 
     [Fact]
+    public void The_auditor_sees_clay_left_on_that_was_agreed_on_and_is_no_more()
+    {
+        var path = Placed(MaskPlace.Spots).Plan(14);
+        var since = Placed(MaskPlace.Spots)
+            .Decide(
+                new PlaceMask
+                {
+                    Id = "whole",
+                    On = Monday,
+                    Product = "clay",
+                    Place = MaskPlace.WholeFace,
+                    RecordedAt = CaseBuilder.At(Monday, 12),
+                }
+            );
+
+        Assert.Contains(PathAuditor.Audit(since.Build(), CaseBuilder.Rules, path), breach => breach.Rule == "routine.mask-overnight");
+        Assert.DoesNotContain(since.Plan(14).Days, day => day.Evening.Steps.Any(step => step.IsOvernight));
+    }
+
+    [Fact]
     public void In_a_home_facial_it_is_on_the_whole_face_again()
     {
         var built = Placed(MaskPlace.Spots).Own(CaseBuilder.Steamer).Tie(Monday.AddDays(-10), 14, "steamer", "clay");

@@ -73,6 +73,9 @@ internal sealed partial class AuditFacts
         return shape is null ? usual : usual?.Shaped(shape.Start, shape.Top, shape.HoldDays, Intake.Sensitivity >= Sensitivity.Sensitive);
     }
 
+    /// <summary>Where a mask goes on a day, as it was agreed last; null where nothing was.</summary>
+    public MaskPlace? PlaceOn(string product, DateOnly day) => Latest<PlaceMask>(day, mask => mask.Product == product)?.Place;
+
     /// <summary>What is tied into a home facial on a day, or null; products that do not go together are not.</summary>
     public TieFacial? FacialOn(DateOnly day) =>
         Latest<TieFacial>(day, _ => true) is { } facial

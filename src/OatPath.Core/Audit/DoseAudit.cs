@@ -83,7 +83,7 @@ internal sealed class DoseAudit(AuditRun run)
                     step.Action == StepAction.Apply && step.Product is not null && facts.Products.ContainsKey(step.Product)
                 )
                 .Select(step => facts.Products[step.Product!])
-                .Where(product => product.Has(Family.Retinoid) || product.IsActive()),
+                .Where(product => product.Has(Family.Retinoid) || product.IsActive() || (product.IsAcid() && product.Traits.LeaveOn)),
         ];
 
     /// <summary>Claims to be used morning and evening, and is mild enough by its label and by what it holds.</summary>

@@ -52,11 +52,12 @@ internal sealed class RoutineAudit(AuditRun run)
     /// <summary>Only plain clay stays on spots overnight, where the house and the client's plan have it so.</summary>
     private void StaysOvernight(Product product, DateOnly date, Moment moment)
     {
-        var agreed = facts
-            .Decisions.OfType<PlaceMask>()
-            .Where(mask => mask.Product == product.Id && mask.On <= date)
-            .Any(mask => mask.Place == MaskPlace.Spots);
-        if (product.Kind != ProductKind.ClayMask || product.Irritancy() != Degree.No || !facts.Rules.ClayOnSpotsOvernight || !agreed)
+        if (
+            product.Kind != ProductKind.ClayMask
+            || product.Irritancy() != Degree.No
+            || !facts.Rules.ClayOnSpotsOvernight
+            || facts.PlaceOn(product.Id, date) != MaskPlace.Spots
+        )
         {
             run.Report("routine.mask-overnight", date, moment, product, "stays on overnight");
         }

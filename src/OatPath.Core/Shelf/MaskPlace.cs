@@ -6,6 +6,8 @@ namespace OatPath.Core.Shelf;
 public enum MaskPlace
 {
     WholeFace,
+
+    /// <summary>Forehead, nose and chin.</summary>
     TZone,
 
     /// <summary>A few spots only; clay may stay on them overnight where the house has it so.</summary>
@@ -17,9 +19,6 @@ public enum MaskPlace
 public static class MaskPlaces
 {
     private static readonly Amount OnSpots = new(0.5m, AmountUnit.Pea);
-
-    /// <summary>Forehead, nose and chin.</summary>
-    public static IReadOnlyList<FaceZone> TZone { get; } = [FaceZone.Forehead, FaceZone.BetweenBrows, FaceZone.Nose, FaceZone.Chin];
 
     public static bool IsMask(ProductKind kind) =>
         kind is ProductKind.ClayMask or ProductKind.SoothingMask or ProductKind.HydratingMask or ProductKind.ScrubMask;

@@ -20,6 +20,8 @@ public class CatalogueTests
         "IsThisNormal.cs",
         "WhatToExpect.cs",
         "_Answer.cshtml",
+        "_WhatToDo.cshtml",
+        "Offline.cshtml",
         "_Cautions.cshtml",
         "views.js",
         "device-views.js",

@@ -4,6 +4,7 @@ import { judge, judgeAsked } from './judge.js';
 import { careDay, HELD, keptAt, newKey, studioNow } from './kept.js';
 import { isIn, tick, untick, waiting } from './ticks.js';
 import { said } from './said.js';
+import { lastTold } from './unsent.js';
 
 const { dataset } = document.body;
 const kept = document.getElementById('offline-table');
@@ -66,7 +67,7 @@ function takePress() {
 function answer() {
   if (!/^\/my\/(report|normal)$/.test(dataset.asked ?? '') || !dataset.pressed) return;
   const fields = JSON.parse(dataset.pressed);
-  const told = JSON.parse(localStorage.getItem('oatpath-unsent') ?? '[]').findLast?.((each) => each.to === dataset.asked);
+  const told = lastTold(dataset.asked);
   const all = (name) => (told?.fields ?? Object.entries(fields)).filter(([known]) => known === name).map(([, value]) => value);
   const one = (name) => all(name)[0];
   const number = (name) => Number(one(name) ?? 0);

@@ -15,6 +15,9 @@ const read = () => {
     return [];
   }
 };
+/** What was told last in a form of this phone and has not reached the studio. */
+export const lastTold = (to) => read().findLast((told) => told.to === to);
+
 const write = (all) => {
   if (all.length > 0) localStorage.setItem(PLACE, JSON.stringify(all));
   else localStorage.removeItem(PLACE);
