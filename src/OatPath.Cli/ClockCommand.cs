@@ -20,7 +20,7 @@ public static class ClockCommand
             var arguments = Arguments.Parse(keep ? [.. words.Skip(1)] : words, "--data", From, True);
             if (arguments.File is { } other)
             {
-                throw new BadInputException($"{other}: use ./oat clock --data DIR to look, ./oat clock mend --data DIR to mend");
+                throw new BadInputException($"{other}: use oat clock --data DIR to look, oat clock mend --data DIR to mend");
             }
 
             using var folder = new DataFolder(arguments.Needed("--data"));
@@ -35,7 +35,7 @@ public static class ClockCommand
             }
 
             using var database = new Database(folder.DatabaseFile);
-            Migrator.Migrate(database);
+            Migrator.NeedsCurrent(database);
             return Look(database, arguments, keep, DateTimeOffset.UtcNow, output);
         });
 
@@ -72,7 +72,7 @@ public static class ClockCommand
             keep
                 ? $"Mended: {days.Sum(day => day.Entries)} entries count as of their true time; each still says when it was written down. "
                     + $"Everybody signs in again. {LookAt(days)}"
-                : $"Nothing was changed. To mend: ./oat clock mend, with the same words; {days.Sum(day => day.Entries)} entries would "
+                : $"Nothing was changed. To mend: oat clock mend, with the same words; {days.Sum(day => day.Entries)} entries would "
                     + $"count as of their true time, and none is removed."
         );
         return keep ? ExitCode.Ok : ExitCode.Breaches;

@@ -40,6 +40,8 @@ public static class Commands
             ["backup", .. var rest] => BackupCommands.Write(rest, output, error),
             ["restore", .. var rest] => BackupCommands.Restore(rest, output, error),
             ["doctor", .. var rest] => DoctorCommand.Run(rest, output, error),
+            ["upgrade", .. var rest] => UpgradeCommand.Run(rest, output, error),
+            ["version"] => VersionCommand.Run(output),
             ["people", .. var rest] => PeopleCommand.Run(rest, output, error),
             ["clock", .. var rest] => ClockCommand.Run(rest, output, error),
             ["rules"] => RulesCommand.Run(output),
@@ -60,7 +62,7 @@ public static class Commands
     {
         error.WriteLine(
             "Unknown command. Use: plan, audit, supply, simulate, judge, label, free-acid, rules, session, play, calendar, backup, "
-                + "restore, doctor, clock, people, schema case, schema path, schema session, schema rules. See ./oat help."
+                + "restore, upgrade, doctor, clock, people, version, schema case, schema path, schema session, schema rules. See oat help."
         );
         return ExitCode.BadInput;
     }

@@ -23,7 +23,7 @@ public static class PeopleCommand
             }
 
             using var database = new Database(folder.DatabaseFile);
-            Migrator.Migrate(database);
+            Migrator.NeedsCurrent(database);
             var people = new People(database);
             if (what == "list")
             {
@@ -48,7 +48,7 @@ public static class PeopleCommand
             }
 
             var found = people.Find(arguments.File ?? throw new BadInputException($"{what}: name whom, by the sign-in name"))
-                ?? throw new BadInputException($"{arguments.File}: nobody signs in by that name; ./oat people list names everybody");
+                ?? throw new BadInputException($"{arguments.File}: nobody signs in by that name; oat people list names everybody");
             output.WriteLine(Do(what, found, people, new SignIns(database)));
             return ExitCode.Ok;
         });

@@ -256,6 +256,7 @@ public static class Backup
             File.Delete(old);
         }
 
+        Upgrade.DropBackups(dataFolder, at.AddDays(-kept));
         return true;
     }
 

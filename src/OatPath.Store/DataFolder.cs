@@ -28,6 +28,7 @@ public sealed class DataFolder : IDisposable
     public const string DemoClockName = "demo-clock";
 
     private const string FillingName = "demo-is-being-filled";
+    private const string UpgradeName = "upgrade-under-way";
     private static readonly string[] Parts = ["", "-wal"];
     private const int ProbeBytes = 65_536;
     private const int NoSpace = 28;
@@ -48,6 +49,9 @@ public sealed class DataFolder : IDisposable
 
     private string Marker => Path.Combine(Folder, MarkerName);
 
+    /// <summary>Names the backup that an upgrade under way began with.</summary>
+    internal string UpgradeMarker => Path.Combine(Folder, UpgradeName);
+
     private string Filling => Path.Combine(Folder, FillingName);
 
     /// <summary>
@@ -62,7 +66,7 @@ public sealed class DataFolder : IDisposable
         }
 
         AnewIfFillingWasCutShort();
-        return Task.Run(Whole);
+        return Upgrade.Settle(this) is { } unsettled ? Task.FromResult<Trouble?>(unsettled) : Task.Run(Whole);
     }
 
     private Trouble? Begin()
@@ -98,7 +102,7 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>Takes the folder for this program without looking at the database: to put another in its place.</summary>
     /// <returns>What is wrong, or null.</returns>
-    public Trouble? Reserve() => Begin();
+    public Trouble? Reserve() => Begin() ?? Upgrade.Settle(this);
 
     /// <summary>Puts other files into the place of database and keys; those that were here are kept in a folder of their own.</summary>
     /// <returns>Where they are kept, or null where there were none.</returns>
@@ -208,7 +212,16 @@ public sealed class DataFolder : IDisposable
         && (
             name.StartsWith(DatabaseName, StringComparison.Ordinal)
             || name.StartsWith(FormerPrefix, StringComparison.Ordinal)
-            || name is KeysName or MailSecretName or MarkerName or LockName or FillingName or ProbeName or Backup.Folder or DemoClockName
+            || name
+                is KeysName
+                    or MailSecretName
+                    or MarkerName
+                    or LockName
+                    or FillingName
+                    or UpgradeName
+                    or ProbeName
+                    or Backup.Folder
+                    or DemoClockName
         );
 
     public void Dispose() => held?.Dispose();
@@ -282,7 +295,8 @@ public sealed class DataFolder : IDisposable
         }
     }
 
-    private static void Write(string file, string text)
+    /// <summary>Writes a small file and returns once it is on the disk.</summary>
+    internal static void Write(string file, string text)
     {
         using var stream = new FileStream(file, FileMode.Create, FileAccess.Write);
         stream.Write(System.Text.Encoding.UTF8.GetBytes(text));

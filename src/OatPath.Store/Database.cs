@@ -15,6 +15,7 @@ public sealed class Database : IDisposable
     private readonly string connectionString;
     private readonly SemaphoreSlim writer = new(1, 1);
     private readonly ConcurrentBag<SqliteConnection> idle = [];
+    private static readonly string[] Parts = ["", "-wal"];
     private bool closed;
 
     /// <summary>Each write is an activity of this source, with the rows it changed: what one request commits can be watched.</summary>
@@ -44,6 +45,25 @@ public sealed class Database : IDisposable
     /// Called inside a write, before its commit, with the clients it touched, so that whoever keeps something about them hears of it.
     /// </summary>
     public Action<SqliteConnection, IReadOnlyList<string>>? BeforeCommit { get; set; }
+
+    /// <summary>Called with how long each write waited for the one before it.</summary>
+    public Action<TimeSpan>? Waited { get; set; }
+
+    /// <summary>Whether it is there and answers.</summary>
+    public bool Answers()
+    {
+        try
+        {
+            return System.IO.File.Exists(File) && Read(connection => connection.Number("SELECT 1")) == 1;
+        }
+        catch (Exception fault) when (fault is StoreException or SqliteException or InvalidOperationException)
+        {
+            return false;
+        }
+    }
+
+    /// <summary>Bytes on the disk, with the log beside it.</summary>
+    public long Bytes() => Parts.Sum(part => new FileInfo(File + part) is { Exists: true } file ? file.Length : 0);
 
     /// <summary>Opens a connection and asserts WAL, full synchronous writes and foreign keys.</summary>
     /// <exception cref="StoreException">It cannot be opened.</exception>
@@ -83,7 +103,9 @@ public sealed class Database : IDisposable
     public T Write<T>(Func<SqliteConnection, T> write)
     {
         using var activity = Source.StartActivity("write");
+        var asked = Stopwatch.GetTimestamp();
         writer.Wait();
+        Waited?.Invoke(Stopwatch.GetElapsedTime(asked));
         try
         {
             return On(connection =>

@@ -15,7 +15,10 @@ public sealed record Finding(bool IsWell, string What, string Remedy = "");
 public static class Doctor
 {
     /// <summary>Below this much free space writing may soon fail.</summary>
-    private const long LowSpace = 200_000_000;
+    public const long LowSpace = 200_000_000;
+
+    /// <summary>So many things are looked at in a record that is whole and of now.</summary>
+    private const int WholeLook = 3;
 
     private static readonly TimeSpan OldBackup = TimeSpan.FromHours(36);
 
@@ -33,12 +36,18 @@ public static class Doctor
         }
 
         var findings = new List<Finding> { Rights(folder), Space(folder), Keys(folder), Backups(folder, now) };
+        if (File.Exists(folder.UpgradeMarker))
+        {
+            findings.Add(new(false, "An upgrade was cut short.", "The next start, or oat upgrade, puts the state before it back."));
+        }
+
         try
         {
-            findings.Add(Integrity(folder.DatabaseFile));
-            if (findings[^1].IsWell)
+            var record = OfRecord(folder.DatabaseFile);
+            findings.AddRange(record);
+            if (record.Count == WholeLook)
             {
-                findings.AddRange(Contents(folder.DatabaseFile, now));
+                findings.Add(Clock(folder.DatabaseFile, now));
             }
         }
         catch (Exception fault) when (fault is StoreException or SqliteException or InvalidOperationException)
@@ -94,7 +103,7 @@ public static class Doctor
             : new(
                 false,
                 "There are no keys beside the database.",
-                "They are made anew at the next start: everybody signs in again, and second factors must be set again (./oat people "
+                "They are made anew at the next start: everybody signs in again, and second factors must be set again (oat people "
                     + "forget-factor)."
             );
 
@@ -108,7 +117,7 @@ public static class Doctor
             return new(
                 false,
                 "There is no daily backup.",
-                "Write one with ./oat backup, or switch the daily one on at the House page; keep copies on another machine."
+                "Write one with oat backup, or switch the daily one on at the House page; keep copies on another machine."
             );
         }
 
@@ -125,7 +134,7 @@ public static class Doctor
         }
         catch (BackupException fault)
         {
-            return new(false, fault.Message, "Write another with ./oat backup.");
+            return new(false, fault.Message, "Write another with oat backup.");
         }
     }
 
@@ -148,35 +157,53 @@ public static class Doctor
             );
     }
 
-    private static IEnumerable<Finding> Contents(string file, DateTimeOffset now)
+    /// <summary>Looks at the record itself: whole, of this program's version, every entry to be read.</summary>
+    /// <exception cref="StoreException">It cannot be opened.</exception>
+    internal static IReadOnlyList<Finding> OfRecord(string file)
     {
-        using var database = new Database(file);
-        var version = (int)database.Read(connection => connection.Number("PRAGMA user_version"));
-        var newest = Migrator.Known[^1].Version;
-        yield return version == newest ? new(true, $"The database is of version {version}, the engine {EngineVersion.Current}.")
-        : version > newest ? new(false, $"The database is of version {version}; this program reads up to {newest}.", "Update the program.")
-        : new(
-            false,
-            $"The database is of version {version}; this program brings it to {newest} at its next start.",
-            "Write a backup, then start the program once."
-        );
-        if (version != newest)
+        var integrity = Integrity(file);
+        if (!integrity.IsWell)
         {
-            yield break;
+            return [integrity];
         }
 
+        using var database = new Database(file);
+        var version = Version(database);
+        return version.IsWell ? [integrity, version, Readable(database)] : [integrity, version];
+    }
+
+    private static Finding Version(Database database)
+    {
+        var version = (int)database.Read(connection => connection.Number("PRAGMA user_version"));
+        var newest = Migrator.Known[^1].Version;
+        return version == newest ? new(true, $"The database is of version {version}, the engine {EngineVersion.Current}.")
+            : version > newest
+                ? new(false, $"The database is of version {version}; this program reads up to {newest}.", "Update the program.")
+            : new(
+                false,
+                $"The database is of version {version}; this program brings it to {newest} at its next start.",
+                "Write a backup, then start the program once."
+            );
+    }
+
+    private static Finding Clock(string file, DateTimeOffset now)
+    {
+        using var database = new Database(file);
         var last = new Facts(database).LastRecorded();
-        yield return last is { } at && at > now.AddMinutes(1)
+        return last is { } at && at > now.AddMinutes(1)
             ? new(
                 false,
                 $"This machine's clock is behind the last entry, of {at:yyyy-MM-dd HH:mm} UTC.",
-                "Set the clock right, and let a time service keep it. Where the clock is right and had run ahead, run ./oat "
+                "Set the clock right, and let a time service keep it. Where the clock is right and had run ahead, run oat "
                     + "clock --data DIR."
             )
             : new(true, "The clock is not behind the record.");
+    }
 
+    private static Finding Readable(Database database)
+    {
         var unreadable = Unreadable(database).ToList();
-        yield return unreadable.Count == 0
+        return unreadable.Count == 0
             ? new(true, "Every entry can be read.")
             : new(
                 false,

@@ -42,6 +42,17 @@ public static class Migrator
         }
     }
 
+    /// <summary>For whoever must not bring a database forward: that is done once, with a backup before it.</summary>
+    /// <exception cref="StoreException">It is of an older or a newer program.</exception>
+    public static void NeedsCurrent(Database database)
+    {
+        var current = database.Read(connection => connection.Number("PRAGMA user_version"));
+        if (current != Known[^1].Version)
+        {
+            throw new StoreException(current > Known[^1].Version ? StoreFault.Newer : StoreFault.Older);
+        }
+    }
+
     private static IEnumerable<(int Version, string Sql)> Load()
     {
         var assembly = Assembly.GetExecutingAssembly();

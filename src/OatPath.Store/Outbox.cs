@@ -33,8 +33,8 @@ public sealed class Outbox(Database database)
 {
     private const string Columns =
         "SELECT m.id, m.client_id, c.name, c.phone, m.key, m.text, m.written_at, m.next_try_at, m.attempts, m.state, m.settled_at, "
-            + "m.reason, CASE WHEN a.refused = '' THEN a.address END FROM message m JOIN client c ON c.id = m.client_id LEFT JOIN "
-            + "mail_address a ON a.client_id = m.client_id";
+        + "m.reason, CASE WHEN a.refused = '' THEN a.address END FROM message m JOIN client c ON c.id = m.client_id LEFT JOIN "
+        + "mail_address a ON a.client_id = m.client_id";
 
     /// <summary>Writes a message unless one with its key is there, or the client wants none; true when it was written.</summary>
     public bool Write(string clientId, string key, string text, DateTimeOffset at, DateTimeOffset tryAt) =>
@@ -101,6 +101,16 @@ public sealed class Outbox(Database database)
         database.Read(connection => connection.Query($"{Columns} ORDER BY m.id DESC LIMIT $1", Read, most));
 
     /// <summary>How many of the latest failed.</summary>
+    /// <summary>How many messages there are, by what became of them.</summary>
+    public IReadOnlyDictionary<MessageState, int> Counts() =>
+        database
+            .Read(connection =>
+                connection.Query("SELECT state, count(*) FROM message GROUP BY state", row =>
+                    (State: Enum.Parse<MessageState>(row.GetString(0), ignoreCase: true), Count: row.GetInt32(1))
+                )
+            )
+            .ToDictionary(each => each.State, each => each.Count);
+
     public int FailedOf(int latest) =>
         (int)
             database.Read(connection =>
@@ -162,11 +172,11 @@ public sealed class Outbox(Database database)
                 id
             );
             return connection.Run(
-                "UPDATE message SET state = 'waiting', next_try_at = $2, settled_at = NULL, attempts = 0 WHERE id = $1 AND "
-                    + "state = 'failed'",
-                id,
-                at
-            ) == 1;
+                    "UPDATE message SET state = 'waiting', next_try_at = $2, settled_at = NULL, attempts = 0 WHERE id = $1 AND "
+                        + "state = 'failed'",
+                    id,
+                    at
+                ) == 1;
         });
 
     /// <summary>Since when, and by whose word, a client wants no messages; null where they do.</summary>

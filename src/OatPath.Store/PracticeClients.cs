@@ -63,5 +63,5 @@ public sealed class PracticeClients(Database database, ViewLog views)
     }
 
     private static List<Client> All(SqliteConnection connection) =>
-        connection.Query($"{Clients.Columns} WHERE practice = 1 ORDER BY created_at, id", Clients.Read);
+        connection.Query($"{Clients.Columns} WHERE practice = 1 ORDER BY created_at, rowid", Clients.Read);
 }

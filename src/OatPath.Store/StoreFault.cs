@@ -11,6 +11,10 @@ public enum StoreFault
     Damaged,
     Busy,
     Foreign,
+    Newer,
+    Older,
+    PutBack,
+    CutShort,
     Failed,
 }
 
@@ -44,6 +48,10 @@ public sealed class StoreException(StoreFault fault, Exception? inner = null) : 
             StoreFault.Damaged => "The database is damaged.",
             StoreFault.Busy => "The database is in use by another program.",
             StoreFault.Foreign => "The folder holds other things, and never was one of Oat Path.",
+            StoreFault.Newer => "The data was written by a newer version of Oat Path.",
+            StoreFault.Older => "The data was written by an older version of Oat Path.",
+            StoreFault.PutBack => "This version of Oat Path does not fit the data, which is again as it was.",
+            StoreFault.CutShort => "An upgrade was cut short, and the state before it cannot be put back.",
             _ => "The disk does not answer as it should.",
         };
 
@@ -53,13 +61,20 @@ public sealed class StoreException(StoreFault fault, Exception? inner = null) : 
             StoreFault.Full => "Free some space on the disk of the data folder; nothing needs to be restarted.",
             StoreFault.ReadOnly =>
                 "Give the program's user the right to write to the data folder and everything in it, or mount its disk for writing.",
-            StoreFault.Lost => "Bring the folder back, or restore the last backup with ./oat restore, and start the program again.",
+            StoreFault.Lost => "Bring the folder back, or restore the last backup with oat restore, and start the program again.",
             StoreFault.Damaged =>
-                "Stop the program, run ./oat doctor --data DIR, and restore the last backup with ./oat restore. Keep the damaged file: it "
+                "Stop the program, run oat doctor --data DIR, and restore the last backup with oat restore. Keep the damaged file: it "
                     + "may still be read by hand.",
             StoreFault.Foreign =>
                 "Name an empty folder, or one in which Oat Path was used before; everything in it is made readable for its owner only.",
+            StoreFault.Newer =>
+                "Start the newer version again, or restore a backup of before, such as one that begins with before-version- in the folder "
+                    + "backups.",
+            StoreFault.Older => "Start the program once, or run oat upgrade --data DIR; both write a backup first.",
+            StoreFault.PutBack =>
+                "Start the version you had before: it goes on where it was. Keep these words, and tell whoever keeps the program.",
+            StoreFault.CutShort => "Restore the last backup with oat restore, then start the program again.",
             StoreFault.Busy => "Close the other program that has the database open, then try again.",
-            _ => "Run ./oat doctor --data DIR and look at the disk's own messages.",
+            _ => "Run oat doctor --data DIR and look at the disk's own messages.",
         };
 }

@@ -7,6 +7,7 @@ using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using Microsoft.Extensions.FileProviders;
+using Microsoft.Extensions.Logging.Console;
 using OatPath.Core.Planner;
 using OatPath.Store;
 using OatPath.Web.Clock;
@@ -18,6 +19,7 @@ using OatPath.Web.People;
 using OatPath.Web.Phone;
 using OatPath.Web.Records;
 using OatPath.Web.Upkeep;
+using OatPath.Web.Watch;
 using OatPath.Web.Wording;
 
 namespace OatPath.Web;
@@ -35,7 +37,7 @@ public static class OatPathApp
         var app = builder.Build();
 
         // The database is read through while everything else is made ready; nothing opens it before that is done.
-        if (check.GetAwaiter().GetResult() is { } trouble)
+        if ((check.GetAwaiter().GetResult() ?? Upgrade.BringForward(folder, (clock ?? TimeProvider.System).GetUtcNow())) is { } trouble)
         {
             return Closed(options, folder, trouble, adjust);
         }
@@ -45,6 +47,8 @@ public static class OatPathApp
         Migrator.Migrate(app.Services.GetRequiredService<Database>());
         folder.MarkUsed();
         app.Services.GetRequiredService<ClientDigests>().Attach();
+        app.Services.GetRequiredService<Database>().Waited = waited =>
+            app.Services.GetRequiredService<Figures>().WriteWaits.Observe(waited.TotalSeconds);
         app.Services.GetService<ClockRounds>()?.Resume();
 
         if (options.Demo)
@@ -79,7 +83,8 @@ public static class OatPathApp
             UsePollingFileWatcher = true,
             UseActivePolling = true,
         };
-        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+        var ports = new[] { options.Port, options.WatchPort }.OfType<int>();
+        builder.WebHost.UseUrls([.. ports.Select(port => $"http://127.0.0.1:{port}")]);
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
@@ -88,11 +93,18 @@ public static class OatPathApp
             // Room enough to answer a browser that carries too much, so that it can be relieved of it.
             kestrel.Limits.MaxRequestHeadersTotalSize = 131_072;
         });
-        builder
-            .Logging.ClearProviders()
-            .AddSimpleConsole()
-            .SetMinimumLevel(LogLevel.Warning)
-            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
+        builder.Logging.ClearProviders();
+        if (options.LogsJson)
+        {
+            builder.Logging.AddConsole(console => console.FormatterName = LogLine.FormatName);
+            builder.Services.AddSingleton<ConsoleFormatter>(new LogLine(TimeProvider.System));
+        }
+        else
+        {
+            builder.Logging.AddSimpleConsole();
+        }
+
+        builder.Logging.SetMinimumLevel(LogLevel.Warning).AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
         return builder;
     }
 
@@ -104,6 +116,11 @@ public static class OatPathApp
         builder.Services.AddSingleton(trouble).AddSingleton(options).AddSingleton(_ => folder);
         var app = builder.Build();
         _ = app.Services.GetRequiredService<DataFolder>();
+        if (options.WatchPort is { } port)
+        {
+            WatchPort.Serve(app, port, new Figures(), state: null);
+        }
+
         TroubleApp.Serve(app, trouble);
         return app;
     }
@@ -267,11 +284,19 @@ public static class OatPathApp
             compression.Providers.Add<GzipCompressionProvider>();
             compression.MimeTypes = ResponseCompressionDefaults.MimeTypes.Append("image/svg+xml");
         });
+        services.AddSingleton<Figures>().AddSingleton<StateReader>();
         services.AddSingleton<PhoneLimit>().AddRateLimiter(RequestLimits.Set);
     }
 
     private static void Pipeline(WebApplication app, ServeOptions options)
     {
+        var figures = app.Services.GetRequiredService<Figures>();
+        if (options.WatchPort is { } port)
+        {
+            WatchPort.Serve(app, port, figures, app.Services.GetRequiredService<StateReader>());
+        }
+
+        app.UseMiddleware<RequestTimes>();
         if (options.Trusted)
         {
             // Believed from this machine only, and one step back.
@@ -319,6 +344,7 @@ public static class OatPathApp
         );
         app.UseMiddleware<ClientLanguage>();
         app.UseRouting();
+        app.Use(RequestTimes.Find);
         app.UseRateLimiter();
         app.UseAuthentication();
         app.UseAuthorization();

@@ -11,6 +11,8 @@ namespace OatPath.Web;
 /// <param name="PublicUrl">The address by which clients reach the app, without a slash at its end; null where only this machine
 /// does.</param>
 /// <param name="Language">The language of what clients read; null for English.</param>
+/// <param name="WatchPort">Another port of this machine, for whoever watches over the program; null for none.</param>
+/// <param name="LogsJson">Whether what the program writes about itself is one JSON object a line.</param>
 public sealed record ServeOptions(
     string Data,
     int Port,
@@ -18,7 +20,9 @@ public sealed record ServeOptions(
     bool Trusted,
     string? PublicUrl = null,
     DateOnly? DemoFrom = null,
-    string? Language = null
+    string? Language = null,
+    int? WatchPort = null,
+    bool LogsJson = false
 )
 {
     /// <summary>What clients read is said in it.</summary>
@@ -36,6 +40,8 @@ public sealed record ServeOptions(
         string? address = null;
         DateOnly? from = null;
         string? language = null;
+        int? watch = null;
+        var json = false;
         for (var i = 0; i < args.Count; i++)
         {
             switch (args[i])
@@ -43,11 +49,16 @@ public sealed record ServeOptions(
                 case "--data" when i + 1 < args.Count:
                     data = args[++i];
                     break;
-                case "--port"
-                    when i + 1 < args.Count
-                        && int.TryParse(args[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out port)
-                        && port is >= 1024 and <= 65535:
+                case "--port" when i + 1 < args.Count && PortOf(args[i + 1]) is { } number:
+                    port = number;
                     i++;
+                    break;
+                case "--watch-port" when i + 1 < args.Count && PortOf(args[i + 1]) is { } number:
+                    watch = number;
+                    i++;
+                    break;
+                case "--log" when i + 1 < args.Count && args[i + 1] is "plain" or "json":
+                    json = args[++i] == "json";
                     break;
                 case "--demo":
                     demo = true;
@@ -80,10 +91,13 @@ public sealed record ServeOptions(
         }
 
         // Behind a proxy the app cannot know its own address, and whoever asks must not tell it.
-        return data is null || (trusted && address is null) || (from is not null && !demo)
+        return data is null || (trusted && address is null) || (from is not null && !demo) || watch == port
             ? null
-            : new(data, port, demo, trusted, address, from, language);
+            : new(data, port, demo, trusted, address, from, language, watch, json);
     }
+
+    private static int? PortOf(string text) =>
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port is >= 1024 and <= 65535 ? port : null;
 
     private static string? Address(string text) =>
         Uri.TryCreate(text, UriKind.Absolute, out var address)

@@ -24,7 +24,7 @@ public sealed record WentWrong(string What, string Remedy, string ForClient, boo
             ),
             UnreadableException unreadable => new(
                 onPhone ? "Your plan cannot be shown" : "This client's record cannot be read.",
-                $"{unreadable.What} cannot be read, so nothing is planned for this client. Call them, then run ./oat doctor and restore a "
+                $"{unreadable.What} cannot be read, so nothing is planned for this client. Call them, then run oat doctor and restore a "
                     + $"backup. Nobody else is touched.",
                 "Something in your record cannot be read, so there is no plan just now. Use nothing active: cleanse gently, plain "
                     + "moisturiser, sunscreen by day. Call your studio.",

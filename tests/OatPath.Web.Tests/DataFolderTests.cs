@@ -204,7 +204,7 @@ public sealed class DataFolderTests : IDisposable
 
                 Assert.Equal(HttpStatusCode.ServiceUnavailable, answer.Status);
                 Assert.Contains("is gone", answer.Text, StringComparison.Ordinal);
-                Assert.Contains("./oat restore", answer.Text, StringComparison.Ordinal);
+                Assert.Contains("oat restore", answer.Text, StringComparison.Ordinal);
             }
         );
 }

@@ -21,6 +21,7 @@ public class RoomTests
         ["Messages"] = ["Records"],
         ["Phone"] = ["Clock", "Doors", "Drawing", "Limits", "Records", "Wording"],
         ["Demo"] = ["Messages", "Records"],
+        ["Watch"] = ["Records"],
     };
 
     public static TheoryData<string> Rooms => [.. Knows.Keys];

@@ -56,6 +56,7 @@ public sealed class RouteWalkTests : IDisposable
         "/retention",
         "/house/clock",
         "/house/mail",
+        "/house/watch",
     ];
 
     private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];

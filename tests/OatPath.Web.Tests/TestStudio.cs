@@ -30,14 +30,15 @@ public sealed class TestStudio : IDisposable
         DateTimeOffset? at = null,
         string? folder = null,
         string? language = null,
-        Messages.MailManners? manners = null
+        Messages.MailManners? manners = null,
+        int? watchPort = null
     )
     {
         this.publicUrl = publicUrl;
         this.folder = folder ?? Directory.CreateTempSubdirectory("oatpath").FullName;
         Clock = new(at ?? new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
         app = OatPathApp.Build(
-            new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl, Language: language),
+            new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl, Language: language, WatchPort: watchPort),
             Clock,
             builder =>
             {

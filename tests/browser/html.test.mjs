@@ -81,6 +81,7 @@ test('every main view is valid by the Nu checker', async () => {
       '/scales',
       '/house',
       '/house/mail',
+      '/house/watch',
       '/rules',
       '/rules?rule=window-care',
       '/outbox',

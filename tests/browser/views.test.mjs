@@ -65,6 +65,7 @@ describe('views', () => {
     '/scales?a=reed-water&b=kiln-peel',
     '/house',
     '/house/mail',
+    '/house/watch',
     '/second-factor',
     '/retention',
     '/templates',

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using System.Runtime.ExceptionServices;
 using Microsoft.Data.Sqlite;
 using OatPath.Core.House;
@@ -28,6 +29,10 @@ public sealed partial class ClientDigests(
     private readonly Lock round = new();
     private readonly ConcurrentDictionary<string, bool> touched = [];
     private readonly SemaphoreSlim wake = new(0);
+    private long firstTouched;
+
+    /// <summary>How long the first of what was told has waited for its row; none where nothing waits.</summary>
+    public TimeSpan Lag => Interlocked.Read(ref firstTouched) is not 0 and var since ? Stopwatch.GetElapsedTime(since) : TimeSpan.Zero;
 
     /// <summary>
     /// From now on every write says whose rows it has made old. They are derived right after it, and by whoever looks before that.
@@ -40,6 +45,7 @@ public sealed partial class ClientDigests(
                 touched[id] = true;
             }
 
+            Interlocked.CompareExchange(ref firstTouched, Stopwatch.GetTimestamp(), 0);
             wake.Release();
         };
 
@@ -67,6 +73,11 @@ public sealed partial class ClientDigests(
             }
 
             Make(batch);
+        }
+
+        if (touched.IsEmpty)
+        {
+            Interlocked.Exchange(ref firstTouched, 0);
         }
     }
 

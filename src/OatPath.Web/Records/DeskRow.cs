@@ -43,7 +43,7 @@ public sealed record DeskRow(
             today,
             "",
             $"{what} cannot be read, so nothing is planned for this client, and the phone says to call. Call them; then restore a backup "
-                + $"or run ./oat doctor. Nobody else is touched.",
+                + $"or run oat doctor. Nobody else is touched.",
             null,
             null,
             false,
