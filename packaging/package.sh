@@ -49,9 +49,13 @@ program() { # processor, folder: all that runs, and what belongs beside it
   # The server last: its runtime is the fuller one.
   publish OatPath.Cli "$1" "$2"
   publish OatPath.Web "$1" "$2"
-  rm -f "$2"/*.pdb "$2"/*.xml
+  rm -f "$2"/*.pdb "$2"/*.xml "$2/createdump"
+  find "$2" -type d -exec chmod 755 {} + -o -type f -exec chmod 644 {} +
+  chmod 755 "$2/OatPath.Web" "$2/oatpath"
   install -m 755 "$here/oat" "$2/oat"
   echo "$version" > "$2/version"
+  (cd "$2" && find . -type f -printf '%s %P\n' | LC_ALL=C sort -k2 > "$work/files")
+  mv "$work/files" "$2/files"
 }
 
 debian() { # processor, Debian's word for it, program folder
@@ -72,7 +76,7 @@ debian() { # processor, Debian's word for it, program folder
   size="$(du -sk --exclude=DEBIAN "$root" | cut -f1)"
   sed -e "s/@VERSION@/$version/; s/@ARCH@/$2/; s/@SIZE@/$size/" "$here/packaging/debian/control" > "$root/DEBIAN/control"
   (cd "$root" && find . -type f ! -path './DEBIAN/*' -printf '%P\0' | sort -z | xargs -0 md5sum) > "$root/DEBIAN/md5sums"
-  dpkg-deb --root-owner-group -Zxz -b "$root" "$work/oatpath_${version}_$2.deb" >/dev/null
+  dpkg-deb --root-owner-group -Zxz -z3 -b "$root" "$work/oatpath_${version}_$2.deb" >/dev/null
 }
 
 # Written beside their place and moved: whoever finds one finds it whole.

@@ -5,14 +5,16 @@ here="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
 cd "$here"
 export DOTNET_NOLOGO=1 DOTNET_CLI_TELEMETRY_OPTOUT=1
 passed=0; failed=0; skipped=0
+amiss=() # what failed, said once more at the end
 
 count() { # passed failed skipped
   passed=$((passed + $1)); failed=$((failed + $2)); skipped=$((skipped + $3))
 }
 check() { # name, command...
   local name="$1"; shift
-  if "$@"; then echo "ok: $name"; count 1 0 0; else echo "FAILED: $name"; count 0 1 0; fi
+  if "$@"; then echo "ok: $name"; count 1 0 0; else fail "$name"; return 1; fi
 }
+fail() { echo "FAILED: $1"; amiss+=("FAILED: $1"); count 0 1 0; }
 finish() {
   if [ "$skipped" -gt 0 ]; then echo "$passed passed, $failed failed, $skipped skipped"; else echo "$passed passed, $failed failed"; fi
   [ "$failed" -eq 0 ]
@@ -20,6 +22,8 @@ finish() {
 
 missing=""
 command -v chromium >/dev/null || missing="chromium"
+command -v nginx >/dev/null || missing="$missing nginx-light"
+command -v mmdebstrap >/dev/null || missing="$missing mmdebstrap"
 command -v java >/dev/null || missing="$missing default-jre-headless"
 ls /usr/lib/*/faketime/libfaketimeMT.so.1 >/dev/null 2>&1 || missing="$missing libfaketime"
 if [ -n "$missing" ]; then
@@ -41,16 +45,38 @@ for suite in Core Store Web; do
   log="$(mktemp)"
   timeout -k 30 1800 dotnet test "tests/OatPath.$suite.Tests" -c Release --no-build --nologo 2>&1 | tee "$log" | grep --line-buffered -vE '^\s*$|^Test run for|^VSTest|^A total of|^Starting test' || true
   line="$(grep -E 'Failed: +[0-9]+, Passed: +[0-9]+' "$log" | tail -1)"
-  if [ -z "$line" ]; then echo "FAILED: the $suite suite did not finish"; count 0 1 0; else
+  if [ -z "$line" ]; then fail "the $suite suite did not finish"; else
     count "$(sed -E 's/.*Passed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Failed: +([0-9]+).*/\1/' <<<"$line")" "$(sed -E 's/.*Skipped: +([0-9]+).*/\1/' <<<"$line")"
+    amiss+=("$(grep -E '^  Failed ' "$log")")
   fi
   rm -f "$log"
 done
 
-# A file that hangs is a failure of that file, not of the whole run.
-log="$(mktemp)"
-(cd tests/browser && timeout -k 30 2700 node --test --test-concurrency=1 --test-force-exit --test-timeout=600000 --test-reporter=tap *.test.mjs) 2>&1 | tee "$log" | grep --line-buffered -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
-count "$(sed -nE 's/^# pass ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# fail ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# skipped ([0-9]+)/\1/p' "$log" | tail -1)"
-grep -qE '^# pass [0-9]+' "$log" || { echo "FAILED: the browser suite did not finish"; count 0 1 0; }
-rm -f "$log"
+as_root=()
+node_suite() { # name, folder, seconds, words of node --test and files
+  local log; log="$(mktemp)"
+  # A file that hangs is a failure of that file, not of the whole run.
+  (cd "$2" && timeout -k 30 "$3" "${as_root[@]}" node --test --test-force-exit --test-timeout=600000 --test-reporter=tap "${@:4}") 2>&1 | tee "$log" | grep --line-buffered -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
+  if grep -qE '^# pass [0-9]+' "$log"; then
+    count "$(sed -nE 's/^# pass ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# fail ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# skipped ([0-9]+)/\1/p' "$log" | tail -1)"
+    amiss+=("$(grep -E '^ *not ok' "$log")")
+  else fail "the $1 suite did not finish"; fi
+  rm -f "$log"
+}
+
+# Two files at a time, each with a server of its own; what measures how soon a hand is answered runs alone.
+alone="asleep.test.mjs"
+mapfile -t files < <(cd tests/browser && find . -maxdepth 1 -name '*.test.mjs' ! -name "$alone" | sort)
+node_suite browser tests/browser 2700 --test-concurrency=2 "${files[@]}"
+node_suite "hand over" tests/browser 600 "$alone"
+
+# Into a Debian without an SDK, which needs the rights of its root.
+packages="$(mktemp -d)"
+if check "the package is made" ./oat package --for x64 --to "$packages"; then
+  [ "$(id -u)" -eq 0 ] || as_root=(sudo -E env "PATH=$PATH" "HOME=$HOME")
+  OATPATH_PACKAGES="$packages" node_suite package tests/package 1200 package.test.mjs
+fi
+rm -rf "$packages"
+
+printf '%s\n' "${amiss[@]}" | grep -v '^$' || true
 finish

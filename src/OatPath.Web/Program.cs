@@ -6,8 +6,8 @@ if (options is null)
     Console.Error.WriteLine(
         "usage: serve --data DIR [--port N] [--public-url https://ADDRESS [--behind-tls]] [--demo [--demo-from YYYY-MM-DD]] "
             + "[--client-language ID] [--watch-port N] [--log plain|json]; a port is a number "
-            + "from 1024 to 65535, the two differ, an address has no path, --behind-tls needs --public-url, and --demo-from needs --demo and a day "
-            + "such as 2026-03-09"
+            + "from 1024 to 65535, the two differ, an address has no path, --behind-tls needs --public-url, and --demo-from needs "
+            + "--demo and a day such as 2026-03-09"
     );
     return 2;
 }

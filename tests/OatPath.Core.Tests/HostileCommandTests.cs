@@ -69,6 +69,8 @@ public sealed class HostileCommandTests : IDisposable
             ["restore", "--from", "--data"],
             ["doctor", "--data"],
             ["people", "--data"],
+            ["upgrade", "--data"],
+            ["version", "--data"],
         ];
         var here = Directory.GetCurrentDirectory();
         Directory.SetCurrentDirectory(folder);
@@ -189,6 +191,63 @@ public sealed class HostileCommandTests : IDisposable
             Run("people", "reset", "nobody", "--data", folder).Errors,
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public void Data_of_an_older_version_is_brought_forward_by_its_own_command_and_by_no_other()
+    {
+        using (var database = new Database(Path.Combine(folder, DataFolder.DatabaseName)))
+        {
+            Migrator.Migrate(database, 15);
+        }
+
+        foreach (var command in new[] { "people", "clock" })
+        {
+            var (exit, errors) = Run(command, "--data", folder);
+            Assert.Equal(ExitCode.BadInput, exit);
+            Assert.Contains("older version", errors, StringComparison.Ordinal);
+            Assert.Contains("oat upgrade", errors, StringComparison.Ordinal);
+        }
+
+        Assert.Equal(ExitCode.Ok, Run("upgrade", "--data", folder).Exit);
+        Assert.Equal(ExitCode.Ok, Run("upgrade", "--data", folder).Exit);
+        Assert.Equal(ExitCode.Ok, Run("people", "--data", folder).Exit);
+        Assert.Contains("gone", Run("upgrade", "--data", Path.Combine(folder, "none")).Errors, StringComparison.Ordinal);
+        Assert.Contains("--data", Run("upgrade").Errors, StringComparison.Ordinal);
+        using var held = new DataFolder(folder);
+        Assert.Null(held.Reserve());
+        Assert.Contains("in use", Run("upgrade", "--data", folder).Errors, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void An_upgrade_that_does_not_fit_says_what_speaks_against_it()
+    {
+        var file = Path.Combine(folder, DataFolder.DatabaseName);
+        using (var database = new Database(file))
+        {
+            Migrator.Migrate(database, 15);
+            database.Write(connection =>
+            {
+                using var command = connection.CreateCommand();
+                command.CommandText = "CREATE TABLE mail_address (id INTEGER)";
+                command.ExecuteNonQuery();
+            });
+        }
+
+        var (exit, errors) = Run("upgrade", "--data", folder);
+
+        Assert.Equal(ExitCode.Breaches, exit);
+        Assert.Contains("mail_address", errors, StringComparison.Ordinal);
+        Assert.Contains("again as it was", errors, StringComparison.Ordinal);
+        Assert.Contains("older version", Run("people", "--data", folder).Errors, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_program_says_which_it_is()
+    {
+        using var output = new StringWriter();
+        Assert.Equal(ExitCode.Ok, Commands.Run(["version"], TextReader.Null, output, TextWriter.Null));
+        Assert.Matches(@"^Oat Path \d+\.\d+\.\d+\r?\nengine [\d.]+\r?\ndatabase \d+\r?\n$", output.ToString());
     }
 
     [Fact]

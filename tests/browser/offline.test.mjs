@@ -12,13 +12,14 @@ let browser;
 let staff;
 let phone;
 let id;
+let second;
 
 before(async () => {
   studio = await startStudio();
   browser = await startChromium();
   staff = await openPage(browser, studio, desk);
   await signIn(staff, studio);
-  id = (await clientIds(staff, studio)).Perrin;
+  ({ Perrin: id, Orla: second } = await clientIds(staff, studio));
   wire = await wireTo(studio);
   phone = await openPhone();
   await keep();
@@ -68,6 +69,23 @@ test('without network tonight, the path and the cautions are there, and say sinc
   assert.match(await phone.locator('main').innerText(), /Medical help now/);
   assert.match(await phone.locator('#kept-hint').innerText(), /No network/);
   mend();
+});
+
+test('kept again before the first time was over, it is whole all the same; without its scripts nothing active is shown', async () => {
+  const leave = await makeLink(staff, studio, second);
+  const other = await openLink(browser, studio, leave.replace(studio.origin, wire.origin));
+  await other.goto(`${wire.origin}/my`);
+  await other.waitForFunction(() => document.body.dataset.keeps === 'true', null, { timeout: 30_000 });
+  cut();
+  await other.goto(`${wire.origin}/my`);
+  await other.locator('[data-half]:visible').waitFor();
+
+  const hand = await other.context().newCDPSession(other);
+  await hand.send('Emulation.setScriptExecutionDisabled', { value: true });
+  await other.goto(`${wire.origin}/my`);
+  await other.locator('[data-gentle]:visible').waitFor();
+  assert.equal(await other.locator('[data-half]:visible, #path:visible').count(), 0);
+  await other.context().close();
 });
 
 test('ticks without network wait on the phone, one is taken back, the others reach the studio once', async () => {

@@ -10,7 +10,7 @@ import { chromium } from 'playwright-core';
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 const program = join(root, 'src/OatPath.Web/bin/Release/net10.0/OatPath.Web.dll');
 
-const freePort = () =>
+export const freePort = () =>
   new Promise((resolve) => {
     const server = createServer().listen(0, '127.0.0.1', () => {
       const { port } = server.address();
@@ -24,8 +24,8 @@ export const newFolder = () => mkdtempSync(join(tmpdir(), 'oatpath-'));
 const running = new Set();
 process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 
-/** Starts the app; resolves when it answers. */
-export async function startStudio({ folder = newFolder(), demo = true, from = undefined, language = undefined, env = {} } = {}) {
+/** Starts the app; resolves when it answers. @param options.more further words of its command */
+export async function startStudio({ folder = newFolder(), demo = true, from = undefined, language = undefined, env = {}, more = [] } = {}) {
   const port = await freePort();
   const child = spawn(
     'dotnet',
@@ -35,6 +35,7 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
       ...(demo ? ['--demo'] : []),
       ...(from ? ['--demo-from', from] : []),
       ...(language ? ['--client-language', language] : []),
+      ...more,
     ],
     { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } },
   );
@@ -51,7 +52,7 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
   for (let i = 0; ; i += 1) {
     if (child.exitCode !== null || i > 1_200) throw new Error(`The app did not start:\n${output}`);
     try {
-      await fetch(`${origin}/sign-in`);
+      await fetch(`${origin}/sign-in`, { redirect: 'manual' });
       break;
     } catch {
       await new Promise((r) => setTimeout(r, 50));
@@ -75,7 +76,7 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
   };
 }
 
-export const startChromium = () =>
+export const startChromium = (more = []) =>
   chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: [
@@ -86,6 +87,7 @@ export const startChromium = () =>
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      ...more,
     ],
   });
 

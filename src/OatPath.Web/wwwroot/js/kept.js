@@ -65,7 +65,13 @@ function keep(worker) {
     .filter((name) => /\/(js|css|art|lib)\//.test(name));
   const pieces = ['/js/offline.js', '/js/judge.js', '/js/ticks.js', '/css/phone.css'];
   worker.postMessage({ pages: PAGES, pieces: [...new Set([...made, ...pieces])] });
-  sessionStorage.setItem(WHEN, String(Date.now()));
+}
+
+/** What the worker says of it: only what is there as a whole need not be kept again soon. */
+function hear({ keptPages, whole }) {
+  dataset.keeps = String(keptPages);
+  if (!keptPages) sessionStorage.removeItem(WHEN);
+  else if (whole) sessionStorage.setItem(WHEN, String(Date.now()));
 }
 
 if (keptAt !== null) {
@@ -77,7 +83,7 @@ if (keptAt !== null) {
   // What the studio shows now counts.
   localStorage.removeItem(HELD);
   navigator.serviceWorker.addEventListener('message', (event) => {
-    if ('keptPages' in event.data) dataset.keeps = String(event.data.keptPages);
+    if ('keptPages' in event.data) hear(event.data);
   });
   navigator.serviceWorker.startMessages();
   navigator.serviceWorker

@@ -14,7 +14,8 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 self.addEventListener('message', (event) => {
   const { keep, page, pages, pieces } = event.data ?? {};
   if (keep) event.waitUntil(keepGuide(keep, page).then((kept) => event.source?.postMessage({ kept })));
-  if (pages) event.waitUntil(keepPages(pages, pieces).then((keptPages) => event.source?.postMessage({ keptPages })));
+  if (pages)
+    event.waitUntil(keepPages(pages, pieces).then((keptPages) => event.source?.postMessage({ keptPages, whole: pieces.length > 0 })));
 });
 
 async function keepGuide(keep, page) {
@@ -32,7 +33,10 @@ async function keepGuide(keep, page) {
   return kept.every(Boolean);
 }
 
-/** Keeps pages and what they are made of; an answer that leads elsewhere means that this phone has no leave any more. */
+/**
+ * Keeps pages and what they are made of; an answer that leads elsewhere means that this phone has no leave any more.
+ * @returns whether all of it is there: a page without its scripts is none.
+ */
 async function keepPages(pages, pieces) {
   const cache = await caches.open(PAGES);
   for (const url of pages) {
@@ -53,7 +57,7 @@ async function keepPages(pages, pieces) {
       if (response?.ok && !response.redirected) await cache.put(url, response);
     }),
   );
-  return true;
+  return (await Promise.all([...pages, ...pieces].map((url) => cache.match(url)))).every(Boolean);
 }
 
 /** The network where it answers soon and well, else what was kept: with something on the skin a late answer is none. */
