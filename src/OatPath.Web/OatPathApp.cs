@@ -179,6 +179,7 @@ public static class OatPathApp
             .AddSingleton<ClientReading>()
             .AddSingleton<RecordKept>()
             .AddSingleton<ViewLog>()
+            .AddSingleton<ChancesKept>()
             .AddSingleton<DigestTable>()
             .AddSingleton<ClientDigests>()
             .AddScoped<DigestView>();
@@ -210,7 +211,7 @@ public static class OatPathApp
             .AddSingleton<BackupRounds>();
         if (clock is null)
         {
-            services.AddHostedService<DigestRounds>().AddHostedService<MessengerRounds>();
+            services.AddHostedService<DigestRounds>().AddHostedService<MessengerRounds>().AddHostedService<ChanceRounds>();
         }
 
         // A demo is made up and goes away; a test makes its own rounds.

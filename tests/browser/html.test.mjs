@@ -82,6 +82,7 @@ test('every main view is valid by the Nu checker', async () => {
       '/house',
       '/house/mail',
       '/house/watch',
+      '/scales/chances',
       '/rules',
       '/rules?rule=window-care',
       '/outbox',

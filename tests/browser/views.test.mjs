@@ -66,6 +66,7 @@ describe('views', () => {
     '/house',
     '/house/mail',
     '/house/watch',
+    '/scales/chances',
     '/second-factor',
     '/retention',
     '/templates',

@@ -4,6 +4,7 @@ using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Compose;
 using OatPath.Core.Planner.Stock;
+using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
 using OatPath.Core.Wording;
 
@@ -90,6 +91,24 @@ public static class PathPlanner
             CheckIns = summary.CheckIns,
             Supply = supply,
         };
+    }
+
+    /// <summary>What the estimate expected of each use so far, before it, and how it was taken; in the order of the days.</summary>
+    /// <exception cref="ArgumentException">The case names an unknown time zone.</exception>
+    public static IReadOnlyList<Foretold> Foretold(CaseFile file, HouseRules rules)
+    {
+        using var plain = Language.Speak(Language.English);
+        var facts = new KnownFacts(file);
+        var run = new PlanRun(facts, rules, RuleSwitch.All, foretells: true);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, run);
+        for (var day = facts.EarliestDay(); day <= facts.Today; day = day.AddDays(1))
+        {
+            run.Open(day);
+            composer.Compose(day, wanted: false);
+            run.Close(day);
+        }
+
+        return run.Foretelling!.All;
     }
 
     /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>

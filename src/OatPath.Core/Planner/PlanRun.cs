@@ -31,7 +31,8 @@ internal sealed class PlanRun
     /// <summary>Steps up of the day that were not due when it began.</summary>
     private readonly List<(Track Track, StepUp Step)> early = [];
 
-    public PlanRun(KnownFacts facts, HouseRules rules, RuleSwitch rule, bool climbs = false)
+    /// <param name="foretells">Keeps what was expected of each use, which a plan does not need.</param>
+    public PlanRun(KnownFacts facts, HouseRules rules, RuleSwitch rule, bool climbs = false, bool foretells = false)
     {
         this.facts = facts;
         this.climbs = climbs;
@@ -79,6 +80,7 @@ internal sealed class PlanRun
             new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar, unbound), quiet, waits, bottle, milder).Hinder
         );
         Tolerances = new(intake.Sensitivity);
+        Foretelling = foretells ? new(Tolerances) : null;
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);
         var paused = new FirstOf(Repair, Calendar);
@@ -150,7 +152,7 @@ internal sealed class PlanRun
             new FirstOf(evenings, rung, boosters, needleEvenings)
         );
         TooSoon = new(facts, rules, rule, Standing, PeelDays, PeelRest, Needles, Care, flags, occasions, Reactions, restarted);
-        uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, TooSoon, told, climbs);
+        uses = new(facts, Standing, PeelDays, beginnings, Tolerances, kits, company, Overuse, TooSoon, told, climbs, Foretelling);
 
         // And where a peel fits in.
         var gaps = new PeelGaps(facts, rule, PeelDays, Standing);
@@ -195,6 +197,7 @@ internal sealed class PlanRun
     public PatchTests Patches { get; }
     public Establishment Established { get; }
     public ToleranceRecord Tolerances { get; }
+    public Foretelling? Foretelling { get; }
     public StepsUp Steps { get; }
     public Overuse Overuse { get; }
     public InsideRest TooSoon { get; }
@@ -205,6 +208,7 @@ internal sealed class PlanRun
     /// <summary>Takes in what was decided and reported on a day, before anything is placed on it.</summary>
     public void Open(DateOnly day)
     {
+        Foretell(day);
         if (day <= facts.Today)
         {
             TooSoon.Take(day);
@@ -279,6 +283,17 @@ internal sealed class PlanRun
                 .Select(told => (DateOnly?)told.Report.Day)
                 .Max(),
         }.Max();
+    }
+
+    private void Foretell(DateOnly day)
+    {
+        if (Foretelling is { } foretelling)
+        {
+            foreach (var track in Standing.Tracks.Where(track => facts.WasApplied(track.Product.Id, day)))
+            {
+                foretelling.Dawn(track, day);
+            }
+        }
     }
 
     private void TakeSteps(IReadOnlyList<StepUp> steps, DateOnly day)

@@ -1,18 +1,21 @@
 using OatPath.Core.House;
 using OatPath.Core.Plan;
+using OatPath.Core.Ramp;
 
 namespace OatPath.Web.Wording;
 
 /// <summary>A chance in words, with the number that stands behind them.</summary>
 public static class ChanceWords
 {
-    public static string Of(double chance) =>
-        chance switch
+    public static string Of(double chance) => Of(ChanceBands.Of(chance));
+
+    public static string Of(ChanceBand band) =>
+        band switch
         {
-            < 0.01 => "very unlikely",
-            < 0.03 => "unlikely",
-            <= 0.05 => "possible",
-            < 0.2 => "rather likely",
+            ChanceBand.VeryUnlikely => "very unlikely",
+            ChanceBand.Unlikely => "unlikely",
+            ChanceBand.Possible => "possible",
+            ChanceBand.RatherLikely => "rather likely",
             _ => "likely",
         };
 

@@ -41,6 +41,22 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
             return null;
         }
 
+        // A report of this evening comes before its use is counted.
+        var tolerance = Seen(track, day, told: day);
+        var demand = DemandOf(track, rung, day);
+        return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
+    }
+
+    /// <summary>
+    /// The chance of a strong reaction, 0 to 1, at a use on a rung, by what was used and told before its day; of what asks something.
+    /// </summary>
+    public double Before(Track track, int rung, DateOnly day) =>
+        Seen(track, day, told: day.AddDays(-1)).ChanceOfStrong(DemandOf(track, rung, day));
+
+    /// <summary>What every use before a day has shown.</summary>
+    /// <param name="told">The last day whose reports count by themselves.</param>
+    private Tolerance Seen(Track track, DateOnly day, DateOnly told)
+    {
         var tolerance = new Tolerance(sensitivity);
         foreach (var used in track.Evidence.UsedOn)
         {
@@ -54,23 +70,27 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
             }
         }
 
-        // A report of this evening comes before its use is counted.
-        foreach (var (told, felt) in track.Evidence.FeltOn)
+        foreach (var (on, felt) in track.Evidence.FeltOn)
         {
-            if (!track.Evidence.UsedOn.Contains(told))
+            if (on <= told && !track.Evidence.UsedOn.Contains(on))
             {
-                tolerance.See(Tolerance.DemandOf(track.Load, Week(told) + track.Load), felt, day.DayNumber - told.DayNumber);
+                tolerance.See(Tolerance.DemandOf(track.Load, Week(on) + track.Load), felt, day.DayNumber - on.DayNumber);
             }
         }
 
+        return tolerance;
+    }
+
+    /// <summary>What a use on a rung would ask of the skin.</summary>
+    private double DemandOf(Track track, int rung, DateOnly day)
+    {
         // The other actives go on as in the last 7 days.
         var yesterday = day.AddDays(-1);
         var others = Math.Max(
             0,
             Week(yesterday) - (track.Evidence.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load)
         );
-        var demand = Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
-        return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
+        return Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
     }
 
     private double Week(DateOnly last)

@@ -9,6 +9,7 @@ namespace OatPath.Core.Planner.Days;
 
 /// <summary>Counts in what was used on a day, planned or not: evidence, load, distance.</summary>
 /// <param name="climbs">Whether planned uses still to come are taken as made.</param>
+/// <param name="foretelling">Hears of each use before it is counted; null where nobody asks.</param>
 internal sealed class UsesCounted(
     KnownFacts facts,
     Standing standing,
@@ -20,7 +21,8 @@ internal sealed class UsesCounted(
     Overuse overuse,
     InsideRest tooSoon,
     ToldUse told,
-    bool climbs
+    bool climbs,
+    Foretelling? foretelling = null
 )
 {
     /// <summary>What left the plan, or never was in it, and was used all the same; before the day's own are placed.</summary>
@@ -93,6 +95,7 @@ internal sealed class UsesCounted(
             track.Peels.Stayed(day, facts.ContactOf(track.Product.Id, day), track.Held.ContactSeconds);
         }
 
+        foretelling?.Name(track, day);
         tolerances.Note(track, day, proves: !tooSoon.On(day));
         beginnings.NoteFirstUse(track, day);
         track.Used();

@@ -2,9 +2,11 @@ using System.Diagnostics;
 using System.Globalization;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.Calibration;
 using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
+using OatPath.Web.Records;
 using OatPath.Web.Upkeep;
 using OatPath.Web.Watch;
 
@@ -19,6 +21,7 @@ public sealed record Watched(string Id, string Title, string Words, bool Asks = 
 public sealed class WatchModel(
     StateReader reader,
     Figures figures,
+    ChancesKept chances,
     BackupState backups,
     ProgramSettings settings,
     Studio studio,
@@ -57,6 +60,7 @@ public sealed class WatchModel(
             new("digest", "Desk", Digest(state), state.DigestLag > LongLag),
             Messages(state),
             new("saves", "Saving", Saves()),
+            Chances(),
         ];
     }
 
@@ -111,6 +115,23 @@ public sealed class WatchModel(
             $"{Of(MessageState.Waiting)} waiting, {Of(MessageState.Delivered)} delivered, {failed} failed, "
                 + $"{Of(MessageState.Withdrawn)} withdrawn.",
             failed > 0
+        );
+    }
+
+    private Watched Chances()
+    {
+        var fits = chances.Latest?.Account.All.Fits;
+        return new(
+            "chances",
+            "Chances",
+            fits switch
+            {
+                Fits.Yes => "What the estimate says of uses fits what follows.",
+                Fits.MoreThanSaid => "More strong reactions happen than the estimate says: wait longer with steps up than it asks for.",
+                Fits.FewerThanSaid => "Fewer strong reactions happen than the estimate says.",
+                _ => "Too few clients or uses to hold the estimate to account.",
+            },
+            fits == Fits.MoreThanSaid
         );
     }
 

@@ -1,0 +1,52 @@
+using OatPath.Core.Planner.Tracks;
+using OatPath.Core.Ramp;
+
+namespace OatPath.Core.Planner.Climb;
+
+/// <summary>
+/// Keeps what the estimate expects of each use before its day has begun, and says afterwards how it was taken. A report of the day may
+/// ease a product off before its use is counted; what was said before must not know of it.
+/// </summary>
+internal sealed class Foretelling(ToleranceRecord tolerances)
+{
+    private readonly List<(Track Track, DateOnly Day, double Chance)> named = [];
+    private readonly Dictionary<Track, Morning> expected = [];
+
+    /// <summary>What is expected of a product on the rung that the day began with, and on the next.</summary>
+    private readonly record struct Morning(DateOnly Day, int Rung, double Chance, double Above);
+
+    /// <summary>The day of a use begins: nothing of it was told or decided yet.</summary>
+    public void Dawn(Track track, DateOnly day)
+    {
+        if (track.Load <= 0)
+        {
+            return;
+        }
+
+        var rung = RungOf(track);
+        var above = Math.Min(rung + 1, track.Ladder.Top);
+        expected[track] = new(day, rung, tolerances.Before(track, rung, day), tolerances.Before(track, above, day));
+    }
+
+    /// <summary>The use itself, before it is counted: a step up of the day counts, a step down after it does not.</summary>
+    public void Name(Track track, DateOnly day)
+    {
+        if (track.Load > 0 && expected.TryGetValue(track, out var morning) && morning.Day == day)
+        {
+            named.Add((track, day, RungOf(track) > morning.Rung ? morning.Above : morning.Chance));
+        }
+    }
+
+    /// <summary>All of them, each with how it was taken, in the order of the days.</summary>
+    public IReadOnlyList<Foretold> All =>
+        [
+            .. named.Select(each => new Foretold(
+                each.Track.Product.Id,
+                each.Day,
+                each.Chance,
+                each.Track.Evidence.FeltOn.GetValueOrDefault(each.Day, Felt.Untold)
+            )),
+        ];
+
+    private static int RungOf(Track track) => track.Started ? track.Rung : track.FirstRung;
+}

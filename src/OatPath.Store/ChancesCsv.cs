@@ -1,0 +1,47 @@
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using CsvHelper.Configuration;
+using OatPath.Core.Calibration;
+
+namespace OatPath.Store;
+
+/// <summary>What the house has seen of each product as a CSV file: counts over clients, and nobody among them.</summary>
+public static class ChancesCsv
+{
+    /// <summary>The columns, in their order.</summary>
+    public static IReadOnlyList<string> Columns { get; } =
+    ["product", "name", "clients", "uses", "told", "mild_or_worse", "strong", "expected_strong"];
+
+    /// <summary>One row for each product of which enough clients tell, by name.</summary>
+    /// <param name="nameOf">The name of a product by its id.</param>
+    public static byte[] Write(Account account, Func<string, string> nameOf)
+    {
+        using var text = new StringWriter(CultureInfo.InvariantCulture);
+        using (
+            var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape })
+        )
+        {
+            foreach (var column in Columns)
+            {
+                csv.WriteField(column);
+            }
+
+            csv.NextRecord();
+            foreach (var (product, held) in account.Products.Where(row => row.Held.MayBeShown).OrderBy(row => nameOf(row.Product)))
+            {
+                csv.WriteField(product);
+                csv.WriteField(nameOf(product));
+                csv.WriteField(held.Clients);
+                csv.WriteField(held.Uses);
+                csv.WriteField(held.Told);
+                csv.WriteField(held.Mild);
+                csv.WriteField(held.Strong);
+                csv.WriteField(Math.Round(held.Chance * held.Uses, 2));
+                csv.NextRecord();
+            }
+        }
+
+        return Encoding.UTF8.GetBytes(text.ToString());
+    }
+}

@@ -1,0 +1,202 @@
+using OatPath.Core.Calibration;
+using OatPath.Core.Case;
+using OatPath.Core.House;
+using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
+using OatPath.Core.Skin;
+
+namespace OatPath.Core.Tests;
+
+/// <summary>What was said of a use is held against what followed, and nothing of what followed was known when it was said.</summary>
+public class CalibrationTests
+{
+    private static readonly DateOnly Day = new(2026, 3, 2);
+
+    /// <summary>Made-up clients whose skins react with a true chance, of which another is said.</summary>
+    private static List<ClientForetold> Clients(int count, int uses, Random random, Func<double> said, Func<double, double> trueChance) =>
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(client => new ClientForetold(
+                    $"client {client}",
+                    Sensitivity.Average,
+                    [
+                        .. Enumerable
+                            .Range(0, uses)
+                            .Select(use =>
+                            {
+                                var chance = said();
+                                var felt =
+                                    random.NextDouble() < trueChance(chance) ? Felt.Strong
+                                    : use % 3 == 0 ? Felt.Untold
+                                    : Felt.Calm;
+                                return new Foretold("acid", Day.AddDays(use), chance, felt);
+                            }),
+                    ]
+                )),
+        ];
+
+    private static Account Count(IReadOnlyList<ClientForetold> clients) => Account.Of(clients, (_, product) => product);
+
+    [Fact]
+    public void The_parts_of_the_score_add_up_to_it()
+    {
+        foreach (var seed in Enumerable.Range(1, 50))
+        {
+            var random = new Random(seed);
+            var account = Count(Clients(random.Next(1, 30), random.Next(1, 60), random, () => random.NextDouble() * 0.5, chance => chance));
+            var score = account.Score;
+
+            Assert.Equal(score.Brier, score.Reliability - score.Resolution + score.Uncertainty + score.Within, 12);
+            Assert.InRange(score.Brier, 0, 1);
+            Assert.True(score.Reliability >= 0 && score.Resolution >= 0);
+            Assert.Equal(account.All.Uses, account.Bands.Sum(band => band.Held.Uses));
+            Assert.Equal(account.All.Strong, account.Bands.Sum(band => band.Held.Strong));
+        }
+    }
+
+    [Fact]
+    public void What_was_said_rightly_is_seldom_called_wrong()
+    {
+        var wrong = 0;
+        var tries = 0;
+        foreach (var seed in Enumerable.Range(1, 200))
+        {
+            var random = new Random(seed);
+            var chances = new[] { 0.005, 0.02, 0.04, 0.1, 0.3 };
+            var account = Count(Clients(40, 60, random, () => chances[random.Next(chances.Length)], chance => chance));
+            tries += account.Bands.Count;
+            wrong += account.Bands.Count(band => band.Held.Fits is Fits.MoreThanSaid or Fits.FewerThanSaid);
+        }
+
+        Assert.True(tries >= 900);
+        Assert.InRange((double)wrong / tries, 0, 0.06);
+    }
+
+    [Theory]
+    [InlineData(2.5, Fits.MoreThanSaid)]
+    [InlineData(0.3, Fits.FewerThanSaid)]
+    public void What_strays_is_found(double times, Fits expected)
+    {
+        foreach (var seed in Enumerable.Range(1, 20))
+        {
+            var random = new Random(seed);
+            var account = Count(Clients(60, 80, random, () => 0.1, chance => chance * times));
+
+            Assert.Equal(expected, Assert.Single(account.Bands).Held.Fits);
+            Assert.Equal(expected, account.All.Fits);
+        }
+    }
+
+    [Fact]
+    public void Uses_of_one_client_are_alike_and_the_band_knows_it()
+    {
+        // Half of the clients react to every use, the others to none: forty clients, not two thousand uses.
+        IReadOnlyList<ClientForetold> clients =
+        [
+            .. Enumerable
+                .Range(0, 40)
+                .Select(client => new ClientForetold(
+                    $"client {client}",
+                    Sensitivity.Sensitive,
+                    [
+                        .. Enumerable
+                            .Range(0, 50)
+                            .Select(use => new Foretold("a", Day.AddDays(use), 0.4, client % 2 == 0 ? Felt.Strong : Felt.Calm)),
+                    ]
+                )),
+        ];
+
+        var held = Count(clients).All;
+
+        Assert.Equal(0.5, held.Share, 12);
+        Assert.InRange(held.High - held.Low, 0.3, 0.35);
+        Assert.Equal(Fits.Yes, held.Fits);
+    }
+
+    [Fact]
+    public void Nothing_is_said_or_shown_of_few_clients_or_few_uses()
+    {
+        var random = new Random(1);
+        var four = Count(Clients(4, 500, random, () => 0.01, _ => 0.9)).All;
+        Assert.False(four.MayBeShown);
+        Assert.Equal(Fits.TooFew, four.Fits);
+
+        var fewUses = Count(Clients(7, 4, random, () => 0.01, _ => 0.9)).All;
+        Assert.True(fewUses.MayBeShown);
+        Assert.Equal(Fits.TooFew, fewUses.Fits);
+
+        var none = Count([]);
+        Assert.Equal(0, none.All.Uses);
+        Assert.Empty(none.Bands);
+    }
+
+    [Fact]
+    public void A_use_that_nobody_told_of_counts_as_not_strong_and_is_counted()
+    {
+        var held = Count([new("a", Sensitivity.Average, [new("p", Day, 0.1, Felt.Untold), new("p", Day.AddDays(2), 0.1, Felt.Mild)])]).All;
+
+        Assert.Equal((2, 1, 1, 0), (held.Uses, held.Told, held.Mild, held.Strong));
+    }
+
+    [Fact]
+    public void A_product_that_only_one_client_has_is_in_no_row_of_products()
+    {
+        var clients = Clients(6, 10, new Random(1), () => 0.1, chance => chance);
+        Assert.Empty(Account.Of(clients, (_, _) => null).Products);
+        Assert.Equal(6, Assert.Single(Count(clients).Products).Held.Clients);
+    }
+
+    public static TheoryData<string> Demo =>
+        [.. Directory.EnumerateFiles(Path.Combine(Repository.Root, "demo", "cases")).Select(file => Path.GetFileName(file)!)];
+
+    [Theory]
+    [MemberData(nameof(Demo))]
+    public void What_was_said_of_a_use_knows_nothing_of_what_came_after_it(string name)
+    {
+        var file = Read(name);
+        var all = PathPlanner.Foretold(file, new());
+        Assert.All(all, said => Assert.InRange(said.Chance, 0, 1));
+
+        foreach (var cut in all.Select(said => said.On).Distinct().Order().Take(8))
+        {
+            // The case as it stood at the end of that day's uses, before anything was told of them.
+            var before = file with
+            {
+                Log = [.. file.Log.Where(entry => entry is Applied use ? use.Day <= cut : DayOf(file, entry) < cut)],
+            };
+            var then = PathPlanner.Foretold(before, new()).Where(said => said.On == cut);
+            Assert.All(then, said =>
+                Assert.Equal(all.Single(each => each.On == cut && each.Product == said.Product).Chance, said.Chance, 12)
+            );
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Demo))]
+    public void Keeping_what_was_said_changes_no_plan(string name)
+    {
+        var file = Read(name);
+        var before = Formats.CaseJson.Write(PathPlanner.Plan(file, new()));
+        _ = PathPlanner.Foretold(file, new());
+        Assert.Equal(before, Formats.CaseJson.Write(PathPlanner.Plan(file, new())));
+    }
+
+    [Fact]
+    public void Every_use_of_an_active_is_held_to_account()
+    {
+        var file = Read("two-acids.json");
+        var uses = file.Log.OfType<Applied>().Count(use => use.Day <= PathPlanner.Plan(file, new(), days: 1).Today);
+        var said = PathPlanner.Foretold(file, new());
+
+        Assert.NotEmpty(said);
+        Assert.True(said.Count <= uses);
+        Assert.Equal(said.Count, said.Select(each => (each.Product, each.On)).Distinct().Count());
+        Assert.Contains(said, each => each.Felt != Felt.Untold);
+    }
+
+    private static DateOnly DayOf(CaseFile file, LogEntry entry) => CareDay.Of(entry.HappenedAt, CareDay.ZoneOf(file.Zone));
+
+    private static CaseFile Read(string name) =>
+        Formats.CaseJson.ReadCase(File.ReadAllText(Path.Combine(Repository.Root, "demo", "cases", name))).Case!;
+}
