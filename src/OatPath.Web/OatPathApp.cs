@@ -138,6 +138,11 @@ public static class OatPathApp
         }
 
         Console.WriteLine($"Oat Path is at http://127.0.0.1:{options.Port}");
+        if (options.WatchPort is { } watch)
+        {
+            Console.WriteLine($"Watched over at http://127.0.0.1:{watch}/health and /metrics");
+        }
+
         if (options.Demo)
         {
             Console.WriteLine($"Demo sign-in: {DemoLoader.SignIn} with password {DemoLoader.Password}");
@@ -291,6 +296,7 @@ public static class OatPathApp
 
     private static void Pipeline(WebApplication app, ServeOptions options)
     {
+        app.UseHostFiltering();
         var figures = app.Services.GetRequiredService<Figures>();
         if (options.WatchPort is { } port)
         {
@@ -308,11 +314,6 @@ public static class OatPathApp
                     ForwardLimit = 1,
                 }
             );
-        }
-
-        app.UseHostFiltering();
-        if (options.Trusted)
-        {
             app.UseMiddleware<OnlyTls>();
         }
 

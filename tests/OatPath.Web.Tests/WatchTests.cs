@@ -16,14 +16,14 @@ public sealed class WatchTests : IDisposable
 
     public void Dispose() => studio.Dispose();
 
-    private async Task<(int Status, string Text)> Ask(string path, int port = Port, string method = "GET")
+    private async Task<(int Status, string Text)> Ask(string path, int port = Port, string method = "GET", string host = "localhost")
     {
         var answer = await studio.Server.SendAsync(http =>
         {
             http.Connection.LocalPort = port;
             http.Request.Method = method;
             http.Request.Path = path;
-            http.Request.Host = new("localhost");
+            http.Request.Host = new(host);
         });
         return (answer.Response.StatusCode, await new StreamReader(answer.Response.Body).ReadToEndAsync());
     }
@@ -53,6 +53,10 @@ public sealed class WatchTests : IDisposable
         Assert.Equal(404, (await Ask(path)).Status);
         Assert.Equal(404, (await Ask("/metrics", method: "POST")).Status);
     }
+
+    [Fact]
+    public async Task A_page_of_another_name_that_leads_to_this_machine_reads_nothing() =>
+        Assert.Equal(400, (await Ask("/metrics", host: "elsewhere.example")).Status);
 
     [Theory]
     [InlineData("/metrics")]
