@@ -23,16 +23,7 @@ public static class ClockCommand
                 throw new BadInputException($"{other}: use oat clock --data DIR to look, oat clock mend --data DIR to mend");
             }
 
-            using var folder = new DataFolder(arguments.Needed("--data"));
-            if (!File.Exists(folder.DatabaseFile))
-            {
-                throw new StoreException(StoreFault.Lost);
-            }
-
-            if (folder.Reserve() is { } trouble)
-            {
-                throw new BadInputException($"{trouble.What} {trouble.Remedy}");
-            }
+            using var folder = Maintenance.Take(arguments);
 
             using var database = new Database(folder.DatabaseFile);
             Migrator.NeedsCurrent(database);

@@ -13,16 +13,7 @@ public static class UpgradeCommand
                 throw new BadInputException($"{other}: use oat upgrade --data DIR");
             }
 
-            using var folder = new DataFolder(arguments.Needed("--data"));
-            if (!File.Exists(folder.DatabaseFile))
-            {
-                throw new StoreException(StoreFault.Lost);
-            }
-
-            if (folder.Reserve() is { } trouble)
-            {
-                throw new BadInputException($"{trouble.What} {trouble.Remedy}");
-            }
+            using var folder = Maintenance.Take(arguments);
 
             var done = Upgrade.Run(folder, DateTimeOffset.UtcNow);
             if (done.Backup is null)

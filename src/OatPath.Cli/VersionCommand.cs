@@ -10,7 +10,7 @@ public static class VersionCommand
     {
         output.WriteLine($"Oat Path {ProgramVersion.Current}");
         output.WriteLine($"engine {EngineVersion.Current}");
-        output.WriteLine($"database {Migrator.Known[^1].Version}");
+        output.WriteLine($"database {Migrator.Newest}");
         return ExitCode.Ok;
     }
 }

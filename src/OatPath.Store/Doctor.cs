@@ -17,10 +17,8 @@ public static class Doctor
     /// <summary>Below this much free space writing may soon fail.</summary>
     public const long LowSpace = 200_000_000;
 
-    /// <summary>So many things are looked at in a record that is whole and of now.</summary>
-    private const int WholeLook = 3;
-
-    private static readonly TimeSpan OldBackup = TimeSpan.FromHours(36);
+    /// <summary>A daily backup older than this was left out.</summary>
+    public static readonly TimeSpan OldBackup = TimeSpan.FromHours(36);
 
     public static IReadOnlyList<Finding> Look(string dataFolder, DateTimeOffset now)
     {
@@ -43,12 +41,7 @@ public static class Doctor
 
         try
         {
-            var record = OfRecord(folder.DatabaseFile);
-            findings.AddRange(record);
-            if (record.Count == WholeLook)
-            {
-                findings.Add(Clock(folder.DatabaseFile, now));
-            }
+            findings.AddRange(OfRecord(folder.DatabaseFile, now));
         }
         catch (Exception fault) when (fault is StoreException or SqliteException or InvalidOperationException)
         {
@@ -158,8 +151,9 @@ public static class Doctor
     }
 
     /// <summary>Looks at the record itself: whole, of this program's version, every entry to be read.</summary>
+    /// <param name="now">What the record's clock is held to; null where nobody asks about it.</param>
     /// <exception cref="StoreException">It cannot be opened.</exception>
-    internal static IReadOnlyList<Finding> OfRecord(string file)
+    internal static IReadOnlyList<Finding> OfRecord(string file, DateTimeOffset? now = null)
     {
         var integrity = Integrity(file);
         if (!integrity.IsWell)
@@ -169,13 +163,15 @@ public static class Doctor
 
         using var database = new Database(file);
         var version = Version(database);
-        return version.IsWell ? [integrity, version, Readable(database)] : [integrity, version];
+        return !version.IsWell ? [integrity, version]
+            : now is { } at ? [integrity, version, Clock(database, at), Readable(database)]
+            : [integrity, version, Readable(database)];
     }
 
     private static Finding Version(Database database)
     {
-        var version = (int)database.Read(connection => connection.Number("PRAGMA user_version"));
-        var newest = Migrator.Known[^1].Version;
+        var version = database.Read(Migrator.VersionOf);
+        var newest = Migrator.Newest;
         return version == newest ? new(true, $"The database is of version {version}, the engine {EngineVersion.Current}.")
             : version > newest
                 ? new(false, $"The database is of version {version}; this program reads up to {newest}.", "Update the program.")
@@ -186,9 +182,8 @@ public static class Doctor
             );
     }
 
-    private static Finding Clock(string file, DateTimeOffset now)
+    private static Finding Clock(Database database, DateTimeOffset now)
     {
-        using var database = new Database(file);
         var last = new Facts(database).LastRecorded();
         return last is { } at && at > now.AddMinutes(1)
             ? new(

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Reflection;
+using Microsoft.Data.Sqlite;
 
 namespace OatPath.Store;
 
@@ -14,16 +15,22 @@ public static class Migrator
     /// <summary>Versions this program knows, ascending.</summary>
     public static IReadOnlyList<(int Version, string Sql)> Known { get; } = [.. Load()];
 
+    /// <summary>The newest version this program knows.</summary>
+    public static int Newest => Known[^1].Version;
+
+    /// <summary>The version that a database is of; 0 where nothing was ever written.</summary>
+    internal static int VersionOf(SqliteConnection connection) => (int)connection.Number("PRAGMA user_version");
+
     /// <summary>Applies what is missing, each version in its own transaction.</summary>
     /// <param name="upTo">Stop after this version; for tests of earlier databases.</param>
     /// <exception cref="InvalidOperationException">The file was written by a newer program.</exception>
     public static void Migrate(Database database, int upTo = int.MaxValue)
     {
-        var current = database.Read(connection => connection.Number("PRAGMA user_version"));
-        if (current > Known[^1].Version)
+        var current = database.Read(VersionOf);
+        if (current > Newest)
         {
             throw new InvalidOperationException(
-                $"The data was written by a newer version ({current}); this program reads up to {Known[^1].Version}. Update the program."
+                $"The data was written by a newer version ({current}); this program reads up to {Newest}. Update the program."
             );
         }
 
@@ -46,10 +53,10 @@ public static class Migrator
     /// <exception cref="StoreException">It is of an older or a newer program.</exception>
     public static void NeedsCurrent(Database database)
     {
-        var current = database.Read(connection => connection.Number("PRAGMA user_version"));
-        if (current != Known[^1].Version)
+        var current = database.Read(VersionOf);
+        if (current != Newest)
         {
-            throw new StoreException(current > Known[^1].Version ? StoreFault.Newer : StoreFault.Older);
+            throw new StoreException(current > Newest ? StoreFault.Newer : StoreFault.Older);
         }
     }
 

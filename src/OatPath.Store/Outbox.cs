@@ -100,7 +100,6 @@ public sealed class Outbox(Database database)
     public IReadOnlyList<Message> Latest(int most = 200) =>
         database.Read(connection => connection.Query($"{Columns} ORDER BY m.id DESC LIMIT $1", Read, most));
 
-    /// <summary>How many of the latest failed.</summary>
     /// <summary>How many messages there are, by what became of them.</summary>
     public IReadOnlyDictionary<MessageState, int> Counts() =>
         database
@@ -111,6 +110,7 @@ public sealed class Outbox(Database database)
             )
             .ToDictionary(each => each.State, each => each.Count);
 
+    /// <summary>How many of the latest failed.</summary>
     public int FailedOf(int latest) =>
         (int)
             database.Read(connection =>

@@ -26,7 +26,7 @@ public static class Upgrade
     /// <exception cref="BackupException">The copy cannot be read back; nothing was changed.</exception>
     public static Upgraded Run(DataFolder folder, DateTimeOffset at)
     {
-        var newest = Migrator.Known[^1].Version;
+        var newest = Migrator.Newest;
         var from = VersionOf(folder.DatabaseFile);
         if (from > newest)
         {
@@ -183,7 +183,7 @@ public static class Upgrade
         try
         {
             using var connection = Sql.Connect(file);
-            return (int)connection.Number("PRAGMA user_version");
+            return Migrator.VersionOf(connection);
         }
         catch (SqliteException fault)
         {

@@ -47,8 +47,8 @@ public static class OatPathApp
         Migrator.Migrate(app.Services.GetRequiredService<Database>());
         folder.MarkUsed();
         app.Services.GetRequiredService<ClientDigests>().Attach();
-        app.Services.GetRequiredService<Database>().Waited = waited =>
-            app.Services.GetRequiredService<Figures>().WriteWaits.Observe(waited.TotalSeconds);
+        var waits = app.Services.GetRequiredService<Figures>().WriteWaits;
+        app.Services.GetRequiredService<Database>().Waited = waited => waits.Observe(waited.TotalSeconds);
         app.Services.GetService<ClockRounds>()?.Resume();
 
         if (options.Demo)

@@ -36,7 +36,7 @@ public class CalibrationTests
                 )),
         ];
 
-    private static Account Count(IReadOnlyList<ClientForetold> clients) => Account.Of(clients, (_, product) => product);
+    private static Account Count(IReadOnlyList<ClientForetold> clients) => Account.Of(clients, _ => true);
 
     [Fact]
     public void The_parts_of_the_score_add_up_to_it()
@@ -143,7 +143,7 @@ public class CalibrationTests
     public void A_product_that_only_one_client_has_is_in_no_row_of_products()
     {
         var clients = Clients(6, 10, new Random(1), () => 0.1, chance => chance);
-        Assert.Empty(Account.Of(clients, (_, _) => null).Products);
+        Assert.Empty(Account.Of(clients, _ => false).Products);
         Assert.Equal(6, Assert.Single(Count(clients).Products).Held.Clients);
     }
 

@@ -30,8 +30,8 @@ public sealed record Account(
     private const double Z = 1.959964;
 
     /// <summary>Counts the uses of all clients.</summary>
-    /// <param name="productOf">By which a product of one client is the same as one of another; null for one that no other has.</param>
-    public static Account Of(IReadOnlyList<ClientForetold> clients, Func<ClientForetold, string, string?> productOf)
+    /// <param name="isShared">Whether the id of a product means the same for every client.</param>
+    public static Account Of(IReadOnlyList<ClientForetold> clients, Func<string, bool> isShared)
     {
         var uses = clients.SelectMany(client => client.Uses.Select(use => new Told(client, use))).ToList();
         var all = Hold(uses);
@@ -45,9 +45,8 @@ public sealed record Account(
             bands,
             [.. uses.GroupBy(told => told.Client.Sensitivity).OrderBy(group => group.Key).Select(group => (group.Key, Hold([.. group])))],
             [
-                .. uses.Select(told => (Told: told, Product: productOf(told.Client, told.Use.Product)))
-                    .Where(each => each.Product is not null)
-                    .GroupBy(each => each.Product!, each => each.Told)
+                .. uses.Where(told => isShared(told.Use.Product))
+                    .GroupBy(told => told.Use.Product)
                     .OrderBy(group => group.Key, StringComparer.Ordinal)
                     .Select(group => (group.Key, Hold([.. group]))),
             ]

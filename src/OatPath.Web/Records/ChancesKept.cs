@@ -44,7 +44,7 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
                             .Select(each => each.Value.Foretold)
                             .OfType<ClientForetold>(),
                     ],
-                    (_, product) => ofTheStudio.Contains(product) ? product : null
+                    ofTheStudio.Contains
                 ),
                 clock.GetUtcNow()
             );

@@ -12,20 +12,16 @@ internal sealed class Foretelling(ToleranceRecord tolerances)
     private readonly List<(Track Track, DateOnly Day, double Chance)> named = [];
     private readonly Dictionary<Track, Morning> expected = [];
 
-    /// <summary>What is expected of a product on the rung that the day began with, and on the next.</summary>
-    private readonly record struct Morning(DateOnly Day, int Rung, double Chance, double Above);
+    /// <summary>The rung that the day began with, and what is expected on any of the ladder.</summary>
+    private readonly record struct Morning(DateOnly Day, int Rung, Func<int, double> ChanceOn);
 
     /// <summary>The day of a use begins: nothing of it was told or decided yet.</summary>
     public void Dawn(Track track, DateOnly day)
     {
-        if (track.Load <= 0)
+        if (track.Load > 0)
         {
-            return;
+            expected[track] = new(day, RungOf(track), tolerances.Before(track, day));
         }
-
-        var rung = RungOf(track);
-        var above = Math.Min(rung + 1, track.Ladder.Top);
-        expected[track] = new(day, rung, tolerances.Before(track, rung, day), tolerances.Before(track, above, day));
     }
 
     /// <summary>The use itself, before it is counted: a step up of the day counts, a step down after it does not.</summary>
@@ -33,7 +29,7 @@ internal sealed class Foretelling(ToleranceRecord tolerances)
     {
         if (track.Load > 0 && expected.TryGetValue(track, out var morning) && morning.Day == day)
         {
-            named.Add((track, day, RungOf(track) > morning.Rung ? morning.Above : morning.Chance));
+            named.Add((track, day, morning.ChanceOn(Math.Clamp(RungOf(track), morning.Rung, morning.Rung + 1))));
         }
     }
 

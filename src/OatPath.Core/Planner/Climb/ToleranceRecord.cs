@@ -48,10 +48,13 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
     }
 
     /// <summary>
-    /// The chance of a strong reaction, 0 to 1, at a use on a rung, by what was used and told before its day; of what asks something.
+    /// The chance of a strong reaction, 0 to 1, at a use on a rung of the ladder, by what was used and told before its day.
     /// </summary>
-    public double Before(Track track, int rung, DateOnly day) =>
-        Seen(track, day, told: day.AddDays(-1)).ChanceOfStrong(DemandOf(track, rung, day));
+    public Func<int, double> Before(Track track, DateOnly day)
+    {
+        var tolerance = Seen(track, day, told: day.AddDays(-1));
+        return rung => tolerance.ChanceOfStrong(DemandOf(track, rung, day));
+    }
 
     /// <summary>What every use before a day has shown.</summary>
     /// <param name="told">The last day whose reports count by themselves.</param>

@@ -14,7 +14,8 @@ namespace OatPath.Web.Pages.House;
 
 /// <summary>One thing about the program, in words.</summary>
 /// <param name="Asks">Whether it asks for a look.</param>
-public sealed record Watched(string Id, string Title, string Words, bool Asks = false);
+/// <param name="More">The page that says more, and its name; null where there is none.</param>
+public sealed record Watched(string Id, string Title, string Words, bool Asks = false, (string Page, string Name)? More = null);
 
 /// <summary>How the program is, in words: the same that machines read at the watch port.</summary>
 [Authorize(Policy = People.Roles.KeepsHouse)]
@@ -31,8 +32,6 @@ public sealed class WatchModel(
 {
     /// <summary>Longer than this nobody should wait for a row of the Desk.</summary>
     private static readonly TimeSpan LongLag = TimeSpan.FromMinutes(1);
-
-    private static readonly TimeSpan OldBackup = TimeSpan.FromHours(36);
 
     /// <summary>From here on a page feels slow.</summary>
     private const double SlowSeconds = 0.5;
@@ -95,7 +94,7 @@ public sealed class WatchModel(
             "backup",
             "Backup",
             $"{words} {backups.Problem}".TrimEnd(),
-            backups.Problem is not null || (isWanted && (state.BackupAge is not { } age || age > OldBackup))
+            backups.Problem is not null || (isWanted && (state.BackupAge is not { } age || age > Doctor.OldBackup))
         );
     }
 
@@ -131,7 +130,8 @@ public sealed class WatchModel(
                 Fits.FewerThanSaid => "Fewer strong reactions happen than the estimate says.",
                 _ => "Too few clients or uses to hold the estimate to account.",
             },
-            fits == Fits.MoreThanSaid
+            fits == Fits.MoreThanSaid,
+            ("/scales/chances", "Chances held to account")
         );
     }
 
