@@ -52,11 +52,14 @@ for suite in Core Store Web; do
   rm -f "$log"
 done
 
+# Each result, and all that is said of one that failed.
+told='/^ *not ok/ { amiss = 1; print; next } /^ *ok/ { amiss = 0 } /^ *\.\.\.$/ { amiss = 0 }
+amiss || /^(    )?ok/ || /^# (pass|fail)/ { print; fflush() }'
 as_root=()
 node_suite() { # name, folder, seconds, words of node --test and files
   local log; log="$(mktemp)"
   # A file that hangs is a failure of that file, not of the whole run.
-  (cd "$2" && timeout -k 30 "$3" "${as_root[@]}" node --test --test-force-exit --test-timeout=600000 --test-reporter=tap "${@:4}") 2>&1 | tee "$log" | grep --line-buffered -E '^(not )?ok|^    (not )?ok|error:|expected|actual|message|^# (pass|fail)' || true
+  (cd "$2" && timeout -k 30 "$3" "${as_root[@]}" node --test --test-force-exit --test-timeout=600000 --test-reporter=tap "${@:4}") 2>&1 | tee "$log" | awk "$told" || true
   if grep -qE '^# pass [0-9]+' "$log"; then
     count "$(sed -nE 's/^# pass ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# fail ([0-9]+)/\1/p' "$log" | tail -1)" "$(sed -nE 's/^# skipped ([0-9]+)/\1/p' "$log" | tail -1)"
     amiss+=("$(grep -E '^ *not ok' "$log")")

@@ -1,7 +1,7 @@
 // Ways to a guided session: the demo client with a peel this week, their phone, the evening, the questions.
 import { cpSync } from 'node:fs';
 import { after, afterEach, before } from 'node:test';
-import { desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { away, desk, newFolder, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 export const PEELER = 'Wilmot';
 
@@ -54,9 +54,16 @@ export async function peelEvening(browser, studio) {
 
 export async function wind(practitioner, studio, days = 1) {
   await practitioner.goto(`${studio.origin}/`);
-  await practitioner.locator(`form[action="/demo/clock"] button[value="${days}"]`).click();
-  await practitioner.waitForLoadState();
+  await away(practitioner, () => practitioner.locator(`form[action="/demo/clock"] button[value="${days}"]`).click());
 }
+
+/** Waits until what was ticked has reached the studio and the page that was kept has made way for the studio's own. */
+export const ticksSent = (phone) =>
+  phone.waitForFunction(
+    () => localStorage.getItem('oatpath:ticks') === null && document.readyState === 'complete' && !document.body.dataset.kept,
+    null,
+    { timeout: 30_000 },
+  );
 
 /** Makes a client's phone link, and gives its address as this studio answers to it. */
 export async function makeLink(practitioner, studio, id) {

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import test, { after, before } from 'node:test';
 import { violations } from './axe.mjs';
 import { newPhone, pass, wind } from './guide.mjs';
-import { clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
+import { away, clientIds, desk, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 
 let browser;
 let studio;
@@ -28,6 +28,9 @@ const now = () => phone.evaluate(() => Date.now());
 // What the face rounds away, and the beat it may be old by.
 const SECONDS_OFF = 1.3;
 
+// A busy machine lets the beat go by now and then; a clock that is wrong stays wrong.
+const LOOKS = 5;
+
 /** Presses that it is on. @returns what says whether the clock is right, whatever the machine took meanwhile. */
 async function putOn() {
   const total = 15 * 60;
@@ -35,12 +38,17 @@ async function putOn() {
   await held().locator('[data-start]').click();
   const latest = await now();
   return async () => {
-    await pass(phone, 0.3);
-    const [face, at] = await phone.evaluate(() => [document.querySelector('[data-held] .clock').textContent, Date.now()]);
-    const [, minutes, seconds, over] = face.match(/^(\d+):(\d\d)( over)?$/);
-    const left = (Number(minutes) * 60 + Number(seconds)) * (over ? -1 : 1);
-    const [least, most] = [earliest, latest].map((began) => total - (at - began) / 1000);
-    assert.ok(left >= least - SECONDS_OFF && left <= most + SECONDS_OFF, `${face} where ${least} to ${most} s are left`);
+    let told = '';
+    for (let look = 0; look < LOOKS; look += 1) {
+      await pass(phone, 0.3);
+      const [face, at] = await phone.evaluate(() => [document.querySelector('[data-held] .clock').textContent, Date.now()]);
+      const [, minutes, seconds, over] = face.match(/^(\d+):(\d\d)( over)?$/);
+      const left = (Number(minutes) * 60 + Number(seconds)) * (over ? -1 : 1);
+      const [least, most] = [earliest, latest].map((began) => total - (at - began) / 1000);
+      if (left >= least - SECONDS_OFF && left <= most + SECONDS_OFF) return;
+      told = `${face} where ${least} to ${most} s are left`;
+    }
+    assert.fail(told);
   };
 }
 
@@ -50,7 +58,7 @@ async function toTheMask() {
     for (let step = 0; step < 8 && !(await held().count()); step += 1) {
       // An evening with an acid and its wait has no mask.
       if ((await phone.locator('[data-wait]').count()) || !(await phone.locator('form[action*="Done"] button.big-go').count())) break;
-      await phone.click('form[action*="Done"] button.big-go');
+      await away(phone, () => phone.click('form[action*="Done"] button.big-go'));
     }
     if (await held().count()) return;
     await wind(staff, studio);
@@ -89,8 +97,7 @@ test('a mask is counted from one press, called as its time is up, and taken off 
   await held().locator('summary').click();
   assert.match(await held().locator('details').innerText(), /Off with it at once, cool water/);
   assert.equal(await held().locator('details a').getAttribute('href'), '/my/report');
-  await held().locator('[data-off] button').click();
-  await phone.waitForLoadState();
+  await away(phone, () => held().locator('[data-off] button').click());
   assert.notEqual(await phone.locator('h2').first().textContent(), before);
   assert.equal(await held().count(), 0);
   assert.deepEqual(phone.faults, []);

@@ -1,7 +1,7 @@
 // The whole first walk, once with the pointer for all but text and once by keyboard alone.
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { away, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 /** Acts with the pointer. */
 const pointer = {
@@ -73,8 +73,7 @@ for (const hand of [pointer, keyboard]) {
 
     const press = (target, on = page) => hand.press(on, target);
     const windADay = async () => {
-      await press('button:has-text("a day on")');
-      await page.waitForLoadState();
+      await away(page, () => press('button:has-text("a day on")'));
     };
     const doSteps = async (until) => {
       for (let i = 0; i < 20; i += 1) {
@@ -156,8 +155,7 @@ for (const hand of [pointer, keyboard]) {
       await windADay();
       await windADay();
       await phone.goto(`${studio.origin}/my`);
-      await hand.press(phone, 'button:has-text("It looks clear")');
-      await phone.waitForLoadState();
+      await away(phone, () => hand.press(phone, 'button:has-text("It looks clear")'));
       await doSteps('text=All done for tonight');
     });
 

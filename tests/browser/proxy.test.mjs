@@ -3,9 +3,9 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, afterEach, before, beforeEach, test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
-import { makeLink, newPhone, press, ready, title, wind } from './guide.mjs';
+import { makeLink, newPhone, press, ready, ticksSent, title, wind } from './guide.mjs';
 import { certificate, NAME, startProxy } from './proxy.mjs';
-import { clientIds, desk, freePort, openPage, signIn, startChromium, startStudio } from './studio.mjs';
+import { away, clientIds, desk, freePort, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 import { wireTo } from './wire.mjs';
 
 const CUTS = 40;
@@ -149,13 +149,10 @@ test(`the network cut at ${CUTS} random moments: no tick is lost or doubled`, as
     await phone.waitForFunction(() => document.body.dataset.keeps === 'true', null, { timeout: 30_000 });
     const form = phone.locator('form[action*="Done"]').first();
     const cut = setTimeout(() => wire.cut(), chance() * 120);
-    await form.locator('button').first().click({ noWaitAfter: true });
-    await phone.waitForTimeout(150);
+    await away(phone, () => form.locator('button').first().click({ noWaitAfter: true }));
     clearTimeout(cut);
-    await phone.waitForLoadState();
     hit += (await waiting()).length;
     wire.mend();
-    await phone.goto(`${front.origin}/my`);
     await phone.evaluate(() => dispatchEvent(new Event('online')));
     await synced();
   }
@@ -206,7 +203,7 @@ test('no key of a page is written down by the proxy', async () => {
 });
 
 const waiting = () => phone.evaluate(() => JSON.parse(localStorage.getItem('oatpath:ticks') ?? '[]'));
-const synced = () => phone.waitForFunction(() => localStorage.getItem('oatpath:ticks') === null, null, { timeout: 30_000 });
+const synced = () => ticksSent(phone);
 
 /** What the record has of uses, from the archive that its owner takes. */
 async function uses() {

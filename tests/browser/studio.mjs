@@ -107,6 +107,13 @@ export async function openPage(browser, studio, size, touch = false, storageStat
   return page;
 }
 
+/** Does what leads to another page, and waits until that one is there, however long the machine takes. */
+export async function away(page, act) {
+  await page.evaluate(() => (window.isLeft = true));
+  await act();
+  await page.waitForFunction(() => !window.isLeft && document.readyState === 'complete');
+}
+
 export const desk = { width: 1280, height: 800 };
 export const pocket = { width: 390, height: 844 };
 
