@@ -214,17 +214,17 @@ public sealed class BackupTests : IDisposable
         // Every table with a client in it was thought of.
         using var connection = database.Open();
         foreach (
-            var table in Names(
+            var table in EveryTable.Texts(
                 connection,
                 "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND c.name = 'client_id' AND "
                     + "m.name <> 'erasure'"
             )
         )
         {
-            Assert.Empty(Names(connection, $"SELECT client_id FROM {table} WHERE client_id = '{client.Id}'"));
+            Assert.Empty(EveryTable.Texts(connection, $"SELECT client_id FROM {table} WHERE client_id = '{client.Id}'"));
         }
 
-        Assert.Empty(Names(connection, "SELECT \"table\" FROM pragma_foreign_key_check"));
+        Assert.Empty(EveryTable.Texts(connection, "SELECT \"table\" FROM pragma_foreign_key_check"));
     }
 
     [Fact]
@@ -251,20 +251,6 @@ public sealed class BackupTests : IDisposable
         }
 
         Assert.Single(Facts.Of(client.Id));
-    }
-
-    private static List<string> Names(Microsoft.Data.Sqlite.SqliteConnection connection, string sql)
-    {
-        using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        using var reader = command.ExecuteReader();
-        var names = new List<string>();
-        while (reader.Read())
-        {
-            names.Add(reader.GetString(0));
-        }
-
-        return names;
     }
 
     [Fact]
