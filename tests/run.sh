@@ -39,7 +39,12 @@ done
 # Whole, since ./oat demo builds without looking the code over.
 dotnet build OatPath.slnx -c Release -v quiet --nologo --no-incremental || { echo "the build failed"; count 0 1 0; finish; exit 1; }
 check "scripts, styles and tests are formatted, and nothing in them is amiss" tests/style/check.sh
-check "code is formatted" dotnet format OatPath.slnx --verify-no-changes --no-restore
+
+# One processor's work, beside the first suite.
+layout="$(mktemp)"
+dotnet format OatPath.slnx --verify-no-changes --no-restore >"$layout" 2>&1 &
+looks=$!
+laid_out() { wait "$looks"; local code=$?; tail -40 "$layout"; rm -f "$layout"; return "$code"; }
 
 for suite in Core Store Web; do
   log="$(mktemp)"
@@ -50,6 +55,7 @@ for suite in Core Store Web; do
     amiss+=("$(grep -E '^  Failed ' "$log")")
   fi
   rm -f "$log"
+  if [ "$suite" = Core ]; then check "code is formatted" laid_out; fi
 done
 
 # Each result, and all that is said of one that failed.
@@ -67,6 +73,15 @@ node_suite() { # name, folder, seconds, words of node --test and files
   rm -f "$log"
 }
 
+# What a studio installs is what browsers are driven against.
+packages="$(mktemp -d)"
+made=""
+if check "the package is made" ./oat package --for x64 --to "$packages"; then
+  made=yes
+  mkdir "$packages/program" && tar xzf "$packages"/*.tar.gz -C "$packages/program" --strip-components=1
+  export OATPATH_PROGRAM="$packages/program"
+fi
+
 # Two files at a time, each with a server of its own; what measures how soon a hand is answered runs alone.
 alone="asleep.test.mjs"
 mapfile -t files < <(cd tests/browser && find . -maxdepth 1 -name '*.test.mjs' ! -name "$alone" | sort)
@@ -74,8 +89,7 @@ node_suite browser tests/browser 2700 --test-concurrency=2 "${files[@]}"
 node_suite "hand over" tests/browser 600 "$alone"
 
 # Into a Debian without an SDK, which needs the rights of its root.
-packages="$(mktemp -d)"
-if check "the package is made" ./oat package --for x64 --to "$packages"; then
+if [ -n "$made" ]; then
   [ "$(id -u)" -eq 0 ] || as_root=(sudo -E env "PATH=$PATH" "HOME=$HOME")
   OATPATH_PACKAGES="$packages" node_suite package tests/package 1200 package.test.mjs
 fi

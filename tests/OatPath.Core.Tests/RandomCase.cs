@@ -491,7 +491,7 @@ internal static class RandomCase
     /// <param name="rules">House rules the clients lived by; null for the usual ones.</param>
     public static void Each(int count, Action<CaseFile, int> check, HouseRules? rules = null) => Seeds(count, i =>
         {
-            var file = Build(new Random(i), rules);
+            var file = rules is null ? Kept(i, CaseBuilder.Rules) : Build(new Random(i), rules);
             try
             {
                 check(file, i);
@@ -502,8 +502,12 @@ internal static class RandomCase
             }
         });
 
-    public static void Seeds(int count, Action<int> check)
+    /// <summary>How many are tried: as many as a test usually does, or OATPATH_CASES in the environment.</summary>
+    public static int Count(int usual) => int.TryParse(Environment.GetEnvironmentVariable("OATPATH_CASES"), out var many) ? many : usual;
+
+    public static void Seeds(int usual, Action<int> check)
     {
+        var count = Count(usual);
         var first = int.TryParse(Environment.GetEnvironmentVariable("OATPATH_SEED"), out var seed) ? seed * 1_000_000 : 0;
         Parallel.For(first, first + count, new ParallelOptions { MaxDegreeOfParallelism = 2 }, check);
     }

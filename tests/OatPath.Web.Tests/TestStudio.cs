@@ -14,6 +14,11 @@ namespace OatPath.Web.Tests;
 /// <summary>The whole app with demo data in memory's own folder, at a moment that the test winds.</summary>
 public sealed class TestStudio : IDisposable
 {
+    private static readonly DateTimeOffset MondayEvening = new(2026, 3, 9, 18, 30, 0, TimeSpan.Zero);
+
+    /// <summary>The demo as it stands right after its first start; every studio of that evening begins with a copy.</summary>
+    private static readonly Lazy<string> Filled = new(Fill);
+
     private readonly string folder;
     private readonly WebApplication app;
     private readonly string? publicUrl;
@@ -36,7 +41,12 @@ public sealed class TestStudio : IDisposable
     {
         this.publicUrl = publicUrl;
         this.folder = folder ?? Directory.CreateTempSubdirectory("oatpath").FullName;
-        Clock = new(at ?? new DateTimeOffset(2026, 3, 9, 18, 30, 0, TimeSpan.Zero));
+        if (demo && folder is null && plan is null && at is null && language is null)
+        {
+            CopyTo(this.folder);
+        }
+
+        Clock = new(at ?? MondayEvening);
         app = OatPathApp.Build(
             new ServeOptions(this.folder, 5999, demo, publicUrl is not null, publicUrl, Language: language, WatchPort: watchPort),
             Clock,
@@ -56,6 +66,24 @@ public sealed class TestStudio : IDisposable
             }
         );
         app.StartAsync().GetAwaiter().GetResult();
+    }
+
+    private static string Fill()
+    {
+        var folder = Directory.CreateTempSubdirectory("oatpath-filled").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, recursive: true);
+        new TestStudio(at: MondayEvening, folder: folder).End();
+        return folder;
+    }
+
+    private static void CopyTo(string folder)
+    {
+        foreach (var file in Directory.EnumerateFiles(Filled.Value, "*", SearchOption.AllDirectories))
+        {
+            var copy = Path.Combine(folder, Path.GetRelativePath(Filled.Value, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
+            File.Copy(file, copy, overwrite: true);
+        }
     }
 
     public TestClock Clock { get; }

@@ -7,7 +7,7 @@ import { after, before, test } from 'node:test';
 import ICAL from 'ical.js';
 import { violations } from './axe.mjs';
 import { newPhone } from './guide.mjs';
-import { clientIds, desk, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, launcher, newFolder, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 let studio;
 let browser;
@@ -257,7 +257,7 @@ test('an independent parser reads the calendar with right dates across a change 
   };
   const at = join(newFolder(), 'case.json');
   writeFileSync(at, JSON.stringify(treated));
-  const text = execFileSync(join(root, 'oat'), ['calendar', at, '--titles', 'named'], { encoding: 'utf8' });
+  const text = execFileSync(launcher, ['calendar', at, '--titles', 'named'], { encoding: 'utf8' });
   const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
   const find = (words) =>
     events.find((event) => event.summary.includes(words)) ??

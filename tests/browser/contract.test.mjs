@@ -9,7 +9,7 @@ import addFormats from 'ajv-formats';
 import { violations } from './axe.mjs';
 import { canMount, fillings, kills, onSmallDisk } from './durable.mjs';
 import { newPhone } from './guide.mjs';
-import { clientIds, newFolder, root, startChromium, startStudio, openPage, pocket, signIn, desk } from './studio.mjs';
+import { clientIds, desk, launcher, newFolder, openPage, pocket, root, signIn, startChromium, startStudio } from './studio.mjs';
 
 const ajv = new Ajv({ strict: true, strictRequired: false, allErrors: true });
 addFormats(ajv);
@@ -21,8 +21,7 @@ const cases = readdirSync(join(root, 'demo/cases')).map((name) => `demo/cases/${
 test('every demo case is valid, and its path of 84 days too, twice the same', () => {
   for (const file of cases) {
     assert.ok(isCase(read(file)), `${file}: ${ajv.errorsText(isCase.errors)}`);
-    const plan = () =>
-      execFileSync(join(root, 'oat'), ['plan', join(root, file), '--days', '84'], { maxBuffer: 50_000_000, encoding: 'utf8' });
+    const plan = () => execFileSync(launcher, ['plan', join(root, file), '--days', '84'], { maxBuffer: 50_000_000, encoding: 'utf8' });
     const path = plan();
     assert.ok(isPath(JSON.parse(path)), `${file}: ${ajv.errorsText(isPath.errors)}`);
     assert.equal(JSON.parse(path).days.length, 84);
@@ -32,7 +31,7 @@ test('every demo case is valid, and its path of 84 days too, twice the same', ()
 
 test('a planned peel has a valid script on its evening, played event by event, and none on another day', () => {
   const isSession = ajv.compile(read('schemas/session.schema.json'));
-  const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
+  const oat = (...args) => spawnSync(launcher, args, { encoding: 'utf8' });
   const session = (on) =>
     oat(
       'session',

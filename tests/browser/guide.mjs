@@ -57,13 +57,14 @@ export async function wind(practitioner, studio, days = 1) {
   await away(practitioner, () => practitioner.locator(`form[action="/demo/clock"] button[value="${days}"]`).click());
 }
 
-/** Waits until what was ticked has reached the studio and the page that was kept has made way for the studio's own. */
-export const ticksSent = (phone) =>
-  phone.waitForFunction(
-    () => localStorage.getItem('oatpath:ticks') === null && document.readyState === 'complete' && !document.body.dataset.kept,
-    null,
-    { timeout: 30_000 },
-  );
+/** Opens a page in place of one that was kept, which makes way by itself, perhaps just now. */
+export const reopen = (phone, page) => phone.goto(page).catch(() => phone.goto(page));
+
+/** Waits until what was ticked has reached the studio, and opens a page of it. */
+export async function ticksSent(phone, page) {
+  await phone.waitForFunction(() => localStorage.getItem('oatpath:ticks') === null, null, { timeout: 30_000 });
+  await reopen(phone, page);
+}
 
 /** Makes a client's phone link, and gives its address as this studio answers to it. */
 export async function makeLink(practitioner, studio, id) {

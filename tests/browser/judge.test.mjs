@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { newPhone } from './guide.mjs';
-import { clientIds, desk, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
+import { clientIds, desk, launcher, openPage, root, signIn, startChromium, startStudio } from './studio.mjs';
 import { judge } from '../../src/OatPath.Web/wwwroot/js/judge.js';
 
 const CASES = 10_000;
@@ -61,7 +61,7 @@ test(`${CASES} random reports come to the same in the core and on the phone`, ()
   const folder = mkdtempSync(join(tmpdir(), 'oatpath-'));
   const file = join(folder, 'reports.json');
   writeFileSync(file, JSON.stringify(cases));
-  const told = spawnSync(join(root, 'oat'), ['judge', file], { encoding: 'utf8', maxBuffer: 1 << 26 });
+  const told = spawnSync(launcher, ['judge', file], { encoding: 'utf8', maxBuffer: 1 << 26 });
   rmSync(folder, { recursive: true });
   assert.equal(told.status, 0, told.stderr);
   const core = JSON.parse(told.stdout).map((each) => each.outcome);

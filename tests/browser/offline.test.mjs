@@ -100,7 +100,7 @@ test('ticks without network wait on the phone, one is taken back, the others rea
   const kept = await phone.evaluate(() => JSON.parse(localStorage.getItem('oatpath:ticks')).map((each) => each.step));
   assert.equal(kept.length, 1);
   mend();
-  await ticksSent(phone);
+  await ticksSent(phone, `${wire.origin}/my`);
   await keep();
   await phone.goto(`${wire.origin}/my/offline`);
   assert.equal(await shownHalf().count(), 1, 'with network it shows the half day of the studio');
@@ -139,7 +139,7 @@ test('a press whose way was cut is kept under its own id', async () => {
   await phone.locator('#kept-hint:visible').waitFor();
   assert.deepEqual(await phone.evaluate(() => JSON.parse(localStorage.getItem('oatpath:ticks')).map((each) => each.id)), [key]);
   mend();
-  await ticksSent(phone);
+  await ticksSent(phone, `${wire.origin}/my`);
 });
 
 test('a grave report without network is answered at once with whom to call, and reaches the studio later', async () => {
@@ -182,8 +182,7 @@ test('a tick of a phone whose clock ran ahead is refused by word, and is not in 
     localStorage.setItem('oatpath:ticks', JSON.stringify([tick]));
   });
   await phone.reload();
-  await ticksSent(phone);
-  await phone.reload();
+  await ticksSent(phone, `${wire.origin}/my`);
   assert.match(await phone.locator('#refused').innerText(), /clock is wrong/);
   await phone.reload();
   assert.equal(await phone.locator('#refused:visible').count(), 0);

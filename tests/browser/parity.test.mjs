@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import test from 'node:test';
 import { DeviceRun, waysOf } from '../../src/OatPath.Web/wwwroot/js/guide/device.js';
 import { play, readsDevices } from '../../src/OatPath.Web/wwwroot/js/guide/player.js';
-import { newFolder, root } from './studio.mjs';
+import { launcher, newFolder, root } from './studio.mjs';
 
 readsDevices(DeviceRun);
 const LOGS = 10_000;
@@ -56,7 +56,7 @@ const dice = (seed) => {
   return { roll: (n) => Math.floor(next() * n), of: (list) => list[Math.floor(next() * list.length)] };
 };
 
-const oat = (...args) => spawnSync(join(root, 'oat'), args, { encoding: 'utf8' });
+const oat = (...args) => spawnSync(launcher, args, { encoding: 'utf8' });
 
 /**
  * Scripts of devices, as the command line makes them: of two programmes, with a pause before each zone, one that counts strokes; and one
@@ -259,7 +259,7 @@ test(`${LOGS} random logs give the same states in the core and on the phone`, ()
     );
     writeFileSync(join(folder, 'script.json'), JSON.stringify(script));
     writeFileSync(join(folder, 'logs.json'), JSON.stringify(logs));
-    const core = spawnSync(join(root, 'oat'), ['play', join(folder, 'script.json'), '--logs', join(folder, 'logs.json')], {
+    const core = spawnSync(launcher, ['play', join(folder, 'script.json'), '--logs', join(folder, 'logs.json')], {
       encoding: 'utf8',
       maxBuffer: 1 << 30,
     });

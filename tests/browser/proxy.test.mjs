@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, afterEach, before, beforeEach, test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';
-import { makeLink, newPhone, press, ready, ticksSent, title, wind } from './guide.mjs';
+import { makeLink, newPhone, press, ready, reopen, ticksSent, title, wind } from './guide.mjs';
 import { certificate, NAME, startProxy } from './proxy.mjs';
 import { away, clientIds, desk, freePort, openPage, signIn, startChromium, startStudio } from './studio.mjs';
 import { wireTo } from './wire.mjs';
@@ -153,7 +153,7 @@ test(`the network cut at ${CUTS} random moments: no tick is lost or doubled`, as
     clearTimeout(cut);
     hit += (await waiting()).length;
     wire.mend();
-    await phone.evaluate(() => dispatchEvent(new Event('online')));
+    await reopen(phone, `${front.origin}/my`);
     await synced();
   }
 
@@ -203,7 +203,7 @@ test('no key of a page is written down by the proxy', async () => {
 });
 
 const waiting = () => phone.evaluate(() => JSON.parse(localStorage.getItem('oatpath:ticks') ?? '[]'));
-const synced = () => ticksSent(phone);
+const synced = () => ticksSent(phone, `${front.origin}/my`);
 
 /** What the record has of uses, from the archive that its owner takes. */
 async function uses() {

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import test from 'node:test';
 import { violations } from './axe.mjs';
 import { evenings, pass, press, ready, title } from './guide.mjs';
-import { newFolder, root } from './studio.mjs';
+import { launcher, newFolder, root } from './studio.mjs';
 
 const begin = evenings();
 
@@ -21,7 +21,7 @@ function strong() {
   writeFileSync(join(folder, 'case.json'), JSON.stringify(kit));
   writeFileSync(join(folder, 'rules.json'), JSON.stringify(rules));
   const oat = (...args) => {
-    const { stdout, stderr, status } = spawnSync(join(root, 'oat'), [...args, '--rules', join(folder, 'rules.json')], { encoding: 'utf8' });
+    const { stdout, stderr, status } = spawnSync(launcher, [...args, '--rules', join(folder, 'rules.json')], { encoding: 'utf8' });
     assert.equal(status, 0, stderr);
     return JSON.parse(stdout);
   };

@@ -8,7 +8,13 @@ import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
-const program = join(root, 'src/OatPath.Web/bin/Release/net10.0/OatPath.Web.dll');
+
+// What a studio installs, where it was made and unpacked; else what was built from the sources.
+const installed = process.env.OATPATH_PROGRAM;
+const server = installed ? [join(installed, 'OatPath.Web')] : ['dotnet', join(root, 'src/OatPath.Web/bin/Release/net10.0/OatPath.Web.dll')];
+
+/** The launcher of the same program. */
+export const launcher = join(installed ?? root, 'oat');
 
 export const freePort = () =>
   new Promise((resolve) => {
@@ -27,10 +33,11 @@ process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 /** Starts the app; resolves when it answers. @param options.more further words of its command */
 export async function startStudio({ folder = newFolder(), demo = true, from = undefined, language = undefined, env = {}, more = [] } = {}) {
   const port = await freePort();
+  const [command, ...first] = server;
   const child = spawn(
-    'dotnet',
+    command,
     [
-      program,
+      ...first,
       ...['--data', folder, '--port', String(port)],
       ...(demo ? ['--demo'] : []),
       ...(from ? ['--demo-from', from] : []),
