@@ -147,6 +147,100 @@ public class CalibrationTests
         Assert.Equal(6, Assert.Single(Count(clients).Products).Held.Clients);
     }
 
+    /// <summary>Looked at every week for two years: what is said rightly does not make the estimate hold more back.</summary>
+    [Fact]
+    public void What_was_said_rightly_is_hardly_ever_acted_on_however_often_one_looks()
+    {
+        var acted = Enumerable
+            .Range(1, 100)
+            .Count(seed =>
+            {
+                var random = new Random(seed);
+                var all = Clients(20, 104, random, () => random.NextDouble() * 0.2, chance => chance);
+                return Enumerable
+                    .Range(1, 26)
+                    .Any(month => Count([.. all.Select(client => client with { Uses = [.. client.Uses.Take(month * 4)] })]).IsSurelyMore);
+            });
+
+        Assert.InRange(acted, 0, 8);
+    }
+
+    [Theory]
+    [InlineData(1, 100, true)]
+    [InlineData(1.45, 150, true)]
+    [InlineData(4, 200, false)]
+    public void The_margin_grows_just_as_far_as_what_happened_asks_for(double times, int percent, bool holds)
+    {
+        Account Under(int margin)
+        {
+            var random = new Random(7);
+            return Count([
+                .. Clients(60, 60, random, () => 0.02 + (random.NextDouble() * 0.1), chance => chance * times)
+                    .Select(client =>
+                        client with
+                        {
+                            Uses = [.. client.Uses.Select(use => use with { Chance = use.Chance * margin / 100 })],
+                        }
+                    ),
+            ]);
+        }
+
+        Assert.Equal(times > 1, Under(100).IsSurelyMore);
+        var (needed, isEnough) = MarginNeeded.Of(100, Under);
+        Assert.InRange(needed, percent == 150 ? 125 : percent, percent);
+        Assert.Equal((holds, holds), (isEnough, !Under(needed).IsSurelyMore));
+        Assert.All(HouseChoices.Margins.Where(margin => margin < needed), margin => Assert.True(Under(margin).IsSurelyMore));
+        Assert.Equal(200, MarginNeeded.Of(200, Under).Percent);
+    }
+
+    [Fact]
+    public void Few_uses_or_clients_never_widen_the_margin()
+    {
+        var random = new Random(3);
+        Assert.False(Count(Clients(4, 200, random, () => 0.02, _ => 0.9)).IsSurelyMore);
+        Assert.False(Count(Clients(9, 11, random, () => 0.02, _ => 0.9)).IsSurelyMore);
+        Assert.True(Count(Clients(10, 10, random, () => 0.02, _ => 0.9)).IsSurelyMore);
+    }
+
+    [Fact]
+    public void A_margin_counts_from_its_day_on_and_the_earlier_ones_are_kept()
+    {
+        var rules = new HouseRules();
+        Assert.Same(rules, rules.WithMarginFrom(Day));
+        Assert.Equal(1.25, (rules with { EstimateMarginPercent = 125 }).MarginOn(Day));
+
+        var once = (rules with { EstimateMarginPercent = 125 }).WithMarginFrom(Day);
+        var twice = (once with { EstimateMarginPercent = 200 }).WithMarginFrom(Day.AddDays(9));
+        var back = (twice with { EstimateMarginPercent = 100 }).WithMarginFrom(Day.AddDays(20));
+        Assert.Equal([1, 1.25, 1.25, 2, 2, 1], new[] { -1, 0, 8, 9, 19, 20 }.Select(days => back.MarginOn(Day.AddDays(days))));
+        Assert.Same(back, back.WithMarginFrom(Day.AddDays(30)));
+        Assert.Equal([150], (once with { EstimateMarginPercent = 150 }).WithMarginFrom(Day).EstimateMargins.Select(since => since.Percent));
+    }
+
+    /// <summary>From the day it is taken on: what is planned stays, no step is asked that was not, and no chance is smaller.</summary>
+    [Fact]
+    public void A_margin_only_holds_steps_back_and_takes_none_away() => RandomCase.Each(600, (file, seed) =>
+        {
+            var margin = HouseChoices.Margins[1 + (seed % 4)];
+            var today = PathPlanner.Plan(file, CaseBuilder.Rules, days: 1).Today;
+            file = file with { Decisions = [.. file.Decisions.Where(decision => decision is not StepUp || decision.On < today)] };
+            var plain = PathPlanner.Plan(file, CaseBuilder.Rules, days: 42);
+            var wide = PathPlanner.Plan(file, (CaseBuilder.Rules with { EstimateMarginPercent = margin }).WithMarginFrom(today), days: 42);
+
+            Assert.Equal(plain.Ladders.Select(ladder => ladder.Rung), wide.Ladders.Select(ladder => ladder.Rung));
+            Assert.All(plain.Ladders.Zip(wide.Ladders), pair =>
+                Assert.True(pair.Second.ChanceNext >= pair.First.ChanceNext || pair.First.ChanceNext is null)
+            );
+            Assert.Empty(StepsOf(wide).Except(StepsOf(plain)));
+            Assert.Equal(
+                plain.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product))),
+                wide.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product)))
+            );
+
+            static IEnumerable<string?> StepsOf(Plan.CarePath path) =>
+                path.Questions.Where(question => question.Kind == Plan.QuestionKind.StepUp).Select(question => question.Product);
+        });
+
     public static TheoryData<string> Demo =>
         [.. Directory.EnumerateFiles(Path.Combine(Repository.Root, "demo", "cases")).Select(file => Path.GetFileName(file)!)];
 

@@ -1,5 +1,11 @@
 using Microsoft.Extensions.DependencyInjection;
 using OatPath.Core.Calibration;
+using OatPath.Core.Case;
+using OatPath.Core.CheckIn;
+using OatPath.Core.Formats;
+using OatPath.Core.House;
+using OatPath.Store;
+using OatPath.Web.Demo;
 using OatPath.Web.Records;
 
 namespace OatPath.Web.Tests;
@@ -54,4 +60,98 @@ public sealed class ChancesTests : IDisposable
         Assert.True(counted > 0);
         Assert.Equal(0, Chances.Latest!.Value.Account.All.Uses);
     }
+
+    private static readonly Lazy<CaseFile> Beginner = new(() =>
+        CaseJson.ReadCase(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "cases", "beginner.json"))).Case!
+    );
+
+    /// <summary>Clients like one of the demo, of whom every second one was stung badly by each use.</summary>
+    private void Stung(int clients)
+    {
+        var loader = studio.Services.GetRequiredService<DemoLoader>();
+        var zone = studio.Services.GetRequiredService<Studio>().Current().Rules.Zone;
+        var file = DemoShift.ToToday(Beginner.Value, studio.Clock.GetUtcNow(), CareDay.ZoneOf(zone));
+        for (var i = 0; i < clients; i++)
+        {
+            var stung = new SkinReport { Sting = i % 2 == 0 ? 7 : 1, StingSeconds = 60 };
+            loader.Load(
+                file with
+                {
+                    Log = [.. file.Log.Select(entry => entry is CheckedIn told ? told with { Report = stung } : entry)],
+                },
+                new($"Made up {i}", "")
+            );
+        }
+    }
+
+    [Fact]
+    public async Task Where_more_happened_than_was_said_the_margin_grows_by_itself_and_the_owner_is_told()
+    {
+        Stung(60);
+        var house = studio.Services.GetRequiredService<Studio>();
+        Assert.Equal(100, house.Current().Rules.EstimateMarginPercent);
+        var id = studio.ClientId("Perrin");
+        var before = Ladders(id);
+
+        Chances.Count();
+        var rules = house.Current().Rules;
+        Assert.True(rules.EstimateMarginPercent > 100);
+        Assert.Equal([house.Today(studio.Clock.GetUtcNow())], rules.EstimateMargins.Select(since => since.From));
+        Assert.Equal("Oat Path", house.History()[^1].By);
+        Assert.Equal(before, Ladders(id));
+
+        // Counted with it, it is not taken again, and nothing waits to be published because of it.
+        var written = house.History().Count;
+        Chances.Count();
+        Assert.Equal(written, house.History().Count);
+        Assert.False(studio.Services.GetRequiredService<RecordRoom>().Derive(id)!.RulesWait);
+
+        using var owner = await studio.SignedIn();
+        Assert.Contains(
+            "times what is reckoned",
+            (await owner.Get("/")).Page.QuerySelector("#widened")!.TextContent,
+            StringComparison.Ordinal
+        );
+        var page = (await owner.Get("/scales/chances")).Page;
+        Assert.Contains("more strong reactions happened", page.QuerySelector("#margin")!.TextContent, StringComparison.Ordinal);
+        Assert.Equal(Chances.Latest!.Value.Account.IsSurelyMore, page.QuerySelector("#past-margin") is not null);
+        Assert.Contains(
+            "times what is reckoned",
+            (await owner.Get("/house/watch")).Page.QuerySelector("#watch-chances")!.TextContent,
+            StringComparison.Ordinal
+        );
+        using var assistant = await studio.SignedIn("oskar");
+        Assert.Null((await assistant.Get("/")).Page.QuerySelector("#widened"));
+
+        // Two weeks later it is no news any more.
+        studio.JumpTo(studio.Clock.GetUtcNow().AddDays(15));
+        using var later = await studio.SignedIn();
+        Assert.Null((await later.Get("/")).Page.QuerySelector("#widened"));
+    }
+
+    [Fact]
+    public async Task A_house_that_wants_it_told_only_is_told_only()
+    {
+        Stung(60);
+        using var owner = await studio.SignedIn();
+        await owner.Submit(await owner.Get("/house"), "main form", ("marginGrows", "no"));
+        Chances.Count();
+
+        Assert.Equal(100, studio.Services.GetRequiredService<Studio>().Current().Rules.EstimateMarginPercent);
+        Assert.NotNull((await owner.Get("/scales/chances")).Page.QuerySelector("#past-margin"));
+        Assert.Contains(
+            "Look:",
+            (await owner.Get("/house/watch")).Page.QuerySelector("#watch-chances")!.TextContent,
+            StringComparison.Ordinal
+        );
+    }
+
+    private List<(string, int, Core.Plan.LadderState)> Ladders(string id) =>
+        [
+            .. studio
+                .Services.GetRequiredService<RecordRoom>()
+                .Derive(id)!
+                .ClientPath()
+                .Ladders.Select(ladder => (ladder.Product, ladder.Rung, ladder.State)),
+        ];
 }

@@ -26,6 +26,7 @@ public enum Fits
 /// <param name="Share">Strong reactions of all uses, 0 to 1.</param>
 /// <param name="Low">Lower end of the 95 % band of the share, 0 to 1.</param>
 /// <param name="High">Upper end of the band.</param>
+/// <param name="SureLow">Lower end of a band of 99.7 %, for what is done and not only said.</param>
 public sealed record HeldToAccount(
     int Clients,
     int Uses,
@@ -35,7 +36,8 @@ public sealed record HeldToAccount(
     double Chance,
     double Share,
     double Low,
-    double High
+    double High,
+    double SureLow
 )
 {
     /// <summary>Nothing is shown of fewer clients, so that nobody is named or hinted at; house default.</summary>
@@ -43,6 +45,12 @@ public sealed record HeldToAccount(
 
     /// <summary>Fewer uses say nothing either way; house default.</summary>
     public const int FewestUses = 30;
+
+    /// <summary>Nothing is done for fewer uses; house default.</summary>
+    public const int FewestToAct = 100;
+
+    /// <summary>Whether more happened than was said for sure enough to hold steps back longer.</summary>
+    public bool IsSurelyMore => Clients >= FewestClients && Uses >= FewestToAct && SureLow > Chance;
 
     public Fits Fits =>
         Clients < FewestClients || Uses < FewestUses ? Fits.TooFew

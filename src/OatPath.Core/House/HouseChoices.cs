@@ -6,6 +6,9 @@ namespace OatPath.Core.House;
 /// <remarks>Source: house defaults within the limits of the trade; each names the rules that follow it.</remarks>
 public static class HouseChoices
 {
+    /// <summary>The margins a house may take, in percent, smallest first.</summary>
+    public static IReadOnlyList<int> Margins { get; } = [100, 110, 125, 150, 200];
+
     public static IReadOnlyList<HouseChoice> All { get; } =
     [
         Pick(nameof(HouseRules.AcidStartEvenings), "Leave-on acids begin at", "choose 1, 2 or 3 evenings a week", Counts("evening", " a week", 1, 2, 3))
@@ -23,6 +26,12 @@ public static class HouseChoices
         Number(
             nameof(HouseRules.StepUpChancePercent), "Strong reactions in 100 uses that hold a step up", "choose 1 to 5 in 100", $"5 or less. The step waits while it is over {Sure} % sure to bring more.",
             RuleBook.Tolerance, rules => $"a strong reaction at more than {rules.StepUpChancePercent} uses in 100, {Sure} % sure"),
+        Pick(
+            nameof(HouseRules.EstimateMarginPercent), "How much the estimate takes a use to ask", "choose 100, 110, 125, 150 or 200 percent",
+            [.. Margins.Select(margin => new HouseOption(Invariant(margin), MarginWords(margin)))])
+            with { Note = "More only holds steps up longer, from the day on that it is chosen.", Rules = [RuleBook.Tolerance], Says = rules => $"a use taken to ask {MarginWords(rules.EstimateMarginPercent)}" },
+        YesNo(nameof(HouseRules.MarginGrows), "Where more strong reactions happened than were said", "the estimate takes more by itself", "nothing changes by itself")
+            with { Note = "The owner is told either way." },
         Number(nameof(HouseRules.SunscreenSkipsAsk), "Mornings of 7 without sunscreen that hold a start or a step up", "choose 1 or 2 mornings of 7", "2 or fewer.", RuleBook.SunscreenSkipped, rules => $"asked from {rules.SunscreenSkipsAsk}"),
         Number(
             nameof(HouseRules.SunscreenSkipsWait), "Mornings of 7 without sunscreen from which light-sensitising actives wait", "choose as many mornings as hold a step up, or more, at most 4 of 7", "4 or fewer.",
@@ -58,6 +67,9 @@ public static class HouseChoices
             with { Note = "Then it shows the gentle routine only." },
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),
     ];
+
+    private static string MarginWords(int percent) =>
+        percent == 100 ? "what is reckoned" : string.Create(CultureInfo.InvariantCulture, $"{percent / 100m:0.##} times what is reckoned");
 
     private static string Sure => (HouseRules.SureEnough * 100).ToString("0", CultureInfo.InvariantCulture);
 

@@ -77,6 +77,35 @@ public sealed record HouseRules
     public int StepUpChancePercent { get; init; } = 5;
 
     /// <summary>
+    /// How much a use is taken to ask where the estimate looks ahead, in percent of what is reckoned: 100 takes it as it is. A wider margin
+    /// only ever holds a step back longer.
+    /// </summary>
+    /// <remarks>House default; the steps are those of <see cref="HouseChoices"/>.</remarks>
+    [Between(100, 200)]
+    public int EstimateMarginPercent { get; init; } = 100;
+
+    /// <summary>Since when which margin counts, oldest first, so that a step taken before stays taken; empty: the margin on every
+    /// day.</summary>
+    public IReadOnlyList<MarginSince> EstimateMargins { get; init; } = [];
+
+    /// <summary>Whether the margin grows by itself where more strong reactions happened than were said.</summary>
+    public bool MarginGrows { get; init; } = true;
+
+    /// <summary>The margin on a day, as a factor from 1 to 2.</summary>
+    public double MarginOn(DateOnly day) =>
+        (EstimateMargins.Count == 0 ? EstimateMarginPercent : EstimateMargins.LastOrDefault(since => since.From <= day)?.Percent ?? 100)
+        / 100.0;
+
+    /// <summary>These rules, their margin written down from a day on where it is another than before.</summary>
+    public HouseRules WithMarginFrom(DateOnly day) =>
+        (EstimateMargins.Count == 0 ? 100 : EstimateMargins[^1].Percent) == EstimateMarginPercent
+            ? this
+            : this with
+            {
+                EstimateMargins = [.. EstimateMargins.Where(since => since.From < day), new(day, EstimateMarginPercent)],
+            };
+
+    /// <summary>
     /// Mornings of the last 7 without sunscreen from which a light-sensitising active neither starts nor goes up, and from which it waits.
     /// Only fewer than the defaults are accepted.
     /// </summary>

@@ -79,7 +79,7 @@ internal sealed class PlanRun
             Standing.Tracks,
             new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar, unbound), quiet, waits, bottle, milder).Hinder
         );
-        Tolerances = new(intake.Sensitivity);
+        Tolerances = new(intake.Sensitivity, rules.MarginOn);
         Foretelling = foretells ? new(Tolerances) : null;
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);

@@ -23,7 +23,7 @@ public sealed partial class ChanceRounds(ChancesKept chances, ILogger<ChanceRoun
                     TaskScheduler.Default
                 );
             }
-            catch (Exception fault) when (fault is StoreException or Microsoft.Data.Sqlite.SqliteException)
+            catch (Exception fault) when (fault is StoreException or ConflictException or Microsoft.Data.Sqlite.SqliteException)
             {
                 Failed(log, fault);
             }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using OatPath.Core.Calibration;
+using OatPath.Core.House;
 using OatPath.Core.Planner;
 using OatPath.Store;
 
@@ -7,52 +8,79 @@ namespace OatPath.Web.Records;
 
 /// <summary>
 /// What was expected of every use of every client, held against what followed: a client's is derived once and kept as long as nothing new
-/// is told of them, so that a page reads a result and waits for nobody's plan.
+/// is told of them, so that a page reads a result and waits for nobody's plan. Where more happened than was said, the estimate takes a
+/// wider margin.
 /// </summary>
-public sealed class ChancesKept(Clients clients, ClientReading reading, StudioShelf shelf, TimeProvider clock)
+public sealed class ChancesKept(Clients clients, ClientReading reading, StudioShelf shelf, Studio studio, TimeProvider clock)
 {
+    /// <summary>Who changed the house's margin where nobody did.</summary>
+    public const string ByItself = "Oat Path";
+
     private readonly ConcurrentDictionary<string, (ClientStamp Stamp, ClientForetold? Foretold)> kept = [];
     private readonly Lock counting = new();
 
     /// <summary>The account as it was counted last, and when; null before that.</summary>
     public (Account Account, DateTimeOffset At)? Latest { get; private set; }
 
-    /// <summary>Counts anew whoever told something since, and all of them together.</summary>
+    /// <summary>Counts anew whoever told something since, and all of them together; takes a wider margin where it is needed.</summary>
+    /// <exception cref="ConflictException">The house was changed meanwhile; the next count sees to it.</exception>
     public void Count(CancellationToken stop = default)
     {
         lock (counting)
         {
-            var all = clients.Search("", int.MaxValue).Select(client => client.Id).ToHashSet();
-            foreach (var gone in kept.Keys.Where(id => !all.Contains(id)))
+            var (rules, version) = studio.Current();
+            CountUnder(rules.EstimateMarginPercent, stop);
+            if (!stop.IsCancellationRequested && rules.MarginGrows && Latest is { Account.IsSurelyMore: true })
             {
-                kept.TryRemove(gone, out _);
+                Widen(rules, version, stop);
             }
-
-            foreach (var id in all.TakeWhile(_ => !stop.IsCancellationRequested))
-            {
-                if (reading.Stamp(id) is { } stamp && !(kept.TryGetValue(id, out var known) && known.Stamp == stamp))
-                {
-                    kept[id] = (stamp, Derive(id));
-                }
-            }
-
-            var ofTheStudio = shelf.Everything().Select(each => each.Product.Id).ToHashSet();
-            Latest = (
-                Account.Of(
-                    [
-                        .. kept.OrderBy(each => each.Key, StringComparer.Ordinal)
-                            .Select(each => each.Value.Foretold)
-                            .OfType<ClientForetold>(),
-                    ],
-                    ofTheStudio.Contains
-                ),
-                clock.GetUtcNow()
-            );
         }
     }
 
+    private void Widen(HouseRules rules, long version, CancellationToken stop)
+    {
+        var (percent, _) = MarginNeeded.Of(rules.EstimateMarginPercent, under => Under(under, stop));
+        if (percent > rules.EstimateMarginPercent && !stop.IsCancellationRequested)
+        {
+            studio.Save(rules with { EstimateMarginPercent = percent }, version, ByItself, clock.GetUtcNow());
+            CountUnder(percent, stop);
+        }
+    }
+
+    private void CountUnder(int margin, CancellationToken stop)
+    {
+        var all = clients.Search("", int.MaxValue).Select(client => client.Id).ToHashSet();
+        foreach (var gone in kept.Keys.Where(id => !all.Contains(id)))
+        {
+            kept.TryRemove(gone, out _);
+        }
+
+        foreach (var id in all.TakeWhile(_ => !stop.IsCancellationRequested))
+        {
+            if (reading.Stamp(id) is { } stamp && !(kept.TryGetValue(id, out var known) && known.Stamp == stamp))
+            {
+                kept[id] = (stamp, Derive(id, margin));
+            }
+        }
+
+        Latest = (Of(kept.Select(each => (each.Key, each.Value.Foretold))), clock.GetUtcNow());
+    }
+
+    /// <summary>What the account would be had the estimate always had a margin.</summary>
+    private Account Under(int margin, CancellationToken stop) =>
+        Of(kept.Keys.TakeWhile(_ => !stop.IsCancellationRequested).Select(id => (id, Derive(id, margin))).ToList());
+
+    private Account Of(IEnumerable<(string Id, ClientForetold? Foretold)> all)
+    {
+        var ofTheStudio = shelf.Everything().Select(each => each.Product.Id).ToHashSet();
+        return Account.Of(
+            [.. all.OrderBy(each => each.Id, StringComparer.Ordinal).Select(each => each.Foretold).OfType<ClientForetold>()],
+            ofTheStudio.Contains
+        );
+    }
+
     /// <summary>One client's uses; null where nothing was given out yet, or something told cannot be read.</summary>
-    private ClientForetold? Derive(string id)
+    private ClientForetold? Derive(string id, int margin)
     {
         try
         {
@@ -63,7 +91,11 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
             }
 
             var record = RecordRoom.Of(told, now);
-            return new(id, record.Followed.Intake.Sensitivity, PathPlanner.Foretold(record.Followed, record.Rules));
+            return new(
+                id,
+                record.Followed.Intake.Sensitivity,
+                PathPlanner.Foretold(record.Followed, record.Rules with { EstimateMarginPercent = margin, EstimateMargins = [] })
+            );
         }
         catch (Exception fault) when (fault is not (StoreException or Microsoft.Data.Sqlite.SqliteException or OutOfMemoryException))
         {

@@ -59,8 +59,8 @@ public sealed class ClientRecord
     public IReadOnlyList<Fact> Waiting => waiting ??= CaseAssembly.Waiting(Facts);
 
     /// <summary>
-    /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest.
-    /// A changed choice reaches a client only by publishing.
+    /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest,
+    /// and so is the margin with which the estimate holds steps back. A changed choice reaches a client only by publishing.
     /// </summary>
     public HouseRules PublishedRules =>
         publishedRules ??= Published is null
@@ -74,6 +74,9 @@ public sealed class ClientRecord
                 QuietFrom = Rules.QuietFrom,
                 QuietUntil = Rules.QuietUntil,
                 Currency = Rules.Currency,
+                EstimateMarginPercent = Rules.EstimateMarginPercent,
+                EstimateMargins = Rules.EstimateMargins,
+                MarginGrows = Rules.MarginGrows,
             };
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;

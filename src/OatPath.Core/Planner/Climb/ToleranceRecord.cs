@@ -11,7 +11,8 @@ namespace OatPath.Core.Planner.Climb;
 internal readonly record struct Expected(double Chance, double SureOver);
 
 /// <summary>What each day asked of the skin, and what that lets expect of the next rung.</summary>
-internal sealed class ToleranceRecord(Sensitivity sensitivity)
+/// <param name="margin">How much a use of a day is taken to ask, as a factor of what is reckoned, 1 or more.</param>
+internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, double> margin)
 {
     private readonly Dictionary<DateOnly, double> loadOf = [];
     private readonly HashSet<DateOnly> silent = [];
@@ -84,7 +85,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
         return tolerance;
     }
 
-    /// <summary>What a use on a rung would ask of the skin.</summary>
+    /// <summary>What a use on a rung would ask of the skin, with the house's margin.</summary>
     private double DemandOf(Track track, int rung, DateOnly day)
     {
         // The other actives go on as in the last 7 days.
@@ -93,7 +94,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity)
             0,
             Week(yesterday) - (track.Evidence.UsedOn.Count(used => used < day && used > yesterday.AddDays(-7)) * track.Load)
         );
-        return Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
+        return margin(day) * Tolerance.DemandOf(track.LoadAt(rung), others + (track.LoadAt(rung) * track.Ladder[rung].UsesAWeek()));
     }
 
     private double Week(DateOnly last)

@@ -34,6 +34,7 @@ public sealed class IndexModel(
     private const int MostLines = 200;
     private const int MostWaiting = 8;
     private const int MostRefused = 8;
+    private const int DaysTold = 14;
 
     /// <summary>The most urgent lines; as many as fit.</summary>
     public IReadOnlyList<DigestRow> Lines { get; private set; } = [];
@@ -72,6 +73,9 @@ public sealed class IndexModel(
 
     /// <summary>Records without an entry for years that the owner has not looked through for a year.</summary>
     public int Quiet { get; private set; }
+
+    /// <summary>A wider margin that the estimate took by itself of late; the owner is told.</summary>
+    public MarginChange? Widened { get; private set; }
 
     /// <summary>Whether there are more than are ever shown here.</summary>
     public bool IsCut => Next is null && Needing > MostLines;
@@ -259,6 +263,13 @@ public sealed class IndexModel(
         FailedMessages = outbox.FailedOf(latest: 200);
         RefusedMail = addresses.Refused(MostRefused);
         MailTrouble = messenger.Trouble;
+        Widened =
+            User.IsInRole(Roles.Owner)
+            && studio.Current().Rules.EstimateMarginPercent > 100
+            && MarginChange.Latest(studio) is { ByItself: true } margin
+            && margin.On > Today.AddDays(-DaysTold)
+                ? margin
+                : null;
         Quiet =
             User.IsInRole(Roles.Owner) && !(retention.AskedOn() > Today.AddYears(-1))
                 ? retention.Since(clock.GetUtcNow().AddYears(-settings.Current().Choices.RetentionYears)).Count

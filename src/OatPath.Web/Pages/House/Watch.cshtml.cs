@@ -119,18 +119,23 @@ public sealed class WatchModel(
 
     private Watched Chances()
     {
-        var fits = chances.Latest?.Account.All.Fits;
+        var account = chances.Latest?.Account;
+        var fits = account?.All.Fits;
+        var margin = studio.Current().Rules.EstimateMarginPercent;
         return new(
             "chances",
             "Chances",
-            fits switch
-            {
-                Fits.Yes => "What the estimate says of uses fits what follows.",
-                Fits.MoreThanSaid => "More strong reactions happen than the estimate says: wait longer with steps up than it asks for.",
-                Fits.FewerThanSaid => "Fewer strong reactions happen than the estimate says.",
-                _ => "Too few clients or uses to hold the estimate to account.",
-            },
-            fits == Fits.MoreThanSaid,
+            (margin > 100 ? $"A use is taken to ask {Scales.ChancesModel.Times(margin)} times what is reckoned. " : "")
+                + fits switch
+                {
+                    Fits.Yes when account!.IsSurelyMore =>
+                        "As a whole it fits, but of some uses more strong reactions happen than the estimate says.",
+                    Fits.Yes => "What the estimate says of uses fits what follows.",
+                    Fits.MoreThanSaid => "More strong reactions happen than the estimate says: wait longer with steps up than it asks for.",
+                    Fits.FewerThanSaid => "Fewer strong reactions happen than the estimate says.",
+                    _ => "Too few clients or uses to hold the estimate to account.",
+                },
+            fits == Fits.MoreThanSaid || account is { IsSurelyMore: true },
             ("/scales/chances", "Chances held to account")
         );
     }

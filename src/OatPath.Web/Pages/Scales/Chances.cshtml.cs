@@ -29,6 +29,12 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
     public IReadOnlyList<ChanceRow> Products { get; private set; } = [];
 
+    /// <summary>The margin that is in force, and who took it when; null where a use is taken to ask what is reckoned.</summary>
+    public MarginChange? Margin { get; private set; }
+
+    /// <summary>Whether more happened than was said for sure enough to act on it, and the margin does not grow any more.</summary>
+    public bool IsPastTheMargin { get; private set; }
+
     public void OnGet()
     {
         if (chances.Latest is not { } latest)
@@ -38,6 +44,8 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
         var names = Names();
         Account = latest.Account;
+        Margin = MarginChange.Latest(studio) is { To: > 100 } margin ? margin : null;
+        IsPastTheMargin = Account.IsSurelyMore;
         CountedAt = Words.Day(CareDay.Of(latest.At, CareDay.ZoneOf(studio.Current().Rules.Zone)));
         Drawing = AccountDrawing.Of(Account);
         Bands = Shown(Account.Bands, band => Words.Capital(ChanceWords.Of(band)));
@@ -51,6 +59,9 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
     /// <summary>"2.4 in 100".</summary>
     public static string InHundred(double share) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{share * 100:0.0}");
+
+    /// <summary>"1.25".</summary>
+    public static string Times(int percent) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{percent / 100m:0.##}");
 
     public static string Said(HeldToAccount held) =>
         held.Fits switch
