@@ -11,11 +11,12 @@ public static class ChancesCsv
 {
     /// <summary>The columns, in their order.</summary>
     public static IReadOnlyList<string> Columns { get; } =
-    ["product", "name", "clients", "uses", "told", "mild_or_worse", "strong", "expected_strong"];
+    ["product", "name", "clients", "uses", "told", "mild_or_worse", "strong", "expected_strong", "bite", "bite_low", "bite_high"];
 
     /// <summary>One row for each product of which enough clients tell, by name.</summary>
     /// <param name="nameOf">The name of a product by its id.</param>
-    public static byte[] Write(Account account, Func<string, string> nameOf)
+    /// <param name="bites">How they bite, where that is known.</param>
+    public static byte[] Write(Account account, IReadOnlyList<BiteShown> bites, Func<string, string> nameOf)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using (
@@ -38,10 +39,16 @@ public static class ChancesCsv
                 csv.WriteField(held.Mild);
                 csv.WriteField(held.Strong);
                 csv.WriteField(Math.Round(held.Chance * held.Uses, 2));
+                var bite = bites.FirstOrDefault(bite => bite.Product == product && bite.MayBeShown);
+                csv.WriteField(Rounded(bite?.Times));
+                csv.WriteField(Rounded(bite?.Low));
+                csv.WriteField(Rounded(bite?.High));
                 csv.NextRecord();
             }
         }
 
         return Encoding.UTF8.GetBytes(text.ToString());
     }
+
+    private static double? Rounded(double? times) => times is { } known ? Math.Round(known, 2) : null;
 }

@@ -31,7 +31,7 @@ public class ArchitectureTests
         ["Known"] = ["House", "Skin", "Shelf", "Peel", "Session", "Ramp", "CheckIn", "Care", "Labels", "Case"],
         ["Routes"] = ["House", "Skin", "Shelf"],
         ["Booking"] = ["House", "Skin", "Shelf", "Care", "Peel", "CheckIn", "Case", "Known"],
-        ["Calibration"] = ["House", "Skin", "Ramp"],
+        ["Calibration"] = ["House", "Skin", "Shelf", "Ramp"],
         ["Calendar"] = ["House", "Shelf", "Routine", "CheckIn", "Care", "Case", "Plan"],
         ["Course"] = ["House", "Skin", "Shelf", "CheckIn", "Care", "Peel", "Case", "Known", "Plan", "Planner"],
         ["Plan"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Care", "Supply"],

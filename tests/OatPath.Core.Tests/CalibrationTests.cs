@@ -249,7 +249,7 @@ public class CalibrationTests
     public void What_was_said_of_a_use_knows_nothing_of_what_came_after_it(string name)
     {
         var file = Read(name);
-        var all = PathPlanner.Foretold(file, new());
+        var all = PathPlanner.Foretold(file, new()).Expected;
         Assert.All(all, said => Assert.InRange(said.Chance, 0, 1));
 
         foreach (var cut in all.Select(said => said.On).Distinct().Order().Take(8))
@@ -259,7 +259,7 @@ public class CalibrationTests
             {
                 Log = [.. file.Log.Where(entry => entry is Applied use ? use.Day <= cut : DayOf(file, entry) < cut)],
             };
-            var then = PathPlanner.Foretold(before, new()).Where(said => said.On == cut);
+            var then = PathPlanner.Foretold(before, new()).Expected.Where(said => said.On == cut);
             Assert.All(then, said =>
                 Assert.Equal(all.Single(each => each.On == cut && each.Product == said.Product).Chance, said.Chance, 12)
             );
@@ -281,7 +281,7 @@ public class CalibrationTests
     {
         var file = Read("two-acids.json");
         var uses = file.Log.OfType<Applied>().Count(use => use.Day <= PathPlanner.Plan(file, new(), days: 1).Today);
-        var said = PathPlanner.Foretold(file, new());
+        var said = PathPlanner.Foretold(file, new()).Expected;
 
         Assert.NotEmpty(said);
         Assert.True(said.Count <= uses);

@@ -37,7 +37,11 @@ public sealed class ChancesTests : IDisposable
             Assert.DoesNotContain(client.Name, page.Text, StringComparison.Ordinal)
         );
         var csv = (await maren.Get("/scales/chances?handler=Csv")).Text;
-        Assert.StartsWith("product,name,clients,uses,told,mild_or_worse,strong,expected_strong", csv, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "product,name,clients,uses,told,mild_or_worse,strong,expected_strong,bite,bite_low,bite_high",
+            csv,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -127,6 +131,39 @@ public sealed class ChancesTests : IDisposable
         studio.JumpTo(studio.Clock.GetUtcNow().AddDays(15));
         using var later = await studio.SignedIn();
         Assert.Null((await later.Get("/")).Page.QuerySelector("#widened"));
+    }
+
+    [Fact]
+    public async Task What_the_house_has_seen_of_a_product_stands_where_it_is_chosen()
+    {
+        Stung(20);
+        using var maren = await studio.SignedIn();
+        Assert.Null((await maren.Get("/shelf/sedge-serum")).Page.QuerySelector("#bite"));
+        Chances.Count();
+
+        var bite = Assert.Single(Chances.Bites, bite => bite.Product == "sedge-serum");
+        Assert.True(bite is { MayBeShown: true, Strays: 1 }, $"{bite}");
+        Assert.Contains(
+            "times its label",
+            (await maren.Get("/shelf/sedge-serum")).Page.QuerySelector("#bite")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "bites more",
+            (await maren.Get("/scales/chances")).Page.QuerySelector("#bites")!.TextContent,
+            StringComparison.Ordinal
+        );
+        Assert.Contains("sedge-serum", (await maren.Get("/scales/chances?handler=Csv")).Text, StringComparison.Ordinal);
+        var ramp = await maren.Get($"/clients/{studio.ClientId("Jory")}/ramp");
+        Assert.Contains("be slower with it", ramp.Text, StringComparison.Ordinal);
+
+        // Another strength under the same name is another product: nothing is known of it.
+        var shelf = studio.Services.GetRequiredService<StudioShelf>();
+        var row = shelf.Find("sedge-serum")!.Value;
+        shelf.Save(row.Product with { Ph = 3.1m }, row.Version);
+        Chances.Count();
+        Assert.DoesNotContain(Chances.Bites, each => each.Product == "sedge-serum");
+        Assert.Null((await maren.Get("/shelf/sedge-serum")).Page.QuerySelector("#bite"));
     }
 
     [Fact]

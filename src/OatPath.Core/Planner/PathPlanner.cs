@@ -93,9 +93,9 @@ public static class PathPlanner
         };
     }
 
-    /// <summary>What the estimate expected of each use so far, before it, and how it was taken; in the order of the days.</summary>
+    /// <summary>What the estimate expected of each use so far, before it, how it was taken, and what it asked.</summary>
     /// <exception cref="ArgumentException">The case names an unknown time zone.</exception>
-    public static IReadOnlyList<Foretold> Foretold(CaseFile file, HouseRules rules)
+    public static LivedUses Foretold(CaseFile file, HouseRules rules)
     {
         using var plain = Language.Speak(Language.English);
         var facts = new KnownFacts(file);
@@ -108,7 +108,7 @@ public static class PathPlanner
             run.Close(day);
         }
 
-        return run.Foretelling!.All;
+        return new(run.Foretelling!.All, run.Foretelling.Asked(facts.ChangedOn));
     }
 
     /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>

@@ -64,11 +64,12 @@ public sealed class Tolerance
 
     // One block of tolerances for each slope.
     private readonly double[] weight = new double[Slopes.Length * Count];
+    private readonly double middle;
 
     /// <summary>What the intake lets expect, before any use.</summary>
     public Tolerance(Sensitivity sensitivity)
     {
-        var middle = Math.Log(
+        middle = Math.Log(
             sensitivity switch
             {
                 Sensitivity.Resilient => 80,
@@ -79,9 +80,15 @@ public sealed class Tolerance
         );
         for (var i = 0; i < weight.Length; i++)
         {
-            var z = (((Low + (i % Count)) * Step) - middle) / PriorSpread;
-            weight[i] = -z * z / 2;
+            weight[i] = Before(i);
         }
+    }
+
+    /// <summary>Logarithm of a weight before any use.</summary>
+    private double Before(int i)
+    {
+        var z = (((Low + (i % Count)) * Step) - middle) / PriorSpread;
+        return -z * z / 2;
     }
 
     /// <summary>What a use asks: the geometric mean of the load of its day and of the 7 days that end with it.</summary>
@@ -106,6 +113,20 @@ public sealed class Tolerance
             }
         }
     }
+
+    /// <summary>Days go by: what was taken in so far counts less, half after 84 days.</summary>
+    /// <param name="days">0 or more.</param>
+    public void Pass(int days)
+    {
+        var counts = Math.Pow(0.5, days / HalfLifeDays);
+        for (var i = 0; i < weight.Length; i++)
+        {
+            weight[i] = Before(i) + ((weight[i] - Before(i)) * counts);
+        }
+    }
+
+    /// <summary>Chance that a use of a demand brings a mild reaction or worse, 0 to 1.</summary>
+    public double ChanceOfMild(double demand) => ChanceOfStrong(demand * Math.Exp(MildBand));
 
     /// <summary>Chance that a use of a demand brings a strong reaction, 0 to 1.</summary>
     public double ChanceOfStrong(double demand) => Mean(demand, chance => chance);

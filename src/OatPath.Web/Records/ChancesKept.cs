@@ -1,7 +1,10 @@
 using System.Collections.Concurrent;
 using OatPath.Core.Calibration;
+using OatPath.Core.Case;
 using OatPath.Core.House;
 using OatPath.Core.Planner;
+using OatPath.Core.Ramp;
+using OatPath.Core.Shelf;
 using OatPath.Store;
 
 namespace OatPath.Web.Records;
@@ -16,11 +19,23 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
     /// <summary>Who changed the house's margin where nobody did.</summary>
     public const string ByItself = "Oat Path";
 
-    private readonly ConcurrentDictionary<string, (ClientStamp Stamp, ClientForetold? Foretold)> kept = [];
+    private readonly ConcurrentDictionary<string, (ClientStamp Stamp, Derived? Derived)> kept = [];
     private readonly Lock counting = new();
+    private Dictionary<string, FormerFormula> onShelf = [];
 
     /// <summary>The account as it was counted last, and when; null before that.</summary>
     public (Account Account, DateTimeOffset At)? Latest { get; private set; }
+
+    /// <summary>How each product of the studio shelf bites, as counted last; by its id.</summary>
+    public IReadOnlyList<BiteShown> Bites { get; private set; } = [];
+
+    /// <summary>How a bottle bites that is what stands on the studio shelf; null for any other, and before it is known.</summary>
+    public BiteShown? BiteOf(Product bottle) => IsOnShelf(bottle) ? Bites.FirstOrDefault(bite => bite.Product == bottle.Id) : null;
+
+    private bool IsOnShelf(Product bottle) => onShelf.TryGetValue(bottle.Id, out var formula) && formula.IsSame(bottle);
+
+    /// <summary>What one client's record comes to.</summary>
+    private sealed record Derived(ClientForetold Foretold, IReadOnlyList<ProductEvidence> Evidence);
 
     /// <summary>Counts anew whoever told something since, and all of them together; takes a wider margin where it is needed.</summary>
     /// <exception cref="ConflictException">The house was changed meanwhile; the next count sees to it.</exception>
@@ -59,16 +74,23 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
         {
             if (reading.Stamp(id) is { } stamp && !(kept.TryGetValue(id, out var known) && known.Stamp == stamp))
             {
-                kept[id] = (stamp, Derive(id, margin));
+                kept[id] = (
+                    stamp,
+                    Derive(id, margin) is { } told
+                        ? new(told.Foretold, ProductEvidence.Of(told.Foretold.Sensitivity, told.Lived, told.BottleOf))
+                        : null
+                );
             }
         }
 
-        Latest = (Of(kept.Select(each => (each.Key, each.Value.Foretold))), clock.GetUtcNow());
+        onShelf = shelf.Everything().ToDictionary(each => each.Product.Id, each => FormerFormula.Of(each.Product, default));
+        Bites = BiteShown.Of(kept.Values.Select(each => each.Derived?.Evidence).OfType<IReadOnlyList<ProductEvidence>>(), IsOnShelf);
+        Latest = (Of(kept.Select(each => (each.Key, each.Value.Derived?.Foretold))), clock.GetUtcNow());
     }
 
     /// <summary>What the account would be had the estimate always had a margin.</summary>
     private Account Under(int margin, CancellationToken stop) =>
-        Of(kept.Keys.TakeWhile(_ => !stop.IsCancellationRequested).Select(id => (id, Derive(id, margin))).ToList());
+        Of(kept.Keys.TakeWhile(_ => !stop.IsCancellationRequested).Select(id => (id, Derive(id, margin)?.Foretold)).ToList());
 
     private Account Of(IEnumerable<(string Id, ClientForetold? Foretold)> all)
     {
@@ -80,7 +102,7 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
     }
 
     /// <summary>One client's uses; null where nothing was given out yet, or something told cannot be read.</summary>
-    private ClientForetold? Derive(string id, int margin)
+    private (ClientForetold Foretold, LivedUses Lived, Func<string, Product?> BottleOf)? Derive(string id, int margin)
     {
         try
         {
@@ -91,10 +113,10 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
             }
 
             var record = RecordRoom.Of(told, now);
-            return new(
-                id,
-                record.Followed.Intake.Sensitivity,
-                PathPlanner.Foretold(record.Followed, record.Rules with { EstimateMarginPercent = margin, EstimateMargins = [] })
+            var file = record.Followed;
+            var lived = PathPlanner.Foretold(file, record.Rules with { EstimateMarginPercent = margin, EstimateMargins = [] });
+            return (new(id, file.Intake.Sensitivity, lived.Expected), lived, product =>
+                file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product
             );
         }
         catch (Exception fault) when (fault is not (StoreException or Microsoft.Data.Sqlite.SqliteException or OutOfMemoryException))

@@ -44,5 +44,15 @@ internal sealed class Foretelling(ToleranceRecord tolerances)
             )),
         ];
 
+    /// <summary>The uses of each product of which one was foretold, with what they asked.</summary>
+    /// <param name="since">The day on which a product's formula last changed; null where it never did.</param>
+    public IReadOnlyList<(string Product, IReadOnlyList<AskedUse> Uses)> Asked(Func<string, DateOnly?> since) =>
+        [
+            .. named
+                .Select(each => each.Track)
+                .Distinct()
+                .Select(track => (track.Product.Id, tolerances.Asked(track, since(track.Product.Id) ?? DateOnly.MinValue))),
+        ];
+
     private static int RungOf(Track track) => track.Started ? track.Rung : track.FirstRung;
 }

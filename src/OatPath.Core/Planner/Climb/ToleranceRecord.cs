@@ -57,6 +57,24 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
         return rung => tolerance.ChanceOfStrong(DemandOf(track, rung, day));
     }
 
+    /// <summary>Every use that says something, with what it asked, in the order of the days.</summary>
+    /// <param name="since">The first day that counts.</param>
+    public IReadOnlyList<AskedUse> Asked(Track track, DateOnly since) =>
+        [
+            .. track
+                .Evidence.UsedOn.Where(used => used >= since && !IsMute(track, used))
+                .Distinct()
+                .Select(used => new AskedUse(
+                    used,
+                    Tolerance.DemandOf(loadOf[used], Week(used)),
+                    track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold)
+                )),
+        ];
+
+    /// <summary>Whether it is a use inside a rest of which nobody told how it was taken.</summary>
+    private bool IsMute(Track track, DateOnly used) =>
+        silent.Contains(used) && track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold) <= Felt.Untold;
+
     /// <summary>What every use before a day has shown.</summary>
     /// <param name="told">The last day whose reports count by themselves.</param>
     private Tolerance Seen(Track track, DateOnly day, DateOnly told)
@@ -64,7 +82,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
         var tolerance = new Tolerance(sensitivity);
         foreach (var used in track.Evidence.UsedOn)
         {
-            if (used < day && !(silent.Contains(used) && track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold) <= Felt.Untold))
+            if (used < day && !IsMute(track, used))
             {
                 tolerance.See(
                     Tolerance.DemandOf(loadOf[used], Week(used)),

@@ -29,6 +29,9 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
     public IReadOnlyList<ChanceRow> Products { get; private set; } = [];
 
+    /// <summary>How products of the studio shelf bite, by name.</summary>
+    public IReadOnlyList<(string Name, BiteShown Bite)> Bites { get; private set; } = [];
+
     /// <summary>The margin that is in force, and who took it when; null where a use is taken to ask what is reckoned.</summary>
     public MarginChange? Margin { get; private set; }
 
@@ -50,12 +53,21 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
         Drawing = AccountDrawing.Of(Account);
         Bands = Shown(Account.Bands, band => Words.Capital(ChanceWords.Of(band)));
         Sensitivities = Shown(Account.Sensitivities, sensitivity => sensitivity.ToString());
+        Bites =
+        [
+            .. chances
+                .Bites.Where(bite => bite.MayBeShown)
+                .Select(bite => (names(bite.Product), bite))
+                .OrderBy(row => row.Item1, StringComparer.OrdinalIgnoreCase),
+        ];
         Products = [.. Shown(Account.Products, names).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase)];
     }
 
     /// <summary>The counts by product, for the studio's own use.</summary>
     public IActionResult OnGetCsv() =>
-        chances.Latest is { } latest ? File(ChancesCsv.Write(latest.Account, Names()), "text/csv", "chances.csv") : NotFound();
+        chances.Latest is { } latest
+            ? File(ChancesCsv.Write(latest.Account, chances.Bites, Names()), "text/csv", "chances.csv")
+            : NotFound();
 
     /// <summary>"2.4 in 100".</summary>
     public static string InHundred(double share) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{share * 100:0.0}");

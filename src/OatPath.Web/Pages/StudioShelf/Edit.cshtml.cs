@@ -1,6 +1,7 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using OatPath.Core.Calibration;
 using OatPath.Core.House;
 using OatPath.Core.Labels;
 using OatPath.Core.Shelf;
@@ -16,6 +17,7 @@ public sealed class EditModel(
     Store.Clients clients,
     RecordRoom room,
     Studio studio,
+    ChancesKept chances,
     TimeProvider clock
 ) : PageModel
 {
@@ -31,6 +33,9 @@ public sealed class EditModel(
     public ProductForm Form { get; private set; } = new();
 
     public Product? Product { get; private set; }
+
+    /// <summary>What the house's clients show of it; null where it is new or no active.</summary>
+    public BiteShown? Bite => Product is null ? null : chances.BiteOf(Product);
 
     public LabelReading? Reading { get; private set; }
 

@@ -1,6 +1,7 @@
 using System.Diagnostics.CodeAnalysis;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.Calibration;
 using OatPath.Core.Case;
 using OatPath.Core.Plan;
 using OatPath.Core.Ramp;
@@ -12,8 +13,15 @@ using OatPath.Web.Records;
 
 namespace OatPath.Web.Pages.Walk;
 
-public sealed class RampModel(RecordRoom room, IAuthorizationService authorization) : WalkPage(room)
+public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizationService authorization) : WalkPage(room)
 {
+    /// <summary>What the house has seen of a product that bites more than its label says; null for any other.</summary>
+    public BiteShown? BitesMore(string product) =>
+        Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item
+        && chances.BiteOf(item.Product) is { MayBeShown: true, Strays: > 0 } bite
+            ? bite
+            : null;
+
     private const int DaysBefore = 7;
 
     public override string Station => "Ramp";

@@ -1,0 +1,37 @@
+using System.Globalization;
+using OatPath.Core.Calibration;
+
+namespace OatPath.Web.Wording;
+
+/// <summary>What the house has seen of a product, in words.</summary>
+public static class BiteWords
+{
+    /// <summary>"bites about 1.3 times its label (0.9 to 1.8)".</summary>
+    public static string Of(BiteShown bite) =>
+        bite.Strays switch
+        {
+            > 0 => $"bites about {Number(bite.Times)} times its label ({Band(bite)})",
+            < 0 => $"bites less than its label says, about {Number(bite.Times)} times ({Band(bite)})",
+            _ => $"bites as its label says, as far as one can tell ({Band(bite)} times)",
+        };
+
+    /// <summary>"bites more".</summary>
+    public static string Verdict(BiteShown bite) =>
+        bite.Strays switch
+        {
+            > 0 => "bites more",
+            < 0 => "bites less",
+            _ => "as labelled",
+        };
+
+    /// <summary>"31 clients, 412 uses, 9 of them strong"; what is known of so few says nothing.</summary>
+    public static string Line(BiteShown bite) =>
+        bite.MayBeShown
+            ? $"{Core.House.Words.Count(bite.Clients, "client")}, {Core.House.Words.Count(bite.Uses, "use")}, "
+                + $"{(bite.Strong == 0 ? "none" : bite.Strong.ToString(CultureInfo.InvariantCulture))} with a strong reaction; {Of(bite)}."
+            : "too few clients used it to say how it bites.";
+
+    public static string Band(BiteShown bite) => $"{Number(bite.Low)} to {Number(bite.High)}";
+
+    public static string Number(double times) => times.ToString("0.0", CultureInfo.InvariantCulture);
+}
