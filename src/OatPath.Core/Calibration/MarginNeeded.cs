@@ -12,17 +12,7 @@ public static class MarginNeeded
     /// <summary>The smallest margin, from the one in force on, under which nothing is surely more than was said.</summary>
     /// <param name="inForce">Percent.</param>
     /// <param name="under">The account of all uses under a margin in percent.</param>
-    /// <returns>The margin in percent, and whether what is said under it holds; the widest there is where none is enough.</returns>
-    public static (int Percent, bool Holds) Of(int inForce, Func<int, Account> under)
-    {
-        foreach (var percent in HouseChoices.Margins.Where(percent => percent >= inForce))
-        {
-            if (!under(percent).IsSurelyMore)
-            {
-                return (percent, true);
-            }
-        }
-
-        return (HouseChoices.Margins[^1], false);
-    }
+    /// <returns>The margin in percent; the widest there is where none is enough.</returns>
+    public static int Of(int inForce, Func<int, Account> under) =>
+        HouseChoices.Margins.FirstOrDefault(percent => percent >= inForce && !under(percent).IsSurelyMore, HouseChoices.Margins[^1]);
 }

@@ -68,7 +68,8 @@ public static class HouseChoices
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),
     ];
 
-    private static string MarginWords(int percent) =>
+    /// <summary>How much a use is taken to ask: "1.25 times what is reckoned".</summary>
+    public static string MarginWords(int percent) =>
         percent == 100 ? "what is reckoned" : string.Create(CultureInfo.InvariantCulture, $"{percent / 100m:0.##} times what is reckoned");
 
     private static string Sure => (HouseRules.SureEnough * 100).ToString("0", CultureInfo.InvariantCulture);

@@ -96,13 +96,17 @@ public sealed record HouseRules
         (EstimateMargins.Count == 0 ? EstimateMarginPercent : EstimateMargins.LastOrDefault(since => since.From <= day)?.Percent ?? 100)
         / 100.0;
 
+    /// <summary>The margin in force and since when; null where a use is taken to ask what is reckoned.</summary>
+    public MarginSince? MarginInForce() => EstimateMargins is [.., { Percent: > 100 } margin] ? margin : null;
+
     /// <summary>These rules, their margin written down from a day on where it is another than before.</summary>
-    public HouseRules WithMarginFrom(DateOnly day) =>
+    /// <param name="byItself">Whether nobody chose it.</param>
+    public HouseRules WithMarginFrom(DateOnly day, bool byItself = false) =>
         (EstimateMargins.Count == 0 ? 100 : EstimateMargins[^1].Percent) == EstimateMarginPercent
             ? this
             : this with
             {
-                EstimateMargins = [.. EstimateMargins.Where(since => since.From < day), new(day, EstimateMarginPercent)],
+                EstimateMargins = [.. EstimateMargins.Where(since => since.From < day), new(day, EstimateMarginPercent, byItself)],
             };
 
     /// <summary>

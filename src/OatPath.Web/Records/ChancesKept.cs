@@ -16,8 +16,8 @@ namespace OatPath.Web.Records;
 /// </summary>
 public sealed class ChancesKept(Clients clients, ClientReading reading, StudioShelf shelf, Studio studio, TimeProvider clock)
 {
-    /// <summary>Who changed the house's margin where nobody did.</summary>
-    public const string ByItself = "Oat Path";
+    /// <summary>Who is named in the history of the house where nobody chose.</summary>
+    private const string ByItself = "Oat Path";
 
     private readonly ConcurrentDictionary<string, (ClientStamp Stamp, Derived? Derived)> kept = [];
     private readonly Lock counting = new();
@@ -54,10 +54,13 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
 
     private void Widen(HouseRules rules, long version, CancellationToken stop)
     {
-        var (percent, _) = MarginNeeded.Of(rules.EstimateMarginPercent, under => Under(under, stop));
-        if (percent > rules.EstimateMarginPercent && !stop.IsCancellationRequested)
+        var inForce = rules.EstimateMarginPercent;
+        var percent = MarginNeeded.Of(inForce, margin => margin == inForce ? Latest!.Value.Account : Under(margin, stop));
+        if (percent > inForce && !stop.IsCancellationRequested)
         {
-            studio.Save(rules with { EstimateMarginPercent = percent }, version, ByItself, clock.GetUtcNow());
+            var now = clock.GetUtcNow();
+            var wider = rules with { EstimateMarginPercent = percent };
+            studio.Save(wider.WithMarginFrom(CareDay.Of(now, CareDay.ZoneOf(rules.Zone)), byItself: true), version, ByItself, now);
             CountUnder(percent, stop);
         }
     }
@@ -76,8 +79,8 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
             {
                 kept[id] = (
                     stamp,
-                    Derive(id, margin) is { } told
-                        ? new(told.Foretold, ProductEvidence.Of(told.Foretold.Sensitivity, told.Lived, told.BottleOf))
+                    Live(id, margin) is var (file, lived)
+                        ? new(Foretold(id, file, lived), ProductEvidence.Of(file.Intake.Sensitivity, lived, BottlesOf(file)))
                         : null
                 );
             }
@@ -90,19 +93,25 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
 
     /// <summary>What the account would be had the estimate always had a margin.</summary>
     private Account Under(int margin, CancellationToken stop) =>
-        Of(kept.Keys.TakeWhile(_ => !stop.IsCancellationRequested).Select(id => (id, Derive(id, margin)?.Foretold)).ToList());
-
-    private Account Of(IEnumerable<(string Id, ClientForetold? Foretold)> all)
-    {
-        var ofTheStudio = shelf.Everything().Select(each => each.Product.Id).ToHashSet();
-        return Account.Of(
-            [.. all.OrderBy(each => each.Id, StringComparer.Ordinal).Select(each => each.Foretold).OfType<ClientForetold>()],
-            ofTheStudio.Contains
+        Of(
+            kept.Keys.TakeWhile(_ => !stop.IsCancellationRequested)
+                .Select(id => (id, Live(id, margin) is var (file, lived) ? Foretold(id, file, lived) : null))
+                .ToList()
         );
-    }
 
-    /// <summary>One client's uses; null where nothing was given out yet, or something told cannot be read.</summary>
-    private (ClientForetold Foretold, LivedUses Lived, Func<string, Product?> BottleOf)? Derive(string id, int margin)
+    private static ClientForetold Foretold(string id, CaseFile file, LivedUses lived) => new(id, file.Intake.Sensitivity, lived.Expected);
+
+    private static Func<string, Product?> BottlesOf(CaseFile file) =>
+        product => file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product;
+
+    private Account Of(IEnumerable<(string Id, ClientForetold? Foretold)> all) =>
+        Account.Of(
+            [.. all.OrderBy(each => each.Id, StringComparer.Ordinal).Select(each => each.Foretold).OfType<ClientForetold>()],
+            onShelf.ContainsKey
+        );
+
+    /// <summary>One client's uses under a margin; null where nothing was given out yet, or something told cannot be read.</summary>
+    private (CaseFile File, LivedUses Lived)? Live(string id, int margin)
     {
         try
         {
@@ -113,11 +122,8 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
             }
 
             var record = RecordRoom.Of(told, now);
-            var file = record.Followed;
-            var lived = PathPlanner.Foretold(file, record.Rules with { EstimateMarginPercent = margin, EstimateMargins = [] });
-            return (new(id, file.Intake.Sensitivity, lived.Expected), lived, product =>
-                file.Shelf.FirstOrDefault(item => item.Product.Id == product)?.Product
-            );
+            var rules = record.Rules with { EstimateMarginPercent = margin, EstimateMargins = [] };
+            return (record.Followed, PathPlanner.Foretold(record.Followed, rules));
         }
         catch (Exception fault) when (fault is not (StoreException or Microsoft.Data.Sqlite.SqliteException or OutOfMemoryException))
         {

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.People;
@@ -75,7 +76,7 @@ public sealed class IndexModel(
     public int Quiet { get; private set; }
 
     /// <summary>A wider margin that the estimate took by itself of late; the owner is told.</summary>
-    public MarginChange? Widened { get; private set; }
+    public MarginSince? Widened { get; private set; }
 
     /// <summary>Whether there are more than are ever shown here.</summary>
     public bool IsCut => Next is null && Needing > MostLines;
@@ -265,9 +266,8 @@ public sealed class IndexModel(
         MailTrouble = messenger.Trouble;
         Widened =
             User.IsInRole(Roles.Owner)
-            && studio.Current().Rules.EstimateMarginPercent > 100
-            && MarginChange.Latest(studio) is { ByItself: true } margin
-            && margin.On > Today.AddDays(-DaysTold)
+            && studio.Current().Rules.MarginInForce() is { ByItself: true } margin
+            && margin.From > Today.AddDays(-DaysTold)
                 ? margin
                 : null;
         Quiet =

@@ -125,7 +125,7 @@ public sealed class WatchModel(
         return new(
             "chances",
             "Chances",
-            (margin > 100 ? $"A use is taken to ask {Scales.ChancesModel.Times(margin)} times what is reckoned. " : "")
+            (margin > 100 ? $"A use is taken to ask {HouseChoices.MarginWords(margin)}. " : "")
                 + fits switch
                 {
                     Fits.Yes when account!.IsSurelyMore =>

@@ -32,8 +32,11 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
     /// <summary>How products of the studio shelf bite, by name.</summary>
     public IReadOnlyList<(string Name, BiteShown Bite)> Bites { get; private set; } = [];
 
-    /// <summary>The margin that is in force, and who took it when; null where a use is taken to ask what is reckoned.</summary>
-    public MarginChange? Margin { get; private set; }
+    /// <summary>The margin that is in force; null where a use is taken to ask what is reckoned.</summary>
+    public MarginSince? Margin { get; private set; }
+
+    /// <summary>Who chose it.</summary>
+    public string ChosenBy { get; private set; } = "";
 
     /// <summary>Whether more happened than was said for sure enough to act on it, and the margin does not grow any more.</summary>
     public bool IsPastTheMargin { get; private set; }
@@ -47,7 +50,8 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
         var names = Names();
         Account = latest.Account;
-        Margin = MarginChange.Latest(studio) is { To: > 100 } margin ? margin : null;
+        Margin = studio.Current().Rules.MarginInForce();
+        ChosenBy = Margin is null ? "" : studio.History().First(each => each.Rules.EstimateMargins.Contains(Margin)).By;
         IsPastTheMargin = Account.IsSurelyMore;
         CountedAt = Words.Day(CareDay.Of(latest.At, CareDay.ZoneOf(studio.Current().Rules.Zone)));
         Drawing = AccountDrawing.Of(Account);
@@ -71,9 +75,6 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
     /// <summary>"2.4 in 100".</summary>
     public static string InHundred(double share) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{share * 100:0.0}");
-
-    /// <summary>"1.25".</summary>
-    public static string Times(int percent) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{percent / 100m:0.##}");
 
     public static string Said(HeldToAccount held) =>
         held.Fits switch

@@ -15,16 +15,16 @@ namespace OatPath.Web.Pages.Walk;
 
 public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizationService authorization) : WalkPage(room)
 {
+    private const int DaysBefore = 7;
+
+    public override string Station => "Ramp";
+
     /// <summary>What the house has seen of a product that bites more than its label says; null for any other.</summary>
     public BiteShown? BitesMore(string product) =>
         Record.Draft.Shelf.FirstOrDefault(item => item.Product.Id == product) is { } item
         && chances.BiteOf(item.Product) is { MayBeShown: true, Strays: > 0 } bite
             ? bite
             : null;
-
-    private const int DaysBefore = 7;
-
-    public override string Station => "Ramp";
 
     [BindProperty(SupportsGet = true)]
     public DateOnly? Day { get; set; }
