@@ -120,15 +120,16 @@ public sealed class ViewLog(Database database)
                 most
             )
         );
-        return [.. waiting.Concat(written).Take(most)];
+        // What was written down in between stands in both.
+        return [.. waiting.Concat(written).Distinct().Take(most)];
     }
 
-    /// <summary>When a device was last seen, where that is not written yet.</summary>
-    public DateTimeOffset? LastSeen(long device)
+    /// <summary>When devices were last seen, as far as that is not written yet. Ask before what is written is read.</summary>
+    public IReadOnlyDictionary<long, DateTimeOffset> SeenAndWaiting()
     {
         lock (gate)
         {
-            return seen.TryGetValue(device, out var at) ? at : null;
+            return seen.ToDictionary();
         }
     }
 

@@ -24,7 +24,10 @@ public sealed class LinkModel(
     public OpenLink? Current { get; private set; }
 
     /// <summary>When a phone was last seen, as far as is known.</summary>
-    public DateTimeOffset? LastSeen(LinkedPhone phone) => views.LastSeen(phone.Id) ?? phone.LastSeen;
+    public DateTimeOffset? LastSeen(LinkedPhone phone) => waiting.TryGetValue(phone.Id, out var at) ? at : phone.LastSeen;
+
+    // Asked before the link is read: what is written down in between is then in either.
+    private readonly IReadOnlyDictionary<long, DateTimeOffset> waiting = views.SeenAndWaiting();
 
     /// <summary>The new link's address; shown once, because only its hash is kept.</summary>
     public string? Address { get; private set; }
