@@ -132,7 +132,10 @@ public sealed class DataFolderTests : IDisposable
             async (app, browser) =>
             {
                 await Fine(app, browser);
-                Assert.Equal(12, app.Services.GetRequiredService<Clients>().Count());
+                Assert.Equal(
+                    Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "demo", "cases")).Length,
+                    app.Services.GetRequiredService<Clients>().Count()
+                );
                 Assert.Equal(81, app.Services.GetRequiredService<StudioShelf>().All().Count);
             }
         );

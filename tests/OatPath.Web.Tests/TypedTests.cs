@@ -56,7 +56,7 @@ public sealed class TypedTests : IDisposable
             ).Text,
             StringComparison.Ordinal
         );
-        Assert.Equal(12, studio.Services.GetRequiredService<Clients>().Count());
+        Assert.Equal(13, studio.Services.GetRequiredService<Clients>().Count());
     }
 
     [Fact]

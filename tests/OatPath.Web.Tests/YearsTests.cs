@@ -90,6 +90,7 @@ public sealed class YearsTests : IDisposable
         using var phone = await studio.Phone("Jory");
         Assert.Contains("Sedge serum", (await browser.Get($"/clients/{id}/ramp")).Text, StringComparison.Ordinal);
         Assert.Contains("Jory", (await browser.Get($"/clients/{id}/look-back")).Text, StringComparison.Ordinal);
+        Assert.NotNull((await browser.Get($"/clients/{id}/look-back/months?span=24")).Page.QuerySelector("svg.strip"));
         Assert.Equal(System.Net.HttpStatusCode.OK, (await phone.Get("/my")).Status);
     }
 

@@ -108,6 +108,7 @@ test('every main view is valid by the Nu checker', async () => {
       'publish',
       'handout',
       'look-back',
+      'look-back/months',
       'link',
       'ask-ahead',
       'preview',

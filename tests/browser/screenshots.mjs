@@ -30,17 +30,8 @@ await page.click('#offers li:has-text("Alder toner") .instead button');
 await page.goto(`${studio.origin}/shelf`);
 await page.mouse.move(640, 795);
 await keep('studio-shelf');
-await page.goto(`${studio.origin}/shelf/new`);
-await page.fill(
-  '#p-label',
-  'Harbour morning wash\n' +
-    'Ingredients: Aqua, Glycerin, Cocamidopropyl Betaine, Glycolic Acid, Sodium Hydroxide, Moonpetal Extract, ' +
-    'Phenoxyethanol, Ethylhexylglycerin, Citric Acid, Parfum',
-);
-await page.click('text=Read the label');
-await page.waitForSelector('.reading');
-await keep('label');
 await at('Perrin', 'start', 'start');
+await at('Petra', 'look-back/months', 'months');
 await at('Orla', 'routine', 'bench');
 await at('Orla', 'handout', 'handout');
 await at('Sunniva', 'ramp', 'ramp');

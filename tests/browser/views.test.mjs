@@ -47,6 +47,7 @@ describe('views', () => {
     'peel',
     'care',
     'look-back',
+    'look-back/months',
     'publish',
     'link',
     'ask-ahead',

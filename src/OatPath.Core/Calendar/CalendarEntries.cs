@@ -5,6 +5,7 @@ using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
@@ -40,6 +41,7 @@ public static class CalendarEntries
         found.AddRange(Windows(path, nameOf));
         found.AddRange(Evenings(file, path, nameOf));
         found.AddRange(CheckIns(file, path));
+        found.AddRange(Looks(file));
         var ahead = found.Where(entry => entry.On >= path.Today).OrderBy(entry => entry.Key, StringComparer.Ordinal);
         var entries = named
             ? ahead.Select(entry => new CalendarEntry(Uid(entry.Key), entry.On, entry.At, entry.Named, entry.Details))
@@ -231,6 +233,20 @@ public static class CalendarEntries
             }
         }
     }
+
+    private static IEnumerable<(string, DateOnly, TimeOnly?, string, string, string)> Looks(CaseFile file) =>
+        HonestWait
+            .Of(file)
+            .Select(wait =>
+                (
+                    $"look {wait.Concern} {wait.Sitting?.Id}",
+                    wait.From,
+                    (TimeOnly?)null,
+                    Said.Of("Skin plan: look at something"),
+                    Said.Of($"Look again at {wait.InWords}"),
+                    Said.Of("From today on it can be judged. Before, using more would not have made it faster.")
+                )
+            );
 
     private static string Uid(string key) => $"{Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)))[..24]}@oat-path";
 }

@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Planner.Compose;
+using OatPath.Core.Planner.Days;
 using OatPath.Core.Planner.Stock;
 using OatPath.Core.Ramp;
 using OatPath.Core.Routine;
@@ -109,6 +110,27 @@ public static class PathPlanner
         }
 
         return new(run.Foretelling!.All, run.Foretelling.Asked(facts.ChangedOn));
+    }
+
+    /// <summary>What was done day by day, and where each active stood.</summary>
+    /// <exception cref="ArgumentException">The case names an unknown time zone.</exception>
+    public static LivedPast Lived(CaseFile file, HouseRules rules)
+    {
+        using var plain = Language.Speak(Language.English);
+        var facts = new KnownFacts(file);
+        var run = new PlanRun(facts, rules, RuleSwitch.All);
+        var composer = new DayComposer(facts, rules, RuleSwitch.All, run);
+        var lived = new DaysLived(facts, run.Standing, run.Reactions);
+        for (var day = facts.EarliestDay(); day <= facts.Today; day = day.AddDays(1))
+        {
+            lived.Dawn(day);
+            run.Open(day);
+            composer.Compose(day, wanted: false);
+            lived.Dusk(day);
+            run.Close(day);
+        }
+
+        return new(lived.Days, [.. run.Reactions.Reports.Where(report => !run.Reactions.OfPicking.Contains(report.Id))]);
     }
 
     /// <summary>Only the days, without what is asked, supplied and warned of: for trying many cases over.</summary>

@@ -1,5 +1,6 @@
 using OatPath.Core.Care;
 using OatPath.Core.CheckIn;
+using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Core.Routine;
 
@@ -86,6 +87,11 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
         foreach (var ladder in path.Ladders.Where(ladder => ladder.NextDecision > path.Today))
         {
             yield return (ladder.NextDecision!.Value, "a rung to decide");
+        }
+
+        foreach (var wait in HonestWait.Of(record.Followed))
+        {
+            yield return (wait.From, $"look again at {wait.InWords}");
         }
 
         foreach (var line in path.Supply.Where(line => line.RunsOutOn >= path.Today))

@@ -38,6 +38,9 @@ internal sealed class Reactions(
 
     public List<PathWindow> Windows { get; } = [];
     public List<ReportOutcome> Reports { get; } = [];
+
+    /// <summary>Reports about a place that was picked, which no active pays for.</summary>
+    public HashSet<string> OfPicking { get; } = [];
     public Dictionary<DateOnly, Judgement> Outcomes { get; } = [];
     public Judgement? OpenStop { get; private set; }
     public DateOnly? OpenStopSince => stopFrom;
@@ -110,7 +113,13 @@ internal sealed class Reactions(
         // the same.
         var implicated = Implicated(entry.Day);
         implicated.ForEach(track => Weigh(track, entry));
-        var touched = OutcomeTable.IsForPicking(entry.Report, context) && judged.Outcome == Outcome.EaseOff ? [] : implicated;
+        var picked = OutcomeTable.IsForPicking(entry.Report, context) && judged.Outcome == Outcome.EaseOff;
+        var touched = picked ? [] : implicated;
+        if (picked)
+        {
+            OfPicking.Add(entry.Id);
+        }
+
         foreach (var track in touched)
         {
             track.Evidence.Told(reportDay);
@@ -166,11 +175,14 @@ internal sealed class Reactions(
         );
     }
 
-    /// <summary>The actives a report is about: used that day, else planned that day, else the latest used in the week before.</summary>
+    /// <summary>
+    /// The actives a report is about: used that day, else planned that day, else the latest used in the week before. What was used that day
+    /// and has left the plan since keeps its reports: parking it must not cost what stays a rung.
+    /// </summary>
     private List<Track> Implicated(DateOnly day)
     {
         var used = tracks.Where(track => track.Active && facts.WasApplied(track.Product.Id, day)).ToList();
-        if (used.Count > 0)
+        if (used.Count > 0 || facts.UsedWhatIsGone(day))
         {
             return used;
         }

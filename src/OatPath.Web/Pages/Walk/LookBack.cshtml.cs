@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
+using OatPath.Core.Known;
 using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
@@ -16,6 +17,9 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
     public override string Station => "Look back";
 
     public CarePath Path { get; private set; } = null!;
+
+    /// <summary>From when on what the client came for, or a needling, may be judged.</summary>
+    public IReadOnlyList<HonestWait> Waits => HonestWait.Of(Record.Followed);
 
     public IReadOnlyList<Publication> Published { get; private set; } = [];
 

@@ -4,6 +4,7 @@ using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Proposals;
 using OatPath.Core.Routine;
+using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -30,6 +31,15 @@ public sealed class StartModel(RecordRoom room, Store.StudioShelf studio, Store.
 
     /// <summary>The routine being fitted, and how it fits.</summary>
     public (string Name, AdaptedRoutine Fit)? Fitted { get; private set; }
+
+    /// <summary>"marks left by spots 12 to 26 weeks", for what the client came for and takes its time.</summary>
+    public IReadOnlyList<string> Judged =>
+        [
+            .. Record
+                .Draft.Intake.Concerns.Select(concern => (concern, Time: WaitingTime.Of(concern)))
+                .Where(each => each.Time is not null)
+                .Select(each => $"{ConcernWords.Of(each.concern)} {each.Time!.From} to {each.Time.Until} weeks"),
+        ];
 
     public bool MayDecide => !User.IsInRole(People.Roles.Assistant);
 
