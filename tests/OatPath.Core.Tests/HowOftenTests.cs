@@ -151,7 +151,7 @@ public partial class HowOftenTests
     public void The_planned_days_are_what_the_words_say()
     {
         var found = new ConcurrentBag<string>();
-        RandomCase.Seeds(2000, seed =>
+        RandomCase.Seeds(700, seed =>
         {
             var rules = seed % 2 == 0 ? CaseBuilder.Rules : Long;
             var file = RandomCase.Build(new Random(seed), rules);

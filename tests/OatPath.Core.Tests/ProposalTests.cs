@@ -234,7 +234,7 @@ public class ProposalTests
     }
 
     [Fact]
-    public void Sizes_nest() => RandomCase.Each(600, (file, _) =>
+    public void Sizes_nest() => RandomCase.Each(300, (file, _) =>
         {
             var sizes = Proposer.All(file, CaseBuilder.Rules, RandomCase.Studio);
             foreach (var (smaller, larger) in sizes.Zip(sizes.Skip(1)))
@@ -274,7 +274,7 @@ public class ProposalTests
     }
 
     [Fact]
-    public void No_proposal_breaches_a_rule_and_none_leaves_a_concern_without_an_answer() => RandomCase.Each(600, (file, seed) =>
+    public void No_proposal_breaches_a_rule_and_none_leaves_a_concern_without_an_answer() => RandomCase.Each(300, (file, seed) =>
         {
             var proposal = Proposer.For(file, CaseBuilder.Rules, RandomCase.Studio, (RegimenSize)(seed % 3));
             var path = PathPlanner.Plan(proposal.Case, CaseBuilder.Rules, days: 45);

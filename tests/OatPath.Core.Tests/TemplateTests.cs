@@ -111,7 +111,7 @@ public class TemplateTests
         );
 
     [Fact]
-    public void Any_routine_fits_any_client_without_a_breach() => RandomCase.Each(600, (file, seed) =>
+    public void Any_routine_fits_any_client_without_a_breach() => RandomCase.Each(300, (file, seed) =>
         {
             var other = RandomCase.Build(new Random(seed + 500_000));
             var fit = TemplateFitting.Fit(RegimenTemplate.Of("Other", other), file, CaseBuilder.Rules, RandomCase.Studio);

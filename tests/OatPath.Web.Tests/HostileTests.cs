@@ -12,9 +12,11 @@ namespace OatPath.Web.Tests;
 
 /// <summary>
 /// Every handler of every page with hostile values in every field, and handlers that are not there: an answer, never an accident.
+/// OATPATH_FUZZ=N in the environment tries all of them in each field by itself, else every other one.
 /// </summary>
 public sealed class HostileTests : IDisposable
 {
+    private static readonly bool Everything = Environment.GetEnvironmentVariable("OATPATH_FUZZ") is not null;
     private readonly TestStudio studio = new();
     private readonly List<string> accidents = [];
     private int requests;
@@ -164,10 +166,10 @@ public sealed class HostileTests : IDisposable
                 await Attack(browser, handler, address, token, handler.Fields.Select(field => (field, value)));
             }
 
-            foreach (var field in handler.Fields)
+            foreach (var (at, field) in handler.Fields.Index())
             {
                 // The other fields hold something that a form might send.
-                foreach (var value in HostileValues.All)
+                foreach (var value in HostileValues.All.Where((_, i) => Everything || (i + at) % 2 == 0))
                 {
                     await Attack(
                         browser,
