@@ -218,6 +218,22 @@ public class CalibrationTests
     }
 
     /// <summary>From the day it is taken on: what is planned stays, no step is asked that was not, and no chance is smaller.</summary>
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(3, 0)]
+    public void Margins_of_a_file_that_do_not_stand_by_day_are_refused_by_name(int first, int second)
+    {
+        HouseRules Of(int one, int other) =>
+            CaseBuilder.Rules with
+            {
+                EstimateMargins = [new(Day.AddDays(one), 125), new(Day.AddDays(other), 150)],
+                EstimateMarginPercent = 150,
+            };
+
+        Assert.Equal("estimateMargins", Assert.Single(HouseRulesCheck.Check(Of(first, second))).Field);
+        Assert.Empty(HouseRulesCheck.Check(Of(0, 3)));
+    }
+
     [Fact]
     public void A_margin_only_holds_steps_back_and_takes_none_away() => RandomCase.Each(600, (file, seed) =>
         {

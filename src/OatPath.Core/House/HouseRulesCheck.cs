@@ -35,6 +35,12 @@ public static class HouseRulesCheck
             Need(rules.GapRestartDays > rules.GapDownDays, "gapRestartDays", Remedy(nameof(HouseRules.GapRestartDays)));
         }
 
+        // The one that counts on a day is the last that had begun.
+        Need(
+            rules.EstimateMargins.Zip(rules.EstimateMargins.Skip(1)).All(pair => pair.First?.From < pair.Second?.From),
+            "estimateMargins",
+            "write them by day, each later than the one before"
+        );
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");
         Need(rules.Currency.Length <= 8, "currency", "use at most 8 characters");
         Need(
