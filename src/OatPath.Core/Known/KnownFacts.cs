@@ -160,7 +160,8 @@ internal sealed class KnownFacts
 
     /// <summary>Whether an active was ticked on a day that has left the plan since.</summary>
     public bool UsedWhatIsGone(DateOnly day) =>
-        UsedOrToldOn(day).Any(product => product.IsRaised() && WasApplied(product.Id, day) && !InUse.Exists(other => other.Id == product.Id));
+        UsedOrToldOn(day)
+            .Any(product => product.IsRaised() && WasApplied(product.Id, day) && !InUse.Exists(other => other.Id == product.Id));
 
     /// <summary>When a product was first used on a day, or told of; null where it was not.</summary>
     public DateTimeOffset? FirstUseOn(string product, DateOnly day) => firstUses.TryGetValue((product, day), out var at) ? at : null;
