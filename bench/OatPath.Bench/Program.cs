@@ -22,6 +22,9 @@ switch (args)
     case ["first-week", ..]:
         await OatPath.Bench.FirstWeekBench.Run(AppContext.BaseDirectory);
         return;
+    case ["months", ..]:
+        await OatPath.Bench.MonthsBench.Run();
+        return;
     case ["rates", ..]:
         await OatPath.Bench.RatesBench.Run();
         return;

@@ -1,0 +1,83 @@
+using System.Diagnostics;
+using System.Globalization;
+using OatPath.Core.LookBack;
+using OatPath.Store;
+
+namespace OatPath.Bench;
+
+/// <summary>Two years of a client on one axis: the page as it is opened the first time, over a page without a record.</summary>
+internal static class MonthsBench
+{
+    private const int Port = 5995;
+    private const int Lives = 60;
+    private const int LeastUses = 120;
+
+    public static async Task Run()
+    {
+        var folder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;
+        await LargeStudio.Make(folder, Lives + 13);
+        var ids = Ids(folder);
+        using (var studio = await Running.Studio(folder, Port, demo: true))
+        {
+            using var staff = new Visitor(studio.Origin);
+            await staff.SignIn();
+            foreach (var id in ids.Take(10))
+            {
+                await staff.Get(Address(id));
+            }
+
+            // Each is opened once: the second time what was derived is kept.
+            var (first, empty) = (new List<double>(), new List<double>());
+            foreach (var id in ids.Skip(10))
+            {
+                empty.Add(await Took(staff, "/clients/new"));
+                first.Add(await Took(staff, Address(id)));
+            }
+
+            var again = new List<double>();
+            foreach (var id in ids.Skip(10))
+            {
+                again.Add(await Took(staff, Address(id)));
+            }
+
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Months of two years, {first.Count} clients, ms over a page without a record ({Median(empty):0.0}): the first time "
+                        + $"{Median(first) - Median(empty):0.0} (bound 50), again {Median(again) - Median(empty):0.0}"
+                )
+            );
+        }
+
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private static string Address(string id) => $"/clients/{id}/look-back/months?span=24";
+
+    /// <summary>The clients of two years, each of whom has what the page is for.</summary>
+    private static List<string> Ids(string folder)
+    {
+        using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
+        var reading = new ClientReading(database, new Studio(database));
+        var ids = new Clients(database).Search("of the bench", int.MaxValue).Select(client => client.Id).ToList();
+        var least = ids.Select(id => reading.Read(id, DateTimeOffset.MaxValue)!)
+            .Select(told => (told.Rules, File: CaseAssembly.Client(told.Facts, DateTimeOffset.UtcNow, told.Rules.Zone, told.Sessions)))
+            .Min(client => SkinHistory.Of(client.File, client.Rules).Uses.Count);
+        if (ids.Count != Lives || least < LeastUses)
+        {
+            throw new InvalidOperationException($"{ids.Count} clients, {least} days with an active at least: nobody has such a page.");
+        }
+
+        Console.WriteLine($"{ids.Count} clients of two years, each with {least} days of an active or more");
+        return ids;
+    }
+
+    private static async Task<double> Took(Visitor visitor, string page)
+    {
+        var start = Stopwatch.GetTimestamp();
+        await visitor.Get(page);
+        return Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+    }
+
+    private static double Median(List<double> times) => times.Order().ElementAt(times.Count / 2);
+}
