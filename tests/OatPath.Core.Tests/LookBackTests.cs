@@ -261,6 +261,25 @@ public class LookBackTests
     }
 
     [Fact]
+    public void What_begins_again_after_it_stopped_is_a_start_and_no_step()
+    {
+        var client = Basic()
+            .Own(Glycolic)
+            .InUse("glycolic", Monday, 2)
+            .Decide(
+                new StopActive
+                {
+                    Id = "stop",
+                    Product = "glycolic",
+                    On = Monday.AddDays(5),
+                }
+            )
+            .InUse("glycolic", Monday.AddDays(20), 0);
+
+        Assert.Equal([ChangeKind.Started, ChangeKind.Stopped, ChangeKind.Started], Of(client).Changes.Select(change => change.Kind));
+    }
+
+    [Fact]
     public void Parking_what_stung_costs_nothing_else_a_rung()
     {
         CaseBuilder Client(Func<CaseBuilder, Product, CaseBuilder> owned) =>

@@ -58,17 +58,15 @@ public sealed record PlanChange(DateOnly On, ChangeKind Kind, string? Product, i
     /// <summary>A rung other than the day before, whoever or whatever made it so.</summary>
     private static IEnumerable<PlanChange> Steps(LivedPast past)
     {
-        var stood = new Dictionary<string, int>();
-        foreach (var day in past.Days)
+        foreach (var (before, day) in past.Days.Zip(past.Days.Skip(1)))
         {
             foreach (var rung in day.Rungs)
             {
-                if (stood.TryGetValue(rung.Product, out var before) && before != rung.Rung)
+                // What begins again after it had stopped is a start, whatever its rung.
+                if (before.Rungs.FirstOrDefault(other => other.Product == rung.Product) is { } held && held.Rung != rung.Rung)
                 {
-                    yield return new(day.Date, rung.Rung > before ? ChangeKind.Up : ChangeKind.Down, rung.Product, rung.Rung);
+                    yield return new(day.Date, rung.Rung > held.Rung ? ChangeKind.Up : ChangeKind.Down, rung.Product, rung.Rung);
                 }
-
-                stood[rung.Product] = rung.Rung;
             }
         }
     }
