@@ -48,7 +48,7 @@ dotnet format OatPath.slnx --verify-no-changes --no-restore >"$layout" 2>&1 &
 looks=$!
 laid_out() { wait "$looks"; local code=$?; tail -40 "$layout"; rm -f "$layout"; return "$code"; }
 
-for suite in Core Store Web; do
+for suite in Core Pictures Store Web; do
   log="$(mktemp)"
   timeout -k 30 1800 dotnet test "tests/OatPath.$suite.Tests" -c Release --no-build --nologo 2>&1 | tee "$log" | grep --line-buffered -vE '^\s*$|^Test run for|^VSTest|^A total of|^Starting test' || true
   line="$(grep -E 'Failed: +[0-9]+, Passed: +[0-9]+' "$log" | tail -1)"

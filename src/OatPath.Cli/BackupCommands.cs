@@ -46,6 +46,14 @@ public static class BackupCommands
                 : restored.Former is null ? "Clients who were erased after that backup are in it again: erase them again."
                 : "Nobody was erased since."
             );
+            if (restored.PicturesLacking > 0)
+            {
+                output.WriteLine(
+                    $"{restored.PicturesLacking} pictures are named in it whose files are neither in it nor here: daily backups are "
+                        + "without them. Copy the folder pictures of the former machine into the data folder."
+                );
+            }
+
             Say(restored.Doors, linksStay, output);
             return ExitCode.Ok;
         });

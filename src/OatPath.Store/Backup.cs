@@ -30,7 +30,8 @@ public sealed record BackupManifest(
 /// <param name="Former">Where the files that were there are now; null where there were none.</param>
 /// <param name="ErasedAgain">How many clients were erased since the backup, and are again.</param>
 /// <param name="Doors">What was closed, and who has to come back.</param>
-public sealed record Restored(BackupManifest Manifest, string? Former, int ErasedAgain, DoorsClosed Doors);
+/// <param name="PicturesLacking">Pictures that it names and whose files are neither in it nor here.</param>
+public sealed record Restored(BackupManifest Manifest, string? Former, int ErasedAgain, DoorsClosed Doors, int PicturesLacking = 0);
 
 /// <summary>A file is no backup of this program, or is not whole.</summary>
 public sealed class BackupException(string message) : Exception(message);
@@ -45,9 +46,11 @@ public static class Backup
     private const string DailyPrefix = "daily-";
 
     /// <summary>Writes a backup of a data folder and reads it back.</summary>
+    /// <param name="pictures">Whether the files of pictures are in it. Those that a day writes beside them are without: a picture never
+    /// changes, and lies on the same disk.</param>
     /// <exception cref="StoreException">The database cannot be read, or the place not written to.</exception>
     /// <exception cref="BackupException">What was written is not what was read.</exception>
-    public static BackupManifest Write(string dataFolder, string to, DateTimeOffset at)
+    public static BackupManifest Write(string dataFolder, string to, DateTimeOffset at, bool pictures = true)
     {
         var folder = new DataFolder(dataFolder);
         if (!File.Exists(folder.DatabaseFile))
@@ -74,6 +77,8 @@ public static class Backup
                     )),
                 ],
             };
+            var shown = pictures ? PicturesOf(copy, folder.Pictures) : [];
+            manifest = manifest with { Parts = [.. manifest.Parts, .. shown.Select(picture => picture.Part)] };
             using (var stream = new FileStream(zip, FileMode.Create, FileAccess.ReadWrite))
             {
                 using (var archive = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true))
@@ -88,6 +93,12 @@ public static class Backup
                     {
                         using var entry = archive.CreateEntry(name).Open();
                         entry.Write(bytes);
+                    }
+
+                    // A picture is as small as it gets.
+                    foreach (var (part, file) in shown)
+                    {
+                        archive.CreateEntryFromFile(file, part.Name, CompressionLevel.NoCompression);
                     }
                 }
 
@@ -154,6 +165,7 @@ public static class Backup
 
         var incoming = Path.Combine(folder.Folder, $"incoming-{at.UtcTicks}");
         Directory.CreateDirectory(Path.Combine(incoming, DataFolder.KeysName));
+        Directory.CreateDirectory(Path.Combine(incoming, PictureFolder.Name));
         try
         {
             BackupArchive.Read(file, (name, bytes) =>
@@ -173,6 +185,7 @@ public static class Backup
             }
 
             var (erased, doors) = (ErasedIn(folder.DatabaseFile), Doors.Of(folder.DatabaseFile));
+            var since = PicturesSince.Of(folder.DatabaseFile);
             var again = 0;
             DoorsClosed closed;
             using (var restored = new Database(database))
@@ -180,6 +193,10 @@ public static class Backup
                 Migrator.Migrate(restored);
                 again = Erasure.Again(restored, erased);
                 closed = Doors.Close(restored, doors, linksStay, at);
+                if (closed.Known)
+                {
+                    since?.CarryOver(restored);
+                }
             }
 
             if (closed.Known)
@@ -187,12 +204,44 @@ public static class Backup
                 KeepKeys(folder.Keys, Path.Combine(incoming, DataFolder.KeysName));
             }
 
-            return new(manifest, folder.Replace(incoming, at), again, closed);
+            // Before the database that names them, so that it never names one that is not there yet.
+            var names = PictureNames(database);
+            folder.Pictures.TakeIn(Path.Combine(incoming, PictureFolder.Name), names);
+            var former = folder.Replace(incoming, at);
+            if (former is not null)
+            {
+                folder.Pictures.PutAside(Path.Combine(former, PictureFolder.Name), names);
+            }
+
+            return new(manifest, former, again, closed, names.Count(name => !folder.Pictures.FilesOf(name).Any()));
         }
         finally
         {
             Directory.Delete(incoming, recursive: true);
         }
+    }
+
+    /// <summary>The files of every picture that a copy of the database names; one of an older version names none.</summary>
+    private static List<(BackupPart Part, string File)> PicturesOf(string copy, PictureFolder folder)
+    {
+        using var connection = Sql.Connect(copy, SqliteOpenMode.ReadOnly);
+        if (connection.Number("SELECT count(*) FROM sqlite_master WHERE name = 'picture'") == 0)
+        {
+            return [];
+        }
+
+        return
+        [
+            .. connection
+                .Query("SELECT file FROM picture ORDER BY file", row => row.GetString(0))
+                .SelectMany(folder.FilesOf)
+                .Select(found =>
+                {
+                    using var bytes = File.OpenRead(found.File);
+                    var hash = Convert.ToHexStringLower(SHA256.HashData(bytes));
+                    return (new BackupPart($"{PictureFolder.Name}/{found.Name}", bytes.Length, hash), found.File);
+                }),
+        ];
     }
 
     /// <summary>A second factor set after the backup is protected by a key that may be younger than it.</summary>
@@ -248,7 +297,7 @@ public static class Backup
         }
 
         Directory.CreateDirectory(Path.Combine(dataFolder, Folder));
-        Write(dataFolder, Path.Combine(dataFolder, Folder, $"{DailyPrefix}{day:yyyy-MM-dd}.zip"), at);
+        Write(dataFolder, Path.Combine(dataFolder, Folder, $"{DailyPrefix}{day:yyyy-MM-dd}.zip"), at, pictures: false);
 
         // Those of days to come were written by a clock that ran ahead: they stand in no other's place.
         foreach (var (old, _) in Daily(dataFolder).Where(backup => backup.Day <= day).Skip(kept))
@@ -258,6 +307,12 @@ public static class Backup
 
         Upgrade.DropBackups(dataFolder, at.AddDays(-kept));
         return true;
+    }
+
+    private static HashSet<string> PictureNames(string database)
+    {
+        using var connection = Sql.Connect(database);
+        return [.. connection.Query("SELECT file FROM picture", row => row.GetString(0))];
     }
 
     private static BackupManifest Copy(string database, string to, DateTimeOffset at)

@@ -15,6 +15,7 @@ internal static class BackupArchive
     public const string ManifestName = "manifest.json";
     private const int LongestManifest = 1_000_000;
     private const int LongestKey = 100_000;
+    private const int LongestPicture = 40_000_000;
 
     /// <summary>
     /// Hands every file of a backup on, with its name in the data folder; reading more of it than the manifest says is refused.
@@ -99,7 +100,7 @@ internal static class BackupArchive
 
         if (
             parts.FirstOrDefault(part =>
-                part.Bytes != found[part.Name].Length || (part.Name != DataFolder.DatabaseName && part.Bytes > LongestKey)
+                part.Bytes != found[part.Name].Length || part.Bytes > Longest(part.Name)
             ) is
             { } other
         )
@@ -110,9 +111,15 @@ internal static class BackupArchive
         return parts.ToDictionary(part => part.Name);
     }
 
-    /// <summary>The database, or one file right in the folder of keys.</summary>
+    private static long Longest(string name) =>
+        name == DataFolder.DatabaseName ? long.MaxValue
+        : name.StartsWith(PictureFolder.Name + "/", StringComparison.Ordinal) ? LongestPicture
+        : LongestKey;
+
+    /// <summary>The database, or one file right in the folder of keys or of pictures.</summary>
     private static bool IsOurs(string name) =>
         name == DataFolder.DatabaseName
+        || (name.Split('/') is [PictureFolder.Name, var picture] && PictureFolder.IsOurs(picture))
         || (
             name.Split('/') is [DataFolder.KeysName, { Length: > 0 } key]
             && key.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.' or '_')

@@ -27,6 +27,8 @@ public sealed class ClientArchive(Database database, ClientReading reading)
         mail.csv            where the client agreed to be written to, since when, by whose word
         questions.csv       links to the questions before a visit: when they were made, opened, sent, ended
         phones.csv          links and phones that were let in
+        consents.csv        what pictures may be used for: each time it was said
+        pictures.csv        pictures, with what was read from them; the files are in pictures/
 
         Times are ISO 8601 with offset. Text is UTF-8.
         """;
@@ -153,6 +155,32 @@ public sealed class ClientArchive(Database database, ClientReading reading)
                     clientId
                 )
             );
+            Table(
+                archive,
+                "consents.csv",
+                ["used for", "given", "wording", "at", "by"],
+                connection.Query(
+                    "SELECT used_for, CASE given WHEN 1 THEN 'yes' ELSE 'no' END, wording, said_at, said_by FROM picture_consent WHERE "
+                        + "client_id = $1 ORDER BY id",
+                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
+                    clientId
+                )
+            );
+            var folder = PictureFolder.Beside(database.File);
+            var pictures = connection.Query(
+                "SELECT file, seen_from, taken_on, added_at, added_by, coalesce(gone_at, ''), found, numbers FROM picture WHERE "
+                    + "client_id = $1 ORDER BY taken_on, added_at",
+                row => Enumerable.Range(0, 8).Select(row.GetString).ToArray(),
+                clientId
+            );
+            Table(archive, "pictures.csv", ["file", "seen from", "taken", "added", "by", "taken away", "card", "numbers"], pictures);
+            foreach (var name in pictures.Select(picture => picture[0]))
+            {
+                using var whole = folder.Open(name, PictureSize.Whole);
+                using var entry = whole is null ? null : archive.CreateEntry($"pictures/{name}.jpg", CompressionLevel.NoCompression).Open();
+                whole?.CopyTo(entry!);
+            }
+
             return true;
         });
 

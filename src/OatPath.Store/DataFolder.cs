@@ -45,6 +45,8 @@ public sealed class DataFolder : IDisposable
 
     public string Keys => Path.Combine(Folder, KeysName);
 
+    public PictureFolder Pictures => PictureFolder.Of(Folder);
+
     public string MailSecret => Path.Combine(Folder, MailSecretName);
 
     private string Marker => Path.Combine(Folder, MarkerName);
@@ -221,6 +223,7 @@ public sealed class DataFolder : IDisposable
                     or UpgradeName
                     or ProbeName
                     or Backup.Folder
+                    or PictureFolder.Name
                     or DemoClockName
         );
 

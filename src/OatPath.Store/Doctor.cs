@@ -41,7 +41,12 @@ public static class Doctor
 
         try
         {
-            findings.AddRange(OfRecord(folder.DatabaseFile, now));
+            var record = OfRecord(folder.DatabaseFile, now);
+            findings.AddRange(record);
+            if (record.All(finding => finding.IsWell))
+            {
+                findings.Add(Pictures(folder));
+            }
         }
         catch (Exception fault) when (fault is StoreException or SqliteException or InvalidOperationException)
         {
@@ -166,6 +171,27 @@ public static class Doctor
         return !version.IsWell ? [integrity, version]
             : now is { } at ? [integrity, version, Clock(database, at), Readable(database)]
             : [integrity, version, Readable(database)];
+    }
+
+    private static Finding Pictures(DataFolder folder)
+    {
+        using var connection = Sql.Connect(folder.DatabaseFile);
+        var rows = connection.Query("SELECT file, sha256 FROM picture", row => (File: row.GetString(0), Hash: row.GetString(1)));
+        var amiss = rows.Count(row => !folder.Pictures.IsWhole(row.File, row.Hash));
+        var known = connection.Query("SELECT name FROM picture_file", row => row.GetString(0)).ToHashSet();
+        var strays = folder.Pictures.Names().Count(name => !known.Contains(name));
+        return amiss > 0
+                ? new(
+                    false,
+                    $"{amiss} of {rows.Count} pictures are not there, or not as they were written.",
+                    "Bring the folder pictures back from a copy, or restore a backup written by oat backup; the other pictures are whole."
+                )
+            : strays > 0
+                ? new(false, $"{strays} pictures in the folder are nobody's.", $"Move them out of {folder.Pictures.Path} and look at them.")
+            : new(
+                true,
+                string.Create(CultureInfo.InvariantCulture, $"{rows.Count} pictures are whole, {folder.Pictures.Bytes() / 1e6:0.0} MB.")
+            );
     }
 
     private static Finding Version(Database database)

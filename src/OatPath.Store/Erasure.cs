@@ -25,6 +25,9 @@ public sealed class Erasure(Database database, ViewLog views)
         "DELETE FROM message WHERE client_id = $1",
         "DELETE FROM message_opt_out WHERE client_id = $1",
         "DELETE FROM record_read WHERE client_id = $1",
+        "UPDATE picture_file SET state = 'going' WHERE name IN (SELECT file FROM picture WHERE client_id = $1)",
+        "DELETE FROM picture WHERE client_id = $1",
+        "DELETE FROM picture_consent WHERE client_id = $1",
         "UPDATE stock_move SET client_id = NULL, fact_id = NULL WHERE client_id = $1",
         "DELETE FROM publication_fact WHERE fact_id IN (SELECT id FROM fact WHERE client_id = $1)",
         "DELETE FROM publication WHERE client_id = $1",
@@ -63,6 +66,7 @@ public sealed class Erasure(Database database, ViewLog views)
         if (erased)
         {
             database.Rewrite();
+            new PictureStore(database).Sweep();
         }
 
         return erased;

@@ -140,7 +140,7 @@ public static class Upgrade
             string.Create(CultureInfo.InvariantCulture, $"{BackupPrefix}{newest}-{at.UtcDateTime:yyyy-MM-dd-HHmmss}.zip")
         );
         Directory.CreateDirectory(Path.GetDirectoryName(file)!);
-        return (file, Backup.Write(folder.Folder, file, at));
+        return (file, Backup.Write(folder.Folder, file, at, pictures: false));
     }
 
     private static List<string> Against(string file, BackupManifest before)

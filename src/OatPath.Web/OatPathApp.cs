@@ -179,6 +179,9 @@ public static class OatPathApp
             .AddSingleton<HouseTreatments>()
             .AddSingleton<CalendarFeeds>()
             .AddSingleton<Outbox>()
+            .AddSingleton<PictureStore>()
+            .AddSingleton<PictureConsents>()
+            .AddSingleton<PictureIntake>()
             .AddSingleton<ShelfSearch>();
         services
             .AddSingleton<ClientReading>()
@@ -190,7 +193,7 @@ public static class OatPathApp
             .AddScoped<DigestView>();
         services.AddSingleton<Store.People>();
         services.TryAddSingleton<PlanPath>((file, rules, days) => PathPlanner.Plan(file, rules, days: days));
-        services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoLoader>();
+        services.AddSingleton<RecordRoom>().AddSingleton<FirstRunCode>().AddSingleton<DemoPictures>().AddSingleton<DemoLoader>();
         services.AddSingleton(new MachineClock(clock ?? TimeProvider.System, isTheMachines: clock is null)).AddSingleton<ClockTable>();
         if (clock is null && options.Demo)
         {
@@ -226,7 +229,7 @@ public static class OatPathApp
             services.AddHostedService(provider => provider.GetRequiredService<ClockRounds>());
         }
 
-        services.AddHostedService<ViewLogRounds>().AddHostedService<EndedLinks>();
+        services.AddHostedService<ViewLogRounds>().AddHostedService<EndedLinks>().AddHostedService<PictureRounds>();
 
         services.AddScoped<SignInDesk>().AddScoped<PhoneDoor>().AddScoped<AnswerDoor>();
         services.AddSingleton<SignIns>().AddSingleton<ProgramSettings>().AddSingleton<SignInAttempts>().AddScoped<SecondFactor>();

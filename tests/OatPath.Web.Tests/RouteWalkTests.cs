@@ -11,6 +11,7 @@ public sealed class RouteWalkTests : IDisposable
     private static readonly HashSet<string> Open = ["/sign-in", "/first-run", "/went-wrong", "/no-plan", "/stand-in"];
     private readonly TestStudio studio = new();
     private string? waiting;
+    private string? picture;
 
     private List<string> Routes() =>
         [
@@ -25,6 +26,8 @@ public sealed class RouteWalkTests : IDisposable
 
     private Store.ShelfImports Imports => studio.Services.GetRequiredService<Store.ShelfImports>();
 
+    private string Picture => picture ??= OnePicture.Of(studio, studio.ClientId("Jory"));
+
     private string Fill(string route) =>
         route
             .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
@@ -36,6 +39,8 @@ public sealed class RouteWalkTests : IDisposable
             .Replace("/shelf/kind/{id}", "/shelf/kind/new", StringComparison.Ordinal)
             .Replace("/shelf/{id}", "/shelf/reed-water", StringComparison.Ordinal)
             .Replace("{product}", "nothing", StringComparison.Ordinal)
+            .Replace("{size}", "small", StringComparison.Ordinal)
+            .Replace("{picture}", route.Contains("{picture}", StringComparison.Ordinal) ? Picture : "", StringComparison.Ordinal)
             .Replace("{fact}", "nothing", StringComparison.Ordinal)
             .Replace("{token}", "guess", StringComparison.Ordinal)
             .Replace("{screen?}", "body", StringComparison.Ordinal)
@@ -59,7 +64,18 @@ public sealed class RouteWalkTests : IDisposable
         "/house/watch",
     ];
 
-    private static readonly HashSet<string> ForDeciders = ["/clients/{id}/publish", "/clients/{id}/link", "/clients/{id}/handout"];
+    private static readonly HashSet<string> ForDeciders =
+    [
+        "/clients/{id}/publish",
+        "/clients/{id}/link",
+        "/clients/{id}/handout",
+        "/clients/{id}/pictures",
+        "/clients/{id}/pictures/new",
+        "/clients/{id}/pictures/look-over",
+        "/clients/{id}/pictures/compare",
+        "/clients/{id}/pictures/{picture}/eyes",
+        "/clients/{id}/pictures/{picture}/{size}",
+    ];
 
     [Fact]
     public async Task Nobody_sees_only_the_doors()

@@ -270,7 +270,7 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
     public void Dispose() => invoker.Dispose();
 
     /// <summary>Sends one file with the form's token, as a browser does.</summary>
-    public Task<Answer> Upload(string address, string token, string fileName, byte[] content) =>
+    public Task<Answer> Upload(string address, string token, string fileName, byte[] content, string field = "file") =>
         Send(
             HttpMethod.Post,
             address,
@@ -279,7 +279,7 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
             new MultipartFormDataContent
             {
                 { new StringContent(token), "__RequestVerificationToken" },
-                { new ByteArrayContent(content), "file", fileName },
+                { new ByteArrayContent(content), field, fileName },
             }
         );
 

@@ -20,6 +20,7 @@ public sealed class DemoLoader(
     Clients clients,
     Facts facts,
     RecordRoom room,
+    DemoPictures pictures,
     Microsoft.AspNetCore.Identity.IPasswordHasher<Person> hasher,
     TimeProvider clock
 )
@@ -27,6 +28,9 @@ public sealed class DemoLoader(
     public const string SignIn = "maren";
     public const string Password = "ferry-and-oats";
     private const string Practitioner = "Maren Holt";
+
+    /// <summary>The case whose client has pictures.</summary>
+    private const string WithPictures = "a-year";
     private static readonly string Folder = System.IO.Path.Combine(AppContext.BaseDirectory, "demo");
 
     /// <summary>The made-up studio's time zone.</summary>
@@ -54,7 +58,11 @@ public sealed class DemoLoader(
         {
             var (read, problems) = CaseJson.ReadCase(File.ReadAllText(file));
             var demo = read ?? throw new InvalidOperationException($"{file}: {problems[0]}");
-            Load(DemoShift.ToToday(demo, clock.GetUtcNow(), zone), names[demo.Reference]);
+            var client = Load(DemoShift.ToToday(demo, clock.GetUtcNow(), zone), names[demo.Reference]);
+            if (demo.Reference == WithPictures)
+            {
+                pictures.Load(client.Id, Practitioner);
+            }
         }
 
         var hash = hasher.HashPassword(null!, Password);

@@ -1,0 +1,27 @@
+// One picture over the other: the edge follows the slider; and printing by a press.
+const range = document.querySelector('[data-over-range]');
+if (range) {
+  const clip = document.querySelector('[data-over-clip]');
+  const edge = document.querySelector('[data-over-edge]');
+  const down = edge.getAttribute('d').split('V')[1];
+  const follow = () => {
+    clip.setAttribute('x', range.value);
+    edge.setAttribute('d', `M${range.value} 0V${down}`);
+  };
+  range.addEventListener('input', follow);
+  follow();
+
+  const drawn = document.querySelector('#over svg');
+  const drag = (event) => {
+    const box = drawn.getBoundingClientRect();
+    range.value = Math.round((1000 * (event.clientX - box.left)) / box.width);
+    follow();
+  };
+  drawn.addEventListener('pointerdown', (event) => {
+    drawn.setPointerCapture(event.pointerId);
+    drag(event);
+  });
+  drawn.addEventListener('pointermove', (event) => drawn.hasPointerCapture(event.pointerId) && drag(event));
+}
+
+for (const button of document.querySelectorAll('[data-print]')) button.addEventListener('click', () => window.print());

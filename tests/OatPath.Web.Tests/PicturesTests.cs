@@ -1,0 +1,214 @@
+using System.Net;
+using Microsoft.Extensions.DependencyInjection;
+using OatPath.Core.Pictures;
+using OatPath.Pictures;
+using OatPath.Pictures.Drawn;
+using OatPath.Store;
+
+namespace OatPath.Web.Tests;
+
+/// <summary>Pictures from consent to comparison, and who sees them when.</summary>
+public sealed class PicturesTests : IDisposable
+{
+    private readonly TestStudio studio = new();
+
+    private PictureStore Store => studio.Services.GetRequiredService<PictureStore>();
+
+    private string Client => studio.ClientId("Jory");
+
+    private string At(string page = "") => $"/clients/{Client}/pictures{page}";
+
+    private IReadOnlyList<Picture> Kept => [.. Store.Of(Client).Where(picture => picture.KeptAt is not null)];
+
+    private async Task<Answer> Upload(Browser browser, byte[] file, string view = "front") =>
+        await browser.Upload(At("/new"), TokenOf(await browser.Get(At())), "a.jpg", file, view);
+
+    private static string TokenOf(Answer page) => page.Page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+
+    private async Task Agree(Browser browser, string use = "care", bool given = true) =>
+        await browser.Submit(await browser.Get(At()), $"#consent form:has(input[value={use}])", ("given", given ? "true" : "false"));
+
+    [Fact]
+    public async Task A_picture_is_agreed_to_looked_over_kept_measured_and_shown()
+    {
+        using var maren = await studio.SignedIn();
+        await Agree(maren);
+        var look = await Upload(maren, OnePicture.WithCard);
+        Assert.EndsWith("/pictures/look-over", look.Address, StringComparison.Ordinal);
+        Assert.Contains("Card read, sharp, evenly lit", look.Text, StringComparison.Ordinal);
+        Assert.Empty(Kept);
+
+        var eyes = await maren.Submit(look, "form:has(.look-row)", ("picture", Store.Of(Client)[0].Id));
+        Assert.EndsWith("/eyes", eyes.Address, StringComparison.Ordinal);
+        var face = OnePicture.Face().Face();
+        Assert.NotEmpty(Kept);
+        var done = await maren.Post(
+            eyes.Address,
+            [
+                new("__RequestVerificationToken", TokenOf(eyes)),
+                .. new[] { face.RightEye, face.LeftEye, face.Mouth }.SelectMany(point =>
+                    new[] { point.X, point.Y }.Select(share => new KeyValuePair<string, string>(
+                        "places",
+                        Math.Round(1000 * share).ToString(System.Globalization.CultureInfo.InvariantCulture)
+                    ))
+                ),
+            ]
+        );
+
+        Assert.EndsWith("/pictures", done.Address, StringComparison.Ordinal);
+        Assert.Equal(7, Kept[0].Numbers.Count);
+        Assert.All(Kept[0].Numbers, zone => Assert.InRange(zone.Redness, 10.5, 13.5));
+        var file = await maren.Get(At($"/{Kept[0].Id}/small"));
+        Assert.Equal("image/jpeg", file.Raw.Content.Headers.ContentType?.MediaType);
+        Assert.True(file.Raw.Headers.CacheControl?.NoStore);
+        Assert.DoesNotContain("Exif", System.Text.Encoding.Latin1.GetString(Store.Folder.Read(Kept[0].File, PictureSize.Whole)!));
+    }
+
+    [Fact]
+    public async Task Without_consent_nothing_is_taken()
+    {
+        using var maren = await studio.SignedIn();
+        var refused = await Upload(maren, OnePicture.WithCard);
+        Assert.Contains("does not agree", refused.Text, StringComparison.Ordinal);
+        Assert.Null(
+            Store.Add(Client, new(PictureView.Front, default, 600, 800, new(null), [1], [2], [3]), "Maren Holt", studio.Clock.GetUtcNow())
+        );
+        Assert.False(Directory.Exists(Store.Folder.Path) && Directory.EnumerateFiles(Store.Folder.Path).Any(IsNotOfTheDemo));
+        Assert.DoesNotContain("Take pictures", (await maren.Get(At())).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Consent_taken_back_on_the_phone_hides_all_at_once_and_erases_after_its_days()
+    {
+        var id = OnePicture.Of(studio, Client);
+        using var maren = await studio.SignedIn();
+        using var phone = await studio.Phone("Jory");
+        Assert.Contains("/my/pictures", (await phone.Get("/my/path")).Html, StringComparison.Ordinal);
+        var back = await phone.Submit(await phone.Get("/my/pictures"), "#use-care form", ("given", "false"));
+        Assert.Contains("You took this back", back.Text, StringComparison.Ordinal);
+
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"/{id}/whole"))).Status);
+        Assert.DoesNotContain(id, (await maren.Get(At())).Html, StringComparison.Ordinal);
+        Assert.Contains("by the client, on the phone", (await maren.Get(At())).Text, StringComparison.Ordinal);
+
+        // Given again in time, it is there again.
+        await phone.Submit(back, "#use-care form", ("given", "true"));
+        Assert.Equal(HttpStatusCode.OK, (await maren.Get(At($"/{id}/whole"))).Status);
+
+        await phone.Submit(await phone.Get("/my/pictures"), "#use-care form", ("given", "false"));
+        Assert.Equal(0, Store.EraseGone(studio.Clock.GetUtcNow().AddDays(-30), studio.Clock.GetUtcNow()));
+        studio.Clock.Advance(TimeSpan.FromDays(31));
+        Assert.Equal(1, Store.EraseGone(studio.Clock.GetUtcNow().AddDays(-30), studio.Clock.GetUtcNow()));
+        Assert.DoesNotContain(Directory.EnumerateFiles(Store.Folder.Path), IsNotOfTheDemo);
+    }
+
+    [Fact]
+    public async Task On_the_phone_nothing_is_agreed_to_that_the_studio_never_asked()
+    {
+        using var phone = await studio.Phone("Jory");
+        var page = await phone.Get("/my/pictures");
+        Assert.Contains("Nobody asked you", page.Text, StringComparison.Ordinal);
+        OnePicture.Of(studio, Client);
+        var fields = (await phone.Get("/my/pictures")).Page.QuerySelectorAll("form input").OfType<AngleSharp.Html.Dom.IHtmlInputElement>();
+        await phone.Post(
+            "/my/pictures",
+            [
+                .. fields.Where(field => field.Name != "use").Select(field => new KeyValuePair<string, string>(field.Name!, field.Value)),
+                new("use", "showing"),
+                new("given", "true"),
+            ]
+        );
+        Assert.False(studio.Services.GetRequiredService<PictureConsents>().Given(Client, PictureUse.Showing));
+    }
+
+    [Fact]
+    public async Task A_picture_taken_away_is_on_no_page_and_undo_puts_it_back()
+    {
+        var id = OnePicture.Of(studio, Client);
+        using var maren = await studio.SignedIn();
+        var gone = await maren.Submit(await maren.Get(At()), $"form:has(input[value='{id}'])");
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"/{id}/small"))).Status);
+        await maren.Submit(gone, "#done form");
+        Assert.Equal(HttpStatusCode.OK, (await maren.Get(At($"/{id}/small"))).Status);
+    }
+
+    [Fact]
+    public async Task A_picture_opens_under_its_own_client_only()
+    {
+        var id = OnePicture.Of(studio, Client);
+        var other = studio.ClientId("Orla");
+        studio.Services.GetRequiredService<PictureConsents>().Say(other, PictureUse.Care, true, 1, "Maren Holt", studio.Clock.GetUtcNow());
+        using var maren = await studio.SignedIn();
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get($"/clients/{other}/pictures/{id}/whole")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get($"/clients/{other}/pictures/{id}/eyes")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"/{id}/..%2f..%2foatpath.db"))).Status);
+    }
+
+    public static TheoryData<string, byte[]> Bad
+    {
+        get
+        {
+            var cut = OnePicture.WithCard[..(OnePicture.WithCard.Length / 3)];
+            // A head that claims 60,000 by 60,000 pixels, and nothing after it.
+            var bomb = Convert.FromBase64String("iVBORw0KGgoAAAANSUhEUgAA6mAAAOpgCAIAAAAPsOIVAAAADElEQVR4nGNgGB4AAADIAAGtQHYi");
+            return new()
+            {
+                { "choose a JPEG, PNG or WebP picture", "no picture"u8.ToArray() },
+                { "choose a JPEG, PNG or WebP picture", "GIF89a"u8.ToArray() },
+                { "ends too early", cut },
+                { "at most 100 megapixels", bomb },
+                { "at least 480 pixels", PictureFile.Jpeg(new(100, 100, new byte[30_000]), 100, 80) },
+            };
+        }
+    }
+
+    [Theory, MemberData(nameof(Bad))]
+    public async Task A_file_that_is_no_good_picture_is_refused_by_name(string remedy, byte[] file)
+    {
+        using var maren = await studio.SignedIn();
+        await Agree(maren);
+        var refused = await Upload(maren, file);
+        Assert.Contains("Front", refused.Page.QuerySelector("#problems")!.TextContent, StringComparison.Ordinal);
+        Assert.Contains(remedy, refused.Text, StringComparison.Ordinal);
+        Assert.Empty(Store.Of(Client));
+    }
+
+    [Fact]
+    public async Task Two_pictures_are_compared_by_number_only_where_they_may_be()
+    {
+        using var maren = await studio.SignedIn();
+        studio.Services.GetRequiredService<PictureConsents>().Say(Client, PictureUse.Care, true, 1, "Maren Holt", studio.Clock.GetUtcNow());
+        var day = DateOnly.FromDateTime(studio.Clock.GetUtcNow().UtcDateTime);
+        void Take(double redder, int daysAgo, double blur = 0)
+        {
+            var face = OnePicture.Face(redder, daysAgo);
+            var pixels = face.Taken(DrawnLight.All[daysAgo % 6], 0.72, blur: blur);
+            var made = Records.PictureIntake.Make(new(pixels, null), PictureView.Front, day.AddDays(-daysAgo));
+            var marks = face.Face();
+            var numbers = made.Found.Reading is { } reading ? ZoneNumbers.Of(pixels, reading, marks, PictureView.Front) : [];
+            Store.Add(Client, made with { Marks = marks, Numbers = numbers }, "Maren Holt", studio.Clock.GetUtcNow(), kept: true);
+        }
+
+        Take(0, 90);
+        Take(7, 30);
+        var told = await maren.Get(At("/compare"));
+        Assert.Contains("Left cheek: redder", told.Page.QuerySelector("#told")!.TextContent, StringComparison.Ordinal);
+        Assert.Single(told.Page.QuerySelectorAll("#told li"));
+
+        Take(7, 3);
+        var all = Store.Of(Client).Reverse().ToList();
+        var same = await maren.Get(At($"/compare?view=front&earlier={all[1].Id}&later={all[2].Id}"));
+        Assert.NotNull(same.Page.QuerySelector("#nothing-told"));
+
+        Take(0, 1, blur: 3);
+        var last = Store.Of(Client)[0];
+        var not = await maren.Get(At($"/compare?view=front&earlier={all[1].Id}&later={last.Id}"));
+        Assert.Contains("No number is compared", not.Page.QuerySelector("#not-comparable")!.TextContent, StringComparison.Ordinal);
+        Assert.Null(not.Page.QuerySelector(".numbers"));
+    }
+
+    private bool IsNotOfTheDemo(string file) =>
+        !Store.Of(studio.ClientId("Petra")).Any(picture => Path.GetFileName(file).StartsWith(picture.File, StringComparison.Ordinal));
+
+    public void Dispose() => studio.Dispose();
+}
