@@ -141,16 +141,13 @@ internal static class LargeBench
 
     private static async Task<double> Median(Visitor visitor, string page, int runs)
     {
-        var times = new double[runs];
+        var times = new List<double>();
         for (var i = 0; i < runs; i++)
         {
-            var start = Stopwatch.GetTimestamp();
-            await visitor.Get(page);
-            times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+            times.Add(await Timing.Took(visitor, page));
         }
 
-        Array.Sort(times);
-        return times[runs / 2];
+        return Timing.Median(times);
     }
 
     private static long Number(string folder, string sql)

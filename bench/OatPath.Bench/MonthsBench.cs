@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using OatPath.Core.LookBack;
 using OatPath.Store;
@@ -30,21 +29,21 @@ internal static class MonthsBench
             var (first, empty) = (new List<double>(), new List<double>());
             foreach (var id in ids.Skip(10))
             {
-                empty.Add(await Took(staff, "/clients/new"));
-                first.Add(await Took(staff, Address(id)));
+                empty.Add(await Timing.Took(staff, "/clients/new"));
+                first.Add(await Timing.Took(staff, Address(id)));
             }
 
             var again = new List<double>();
             foreach (var id in ids.Skip(10))
             {
-                again.Add(await Took(staff, Address(id)));
+                again.Add(await Timing.Took(staff, Address(id)));
             }
 
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"Months of two years, {first.Count} clients, ms over a page without a record ({Median(empty):0.0}): the first time "
-                        + $"{Median(first) - Median(empty):0.0} (bound 50), again {Median(again) - Median(empty):0.0}"
+                    $"Months of two years, {first.Count} clients, ms over a page without a record ({Timing.Median(empty):0.0}): the first time "
+                        + $"{Timing.Median(first) - Timing.Median(empty):0.0} (bound 50), again {Timing.Median(again) - Timing.Median(empty):0.0}"
                 )
             );
         }
@@ -71,13 +70,4 @@ internal static class MonthsBench
         Console.WriteLine($"{ids.Count} clients of two years, each with {least} days of an active or more");
         return ids;
     }
-
-    private static async Task<double> Took(Visitor visitor, string page)
-    {
-        var start = Stopwatch.GetTimestamp();
-        await visitor.Get(page);
-        return Stopwatch.GetElapsedTime(start).TotalMilliseconds;
-    }
-
-    private static double Median(List<double> times) => times.Order().ElementAt(times.Count / 2);
 }

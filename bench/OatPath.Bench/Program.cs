@@ -25,6 +25,9 @@ switch (args)
     case ["months", ..]:
         await OatPath.Bench.MonthsBench.Run();
         return;
+    case ["pictures"]:
+        await OatPath.Bench.PicturesBench.Run();
+        return;
     case ["rates", ..]:
         await OatPath.Bench.RatesBench.Run();
         return;

@@ -72,12 +72,16 @@ internal sealed partial class Visitor : IDisposable
 
     /// <summary>Sends one file with the form's token.</summary>
     /// <returns>The page that answers, and its address.</returns>
-    public async Task<(string Page, string Address)> Upload(string address, string token, string text)
+    public Task<(string Page, string Address)> Upload(string address, string token, string text) =>
+        Upload(address, token, System.Text.Encoding.UTF8.GetBytes(text), "file", "shelf.csv");
+
+    /// <inheritdoc cref="Upload(string, string, string)"/>
+    public async Task<(string Page, string Address)> Upload(string address, string token, byte[] file, string field, string name)
     {
         using var form = new MultipartFormDataContent
         {
             { new StringContent(token), "__RequestVerificationToken" },
-            { new StringContent(text), "file", "shelf.csv" },
+            { new ByteArrayContent(file), field, name },
         };
         using var answer = await http.PostAsync(address, form);
         answer.EnsureSuccessStatusCode();

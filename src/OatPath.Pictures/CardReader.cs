@@ -22,6 +22,11 @@ public static class CardReader
 
     public static CardFound Find(PixelGrid picture)
     {
+        if (FinderScan.Count(picture) > FinderScan.Most)
+        {
+            return new(null, PictureFault.NoCard);
+        }
+
         var source = new RGBLuminanceSource(picture.Rgb, picture.Width, picture.Height, RGBLuminanceSource.BitmapFormat.RGB24);
         var seen = new List<Seen>();
         Add(seen, new QRCodeMultiReader().decodeMultiple(new BinaryBitmap(new HybridBinarizer(source)), Hints), 0, 0);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using OatPath.Core.Formats;
+using OatPath.Core.Pictures;
 
 namespace OatPath.Store;
 
@@ -25,6 +26,9 @@ public sealed record ProgramChoices
 
     /// <summary>What carries messages to clients; null while none is set, then nothing is sent.</summary>
     public MailServer? Mail { get; init; }
+
+    /// <summary>What is decided about pictures.</summary>
+    public PictureChoices Pictures { get; init; } = new();
 
     /// <summary>Whether the first steps were put away from the Desk.</summary>
     public bool FirstStepsPutAway { get; init; }

@@ -58,7 +58,7 @@ public class ArchitectureTests
         ["Planner"] = [.. Domain, "Session", "Fit", "Booking", "Case", "Known", "Plan"],
         ["Audit"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Care", "Peel", "Session", "Labels", "Case", "Plan"],
         ["LookBack"] = ["House", "Shelf", "CheckIn", "Care", "Case", "Known", "Plan", "Planner"],
-        ["Pictures"] = ["House", "Skin"],
+        ["Pictures"] = ["Skin"],
         ["Bench"] = ["House", "Skin", "Shelf", "Routine", "Fit", "Case", "Plan", "Planner"],
         ["Proposals"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "Care", "Supply", "Fit", "Case", "Plan", "Planner"],
         ["Forecast"] = ["House", "Shelf", "Supply", "Case", "Known", "Plan", "Planner"],

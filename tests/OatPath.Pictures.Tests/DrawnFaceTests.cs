@@ -1,4 +1,3 @@
-using OatPath.Core.House;
 using OatPath.Core.Pictures;
 using OatPath.Core.Skin;
 using OatPath.Pictures.Drawn;
@@ -86,7 +85,7 @@ public sealed class DrawnFaceTests
             var (_, reading, before) = Read(one, DrawnLight.All[seed % 6], Exposure, 0);
             var (_, laterReading, after) = Read(other, DrawnLight.All[(seed + 3) % 6], 0.55, 4);
             Assert.Empty(Comparability.Of(Compared(one, reading, 0), Compared(other, laterReading, 4)));
-            var changes = PictureChange.Of(before, after, new HouseRules());
+            var changes = PictureChange.Of(before, after, new PictureChoices());
             (told, all) = (told + changes.Count(change => change.IsTold), all + changes.Count);
         }
 
@@ -129,6 +128,49 @@ public sealed class DrawnFaceTests
         // Two cards, one under the other.
         var two = new PixelGrid(picture.Width, 2 * picture.Height, [.. picture.Rgb, .. picture.Rgb]);
         Assert.Equal(PictureFault.TwoCards, CardReader.Find(two).Fault);
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(5)]
+    public async Task A_picture_full_of_what_looks_like_codes_is_refused_and_keeps_nobody_waiting(int module)
+    {
+        // Finder squares side by side, as many as go in.
+        var rgb = new byte[2000 * 1500 * 3];
+        for (var i = 0; i < 2000 * 1500; i++)
+        {
+            var (x, y) = (i % 2000 / module % 9 - 4, i / 2000 / module % 9 - 4);
+            var ring = Math.Max(Math.Abs(x), Math.Abs(y));
+            rgb.AsSpan(3 * i, 3).Fill(ring is 2 or 4 ? (byte)250 : (byte)20);
+        }
+
+        Assert.Equal(PictureFault.NoCard, await Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault).WaitAsync(TimeSpan.FromSeconds(60)));
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(3)]
+    [InlineData(8)]
+    public async Task Noise_of_any_grain_is_no_card(int grain)
+    {
+        var rgb = new byte[2000 * 1500 * 3];
+        var random = new Random(grain);
+        var row = new byte[2000 / grain + 1];
+        for (var y = 0; y < 1500; y++)
+        {
+            if (y % grain == 0)
+            {
+                random.NextBytes(row);
+            }
+
+            for (var x = 0; x < 2000; x++)
+            {
+                rgb.AsSpan(3 * ((y * 2000) + x), 3).Fill(row[x / grain] > 127 ? (byte)240 : (byte)10);
+            }
+        }
+
+        Assert.Equal(PictureFault.NoCard, await Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault).WaitAsync(TimeSpan.FromSeconds(60)));
     }
 
     [Fact]
@@ -177,7 +219,7 @@ public sealed class DrawnFaceTests
     public void A_change_is_told_only_beyond_twice_the_error_of_two_pictures(double redder, bool told)
     {
         var one = new ZoneNumbers(FaceZone.Chin, 12, 60, 2, 30, 0, 0, 0);
-        var changes = PictureChange.Of([one], [one with { Redness = 12 + redder }], new HouseRules());
+        var changes = PictureChange.Of([one], [one with { Redness = 12 + redder }], new PictureChoices());
         Assert.Equal(told, changes.Single(change => change.Number == PictureNumber.Redness).IsTold);
         Assert.All(changes.Where(change => change.Number != PictureNumber.Redness), change => Assert.False(change.IsTold));
     }

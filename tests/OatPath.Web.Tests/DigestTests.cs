@@ -252,12 +252,13 @@ public sealed class DigestTests : IDisposable
     }
 
     [Fact]
-    public void A_publication_takes_at_most_20_kilobytes()
+    public void A_publication_takes_at_most_24_kilobytes_with_a_year_of_log()
     {
+        // Ids of entries are drawn by lot, so that the same year packs a little better or worse each time.
         using var connection = studio.Services.GetRequiredService<Database>().Open();
         using var command = connection.CreateCommand();
         command.CommandText = "SELECT max(length(packed) + length(rules) + length(inputs) + length(path)) FROM publication";
-        Assert.InRange((long)command.ExecuteScalar()!, 1, 20_000);
+        Assert.InRange((long)command.ExecuteScalar()!, 1, 24_000);
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using OatPath.Core.Pictures;
 using OatPath.Pictures;
 using OatPath.Pictures.Drawn;
 using OatPath.Store;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Tests;
 
@@ -205,6 +206,33 @@ public sealed class PicturesTests : IDisposable
         var not = await maren.Get(At($"/compare?view=front&earlier={all[1].Id}&later={last.Id}"));
         Assert.Contains("No number is compared", not.Page.QuerySelector("#not-comparable")!.TextContent, StringComparison.Ordinal);
         Assert.Null(not.Page.QuerySelector(".numbers"));
+    }
+
+    [Fact]
+    public async Task The_owner_notes_the_house_s_own_error_and_a_wrong_number_is_named()
+    {
+        using var maren = await studio.SignedIn();
+        var page = await maren.Get("/house/pictures");
+        var wrong = await maren.Submit(page, "form:has([name=redness])", ("redness", "40"), ("erased", "3.5"));
+        Assert.Contains("Redness, a*: give a number from 0.5 to 5", wrong.Text, StringComparison.Ordinal);
+        Assert.Contains("give a whole number from 1 to 90", wrong.Text, StringComparison.Ordinal);
+        Assert.Equal("40", wrong.Page.QuerySelector("#redness")!.GetAttribute("value"));
+
+        await maren.Submit(page, "form:has([name=redness])", ("redness", "2,5"));
+        Assert.Equal(2.5m, studio.Services.GetRequiredService<ProgramSettings>().Current().Choices.Pictures.RepeatRedness);
+
+        // From an older page: named, and nothing of it saved.
+        var stale = await maren.Submit(page, "form:has([name=redness])", ("redness", "1"));
+        Assert.Contains("changed by somebody else", stale.Text, StringComparison.Ordinal);
+        Assert.Equal(2.5m, studio.Services.GetRequiredService<ProgramSettings>().Current().Choices.Pictures.RepeatRedness);
+    }
+
+    [Fact]
+    public void Other_words_of_consent_are_another_version()
+    {
+        var words = string.Join("\n", Enum.GetValues<PictureUse>().Select(PictureWords.Consent));
+        var hash = Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(words)));
+        Assert.Equal((1, "f45aed355169cff2"), (PictureWords.ConsentVersion, hash[..16]));
     }
 
     private bool IsNotOfTheDemo(string file) =>

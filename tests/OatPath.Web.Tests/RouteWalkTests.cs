@@ -61,6 +61,7 @@ public sealed class RouteWalkTests : IDisposable
         "/retention",
         "/house/clock",
         "/house/mail",
+        "/house/pictures",
         "/house/watch",
     ];
 
@@ -69,6 +70,7 @@ public sealed class RouteWalkTests : IDisposable
         "/clients/{id}/publish",
         "/clients/{id}/link",
         "/clients/{id}/handout",
+        "/clients/{id}/summary",
         "/clients/{id}/pictures",
         "/clients/{id}/pictures/new",
         "/clients/{id}/pictures/look-over",

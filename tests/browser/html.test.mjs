@@ -17,6 +17,7 @@ let phone;
 let asked;
 let id;
 let peel;
+let pictured;
 let address;
 
 before(async () => {
@@ -27,6 +28,7 @@ before(async () => {
   const ids = await clientIds(staff, studio);
   id = ids.Bettina;
   peel = ids.Jory;
+  pictured = ids.Petra;
   // Something that is asked for by kind, and could be one of several bottles.
   await staff.goto(`${studio.origin}/shelf`);
   await staff.click('button:has-text("Begin with kinds")');
@@ -92,6 +94,8 @@ test('every main view is valid by the Nu checker', async () => {
       '/second-factor',
       '/retention',
       '/nowhere',
+      '/house/card',
+      '/house/pictures',
     ].map((path) => [staff, path]),
     ...[
       'meet',
@@ -109,11 +113,14 @@ test('every main view is valid by the Nu checker', async () => {
       'handout',
       'look-back',
       'look-back/months',
+      'pictures',
+      'summary',
       'link',
       'ask-ahead',
       'preview',
       'record',
     ].flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
+    ...['', '/new', '/compare', '/compare?over=true'].map((path) => [staff, `/clients/${pictured}/pictures${path}`]),
     ...[
       '/my',
       '/my/path',
@@ -122,6 +129,7 @@ test('every main view is valid by the Nu checker', async () => {
       '/my/cautions',
       '/my/offline',
       '/my/calendar',
+      '/my/pictures',
       '/my/peel',
       '/my/nick',
       '/no-plan',

@@ -45,7 +45,7 @@ export async function startProxy(tls, to, secure) {
   const example = readFileSync(join(root, 'packaging/proxy/nginx.conf'), 'utf8')
     .replace('listen 80;', `listen 127.0.0.1:${plain};`)
     .replace('listen 443 ssl http2;', `listen 127.0.0.1:${secure} ssl http2;`)
-    .replace('127.0.0.1:5080', `127.0.0.1:${to}`)
+    .replaceAll('127.0.0.1:5080', `127.0.0.1:${to}`)
     .replace('/etc/ssl/oatpath/fullchain.pem', tls.chain)
     .replace('/etc/ssl/oatpath/key.pem', tls.key)
     .replaceAll('/var/log/nginx', logs);

@@ -48,6 +48,8 @@ describe('views', () => {
     'care',
     'look-back',
     'look-back/months',
+    'pictures',
+    'summary',
     'publish',
     'link',
     'ask-ahead',
@@ -72,6 +74,12 @@ describe('views', () => {
     '/retention',
     '/templates',
     '/nowhere',
+    '/house/card',
+    '/house/pictures',
+    '/clients/Petra/pictures',
+    '/clients/Petra/pictures/new',
+    '/clients/Petra/pictures/compare',
+    '/clients/Petra/summary',
     ...stations.map((s) => `/clients/Orla/${s}`),
     '/clients/Mirre/ramp',
     '/clients/Orla/ramp?If.What=missed&If.Days=16',
@@ -92,9 +100,9 @@ describe('views', () => {
   for (const size of [{ width: 820, height: 1180 }, pocket]) {
     test(`at ${size.width} px the stations are one row and no word of a drawing is smaller than 11 px`, async () => {
       await page.setViewportSize(size);
-      for (const at of ['Sunniva/ramp', 'Sunniva/ramp?weeks=8', 'Orla/look-back', 'Bettina/care', 'Wilmot/peel', 'Perrin/publish']) {
-        const [name, station] = at.split('/');
-        await page.goto(`${studio.origin}/clients/${clients[name]}/${station}`);
+      for (const at of ['Sunniva/ramp', 'Sunniva/ramp?weeks=8', 'Orla/look-back', 'Bettina/care', 'Wilmot/peel', 'Petra/pictures/compare', 'Perrin/publish']) {
+        const [name, ...station] = at.split('/');
+        await page.goto(`${studio.origin}/clients/${clients[name]}/${station.join('/')}`);
         const seen = await page.evaluate(() => ({
           rows: new Set([...document.querySelectorAll('.stations li')].map((li) => Math.round(li.getBoundingClientRect().top))).size,
           small: [...document.querySelectorAll('.roll text')]
@@ -115,7 +123,7 @@ describe('views', () => {
     });
   }
 
-  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions', '/my/offline']) {
+  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions', '/my/pictures', '/my/offline']) {
     test(`phone ${view} is accessible with enhanced contrast, evening and morning`, async () => {
       await phone.goto(studio.origin + view);
       assert.deepEqual(await violations(phone, true), []);

@@ -2,8 +2,7 @@ using System.Globalization;
 
 namespace OatPath.Core.House;
 
-/// <summary>Every choice of a house once, in the order they are asked: form, check, page of rules and documents follow this table.
-/// What nobody may lift is no choice.</summary>
+/// <summary>Every choice of a house once, in the order they are asked: form, check, page of rules and documents follow this table. What nobody may lift is no choice.</summary>
 /// <remarks>Source: house defaults within the limits of the trade; each names the rules that follow it.</remarks>
 public static class HouseChoices
 {
@@ -67,11 +66,6 @@ public static class HouseChoices
         Pick(nameof(HouseRules.OfflineDays), "A phone without network follows its plan for", "choose 1 to 7 days", Counts("day", "", 1, 2, 3, 4, 5, 6, 7))
             with { Note = "Then it shows the gentle routine only." },
         Days(nameof(HouseRules.ReorderLeadDays), "Reorder before a bottle ends", "choose 0 to 60 days", null, RuleBook.RunsOut, rules => $"reordered {Words.Count(rules.ReorderLeadDays, "day")} before"),
-        Plain(nameof(HouseRules.RepeatRednessTenths), "Two pictures one after the other: redness, tenths of a*", "choose 5 to 50 tenths", "A change is told from more than twice this on."),
-        Plain(nameof(HouseRules.RepeatLightnessTenths), "The same: lightness, tenths of L*", "choose 5 to 60 tenths", null),
-        Plain(nameof(HouseRules.RepeatItaTenths), "The same: skin tone, tenths of a degree", "choose 10 to 120 tenths", null),
-        Plain(nameof(HouseRules.RepeatMarksPercent), "The same: area of dark marks, percent", "choose 5 to 50 percent", null),
-        Plain(nameof(HouseRules.PicturesErasedAfterDays), "Pictures taken away are erased after, days", "choose 1 to 90 days", "Until then they are on no page, and can be put back."),
     ];
 
     /// <summary>How much a use is taken to ask: "1.25 times what is reckoned".</summary>
@@ -89,9 +83,6 @@ public static class HouseChoices
 
     private static HouseChoice Number(string property, string title, string remedy, string? note, string rule, Func<HouseRules, string> says) =>
         new(property, title, remedy, [], note, [rule], says);
-
-    private static HouseChoice Plain(string property, string title, string remedy, string? note) =>
-        new(property, title, remedy, [], note, [], null);
 
     private static HouseChoice Days(string property, string title, string remedy, string? note, string rule, Func<HouseRules, string> says) =>
         Number(property, $"{title}, days", remedy, note, rule, says);

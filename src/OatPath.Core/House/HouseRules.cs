@@ -212,31 +212,6 @@ public sealed record HouseRules
     /// <summary>Days before the run-out date at which a bottle should be reordered.</summary>
     [Between(0, 60)]
     public int ReorderLeadDays { get; init; } = 10;
-
-    /// <summary>
-    /// By how much a number of two pictures taken one after the other differs in this house, in tenths: redness in a*, lightness in
-    /// L*, skin
-    /// tone in degrees of ITA. Twice as much is told as a change.
-    /// </summary>
-    /// <remarks>Source: trade convention for the defaults; each house may measure its own.</remarks>
-    [Between(5, 50)]
-    public int RepeatRednessTenths { get; init; } = 15;
-
-    /// <inheritdoc cref="RepeatRednessTenths"/>
-    [Between(5, 60)]
-    public int RepeatLightnessTenths { get; init; } = 20;
-
-    /// <inheritdoc cref="RepeatRednessTenths"/>
-    [Between(10, 120)]
-    public int RepeatItaTenths { get; init; } = 40;
-
-    /// <summary>The same of the area of dark marks, percent of the area.</summary>
-    [Between(5, 50)]
-    public int RepeatMarksPercent { get; init; } = 15;
-
-    /// <summary>Days after which a picture that was taken away, or whose consent was withdrawn, is erased.</summary>
-    [Between(1, 90)]
-    public int PicturesErasedAfterDays { get; init; } = 30;
 }
 
 /// <summary>

@@ -1,6 +1,7 @@
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.Plan;
+using OatPath.Core.Planner.Climb;
 
 namespace OatPath.Core.LookBack;
 
@@ -18,10 +19,6 @@ public enum Took
 /// <summary>A day on which an active was used, and what was told of it.</summary>
 public sealed record UseDay(LivedDay Lived, Took Took)
 {
-    /// <summary>A report without a use that day is about the latest one so many days back.</summary>
-    /// <remarks>House default, the same by which an active pays for a report.</remarks>
-    public const int LooksBackDays = 7;
-
     public DateOnly Date => Lived.Date;
 
     /// <summary>The days with an active, in order, and how many reactions came with none in the days before.</summary>
@@ -41,7 +38,7 @@ public sealed record UseDay(LivedDay Lived, Took Took)
                 continue;
             }
 
-            var about = used.FindLast(day => day.Date <= report.Day && day.Date >= report.Day.AddDays(-LooksBackDays));
+            var about = used.FindLast(day => day.Date <= report.Day && day.Date >= report.Day.AddDays(-Reactions.LooksBackDays));
             if (about is not null && (reaction || about.Date == report.Day))
             {
                 var felt = reaction ? Took.Reaction : Took.Calm;

@@ -1,4 +1,3 @@
-using OatPath.Core.House;
 using OatPath.Core.Skin;
 
 namespace OatPath.Core.Pictures;
@@ -31,23 +30,27 @@ public sealed record PictureChange(FaceZone Zone, PictureNumber Number, double B
     public bool IsTold => Math.Abs(After - Before) > 2 * Repeat;
 
     /// <summary>Every number of the zones that both pictures tell.</summary>
-    public static IReadOnlyList<PictureChange> Of(IReadOnlyList<ZoneNumbers> before, IReadOnlyList<ZoneNumbers> after, HouseRules rules) =>
+    public static IReadOnlyList<PictureChange> Of(
+        IReadOnlyList<ZoneNumbers> before,
+        IReadOnlyList<ZoneNumbers> after,
+        PictureChoices choices
+    ) =>
         [
             .. before.SelectMany(one =>
                 after.FirstOrDefault(other => other.Zone == one.Zone) is not { } other
                     ? []
                     : new PictureChange[]
                     {
-                        new(one.Zone, PictureNumber.Redness, one.Redness, other.Redness, rules.RepeatRednessTenths / 10.0),
-                        new(one.Zone, PictureNumber.Lightness, one.Lightness, other.Lightness, rules.RepeatLightnessTenths / 10.0),
-                        new(one.Zone, PictureNumber.Spread, one.Spread, other.Spread, rules.RepeatLightnessTenths / 10.0),
-                        new(one.Zone, PictureNumber.Ita, one.Ita, other.Ita, rules.RepeatItaTenths / 10.0),
+                        new(one.Zone, PictureNumber.Redness, one.Redness, other.Redness, (double)choices.RepeatRedness),
+                        new(one.Zone, PictureNumber.Lightness, one.Lightness, other.Lightness, (double)choices.RepeatLightness),
+                        new(one.Zone, PictureNumber.Spread, one.Spread, other.Spread, (double)choices.RepeatLightness),
+                        new(one.Zone, PictureNumber.Ita, one.Ita, other.Ita, (double)choices.RepeatIta),
                         new(
                             one.Zone,
                             PictureNumber.Marks,
                             one.MarkArea,
                             other.MarkArea,
-                            Math.Max(SmallestMark, Math.Max(one.MarkArea, other.MarkArea)) * rules.RepeatMarksPercent / 100.0
+                            Math.Max(SmallestMark, Math.Max(one.MarkArea, other.MarkArea)) * (double)choices.RepeatMarksPercent / 100
                         ),
                     }
             ),

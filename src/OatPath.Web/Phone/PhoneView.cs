@@ -185,7 +185,7 @@ public sealed class PhoneView
             .Select(sitting => (sitting, sitting.Parts.Any(part => Path.Questions.Any(question => question.IsAgainst(part.Id)))));
 
     /// <summary>What may be judged only later, and what has become so in the last two weeks.</summary>
-    public IEnumerable<HonestWait> Waits => HonestWait.Of(Record.Followed).Where(wait => wait.From > Day.AddDays(-14));
+    public IEnumerable<HonestWait> Waits => Record.Waits.Where(wait => wait.From > Day.AddDays(-14));
 
     /// <summary>The sitting of today or tomorrow that has not begun, to get ready for; null where there is none.</summary>
     public Core.Care.Sitting? GetReady =>

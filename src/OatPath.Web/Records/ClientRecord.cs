@@ -135,6 +135,9 @@ public sealed class ClientRecord
     public T Derived<T>(string name, Func<T> derive)
         where T : class => (T)derived.GetOrAdd(name, _ => derive());
 
+    /// <summary>What is waited for at home and after a needling, by the day on which it may be judged.</summary>
+    public IReadOnlyList<HonestWait> Waits => Derived("waits", () => HonestWait.Of(Followed));
+
     private CaseFile? draft;
     private CaseFile? followed;
     private CaseFile? followedAsDecided;

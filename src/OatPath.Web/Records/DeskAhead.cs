@@ -89,7 +89,7 @@ public sealed record DeskAhead(string ClientId, string Client, DateOnly On, stri
             yield return (ladder.NextDecision!.Value, "a rung to decide");
         }
 
-        foreach (var wait in HonestWait.Of(record.Followed))
+        foreach (var wait in record.Waits)
         {
             yield return (wait.From, $"look again at {wait.InWords}");
         }

@@ -4,7 +4,7 @@ namespace OatPath.Web.Upkeep;
 
 /// <summary>Every hour, erases pictures that were taken away, or whose consent was taken back, as many days ago as the house
 /// says.</summary>
-public sealed partial class PictureRounds(PictureStore pictures, Studio studio, TimeProvider clock, ILogger<PictureRounds> log)
+public sealed partial class PictureRounds(PictureStore pictures, ProgramSettings settings, TimeProvider clock, ILogger<PictureRounds> log)
     : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromHours(1);
@@ -22,7 +22,7 @@ public sealed partial class PictureRounds(PictureStore pictures, Studio studio, 
     public void Round()
     {
         var now = clock.GetUtcNow();
-        pictures.EraseGone(now.AddDays(-studio.Current().Rules.PicturesErasedAfterDays), now);
+        pictures.EraseGone(now.AddDays(-settings.Current().Choices.Pictures.ErasedAfterDays), now);
     }
 
     private void Try(Action round)

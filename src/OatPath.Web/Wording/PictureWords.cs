@@ -134,5 +134,8 @@ public static class PictureWords
             System.Globalization.CultureInfo.InvariantCulture
         );
 
+    /// <summary>From what on a change is told.</summary>
+    public static string Twice(decimal repeat) => Number((double)(2 * repeat));
+
     public static string Key(PictureView view) => EnumName.Of(view);
 }

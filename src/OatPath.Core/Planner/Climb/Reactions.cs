@@ -23,7 +23,7 @@ internal sealed class Reactions(
 )
 {
     /// <summary>A report without a use that day is about the latest one so many days back.</summary>
-    private const int LooksBackDays = 7;
+    internal const int LooksBackDays = 7;
 
     /// <summary>A booster's units rise only under this sting.</summary>
     /// <remarks>Trade convention.</remarks>

@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.House;
 using OatPath.Core.Pictures;
-using OatPath.Core.Skin;
 using OatPath.Store;
 using OatPath.Web.Drawing;
 using OatPath.Web.Records;
@@ -9,7 +8,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Pictures;
 
 /// <summary>Two pictures of one view, side by side or one over the other, and what their numbers let anybody say.</summary>
-public sealed class CompareModel(RecordRoom room, PictureStore pictures, PictureConsents consents)
+public sealed class CompareModel(RecordRoom room, PictureStore pictures, PictureConsents consents, ProgramSettings settings)
     : PicturePage(room, pictures, consents, "Compare pictures")
 {
     /// <summary>The view that is asked for, by its key; the first with two pictures where none is.</summary>
@@ -25,6 +24,9 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
     [BindProperty(SupportsGet = true)]
     public bool Over { get; set; }
 
+    /// <summary>From what on this house tells a change.</summary>
+    public PictureChoices House { get; } = settings.Current().Choices.Pictures;
+
     public PictureView Shown { get; private set; }
 
     /// <summary>Views with at least two pictures.</summary>
@@ -33,36 +35,26 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
     /// <summary>Pictures of the view shown, the oldest first.</summary>
     public IReadOnlyList<Picture> Choices { get; private set; } = [];
 
-    public Picture? One { get; private set; }
-
-    public Picture? Other { get; private set; }
-
-    public IReadOnlyList<NotComparable> Against { get; private set; } = [];
-
-    /// <summary>By zone; empty where the two are not comparable.</summary>
-    public IReadOnlyList<PictureChange> Changes { get; private set; } = [];
-
-    public IEnumerable<FaceZone> Zones => Changes.Select(change => change.Zone).Distinct();
-
-    public IEnumerable<PictureChange> Told => Changes.Where(change => change.IsTold);
+    /// <summary>Null where there are no two of one view.</summary>
+    public ComparedPair? Pair { get; private set; }
 
     /// <summary>Two pictures of one day tell by how much pictures differ where nothing changed.</summary>
-    public bool IsRepeat => One is not null && One.TakenOn == Other!.TakenOn;
+    public bool IsRepeat => Pair is { } pair && pair.One.TakenOn == pair.Other.TakenOn;
 
-    public string? Laid => One is null ? null : DrawingOf(One).Under(DrawingOf(Other!));
+    public string? Laid => Pair is { } pair ? DrawingOf(pair.One).Under(DrawingOf(pair.Other)) : null;
 
     public static PictureDrawing DrawingOf(Picture picture) => new(picture.View, picture.Aspect, picture.Marks);
 
     /// <summary>This page with other choices.</summary>
     public string With(PictureView? view = null, bool? over = null, Picture? earlier = null, Picture? later = null) =>
         $"/clients/{Id}/pictures/compare?view={EnumName.Of(view ?? Shown)}"
-        + (view is null ? $"&earlier={(earlier ?? One)?.Id}&later={(later ?? Other)?.Id}" : "")
+        + (view is null ? $"&earlier={(earlier ?? Pair?.One)?.Id}&later={(later ?? Pair?.Other)?.Id}" : "")
         + ((over ?? Over) ? "&over=true" : "");
 
     /// <summary>The pair that begins and ends one picture earlier, or later; null at the end.</summary>
     public (Picture Earlier, Picture Later)? Step(int by)
     {
-        var (a, b) = (Place(One) + by, Place(Other) + by);
+        var (a, b) = (Place(Pair?.One) + by, Place(Pair?.Other) + by);
         return a >= 0 && b >= 0 && a < Choices.Count && b < Choices.Count && a != b ? (Choices[a], Choices[b]) : null;
     }
 
@@ -77,20 +69,19 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
 
         Shown = EnumName.Find<PictureView>(View ?? "") is { } asked && Views.Contains(asked) ? asked : Views[0];
         Choices = [.. kept.Where(picture => picture.View == Shown)];
-        One = Choices.FirstOrDefault(picture => picture.Id == Earlier) ?? Choices[0];
-        Other = Choices.FirstOrDefault(picture => picture.Id == Later) ?? Choices[^1];
-        if (Place(One) > Place(Other))
+        var one = Choices.FirstOrDefault(picture => picture.Id == Earlier) ?? Choices[0];
+        var other = Choices.FirstOrDefault(picture => picture.Id == Later) ?? Choices[^1];
+        if (Place(one) > Place(other))
         {
-            (One, Other) = (Other, One);
+            (one, other) = (other, one);
         }
 
-        if (One == Other)
+        if (one == other)
         {
-            (One, Other) = Other == Choices[0] ? (Choices[0], Choices[1]) : (Choices[Place(Other) - 1], Other);
+            (one, other) = other == Choices[0] ? (Choices[0], Choices[1]) : (Choices[Place(other) - 1], other);
         }
 
-        Against = Comparability.Of(One.Compared, Other.Compared);
-        Changes = Against.Count > 0 ? [] : PictureChange.Of(One.Numbers, Other.Numbers, Record.PublishedRules);
+        Pair = ComparedPair.Of(one, other, House);
     }
 
     private int Place(Picture? picture) => Choices.ToList().FindIndex(one => one.Id == picture?.Id);

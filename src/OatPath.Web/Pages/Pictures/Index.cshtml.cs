@@ -8,8 +8,13 @@ using OatPath.Web.Wording;
 namespace OatPath.Web.Pages.Pictures;
 
 /// <summary>All pictures of a client by day, and what they may be used for.</summary>
-public sealed class IndexModel(RecordRoom room, PictureStore pictures, PictureConsents consents, TimeProvider clock)
-    : PicturePage(room, pictures, consents, "Pictures")
+public sealed class IndexModel(
+    RecordRoom room,
+    PictureStore pictures,
+    PictureConsents consents,
+    ProgramSettings settings,
+    TimeProvider clock
+) : PicturePage(room, pictures, consents, "Pictures")
 {
     /// <summary>Kept pictures by view, each in the order of days: what one place did reads from left to right.</summary>
     public IReadOnlyList<IGrouping<PictureView, Picture>> Views { get; private set; } = [];
@@ -21,7 +26,7 @@ public sealed class IndexModel(RecordRoom room, PictureStore pictures, PictureCo
 
     public IReadOnlyList<PictureConsent> Said { get; private set; } = [];
 
-    public int ErasedAfter => Record.PublishedRules.PicturesErasedAfterDays;
+    public int ErasedAfter => settings.Current().Choices.Pictures.ErasedAfterDays;
 
     /// <summary>The latest word on a use; null where nobody asked.</summary>
     public PictureConsent? Latest(PictureUse use) => Said.LastOrDefault(said => said.Use == use);
@@ -41,9 +46,9 @@ public sealed class IndexModel(RecordRoom room, PictureStore pictures, PictureCo
         TakenAway = [.. all.Where(picture => picture.GoneAt is not null)];
     }
 
-    public IActionResult OnPostConsent(string use, bool given)
+    public IActionResult OnPostConsent(string? use, bool given)
     {
-        if (EnumName.Find<PictureUse>(use) is not { } told)
+        if (EnumName.Find<PictureUse>(use ?? "") is not { } told)
         {
             return BadRequest();
         }
@@ -64,9 +69,9 @@ public sealed class IndexModel(RecordRoom room, PictureStore pictures, PictureCo
         return Redirect($"/clients/{Id}/pictures");
     }
 
-    public IActionResult OnPostTakeAway(string picture)
+    public IActionResult OnPostTakeAway(string? picture)
     {
-        if (Store.TakeAway(Id, picture, By, clock.GetUtcNow()))
+        if (picture is not null && Store.TakeAway(Id, picture, By, clock.GetUtcNow()))
         {
             TempData["Done"] = $"Taken away. In {Words.Count(ErasedAfter, "day")} it is erased.";
             TempData["UndoUrl"] = $"/clients/{Id}/pictures?handler=PutBack&picture={picture}";
@@ -75,9 +80,9 @@ public sealed class IndexModel(RecordRoom room, PictureStore pictures, PictureCo
         return Redirect($"/clients/{Id}/pictures");
     }
 
-    public IActionResult OnPostPutBack(string picture)
+    public IActionResult OnPostPutBack(string? picture)
     {
-        if (Store.PutBack(Id, picture))
+        if (picture is not null && Store.PutBack(Id, picture))
         {
             TempData["Done"] = "It is back.";
         }

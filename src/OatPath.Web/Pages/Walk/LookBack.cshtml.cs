@@ -19,7 +19,7 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
     public CarePath Path { get; private set; } = null!;
 
     /// <summary>From when on what the client came for, or a needling, may be judged.</summary>
-    public IReadOnlyList<HonestWait> Waits => HonestWait.Of(Record.Followed);
+    public IReadOnlyList<HonestWait> Waits => Record.Waits;
 
     public IReadOnlyList<Publication> Published { get; private set; } = [];
 
