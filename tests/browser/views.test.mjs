@@ -100,7 +100,15 @@ describe('views', () => {
   for (const size of [{ width: 820, height: 1180 }, pocket]) {
     test(`at ${size.width} px the stations are one row and no word of a drawing is smaller than 11 px`, async () => {
       await page.setViewportSize(size);
-      for (const at of ['Sunniva/ramp', 'Sunniva/ramp?weeks=8', 'Orla/look-back', 'Bettina/care', 'Wilmot/peel', 'Petra/pictures/compare', 'Perrin/publish']) {
+      for (const at of [
+        'Sunniva/ramp',
+        'Sunniva/ramp?weeks=8',
+        'Orla/look-back',
+        'Bettina/care',
+        'Wilmot/peel',
+        'Petra/pictures/compare',
+        'Perrin/publish',
+      ]) {
         const [name, ...station] = at.split('/');
         await page.goto(`${studio.origin}/clients/${clients[name]}/${station.join('/')}`);
         const seen = await page.evaluate(() => ({

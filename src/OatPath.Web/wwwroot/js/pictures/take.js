@@ -1,7 +1,8 @@
 // A picture is taken with the camera, the earlier one shining through, and lands in the same field as a chosen file.
 const dialog = document.getElementById('camera');
 const video = dialog.querySelector('video');
-const ghost = dialog.querySelector('[data-ghost]');
+const ghost = Object.assign(document.createElement('img'), { alt: '', hidden: true });
+video.after(ghost);
 const says = dialog.querySelector('[data-camera-says]');
 const title = document.getElementById('camera-title');
 const ghostRange = dialog.querySelector('[data-ghost-range]');
