@@ -42,8 +42,9 @@ internal static class MonthsBench
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"Months of two years, {first.Count} clients, ms over a page without a record ({Timing.Median(empty):0.0}): the first time "
-                        + $"{Timing.Median(first) - Timing.Median(empty):0.0} (bound 50), again {Timing.Median(again) - Timing.Median(empty):0.0}"
+                    $"Months of two years, {first.Count} clients, ms over a page without a record ({Timing.Median(empty):0.0}): the first "
+                        + $"time {Timing.Median(first) - Timing.Median(empty):0.0} (bound 50), again "
+                        + $"{Timing.Median(again) - Timing.Median(empty):0.0}"
                 )
             );
         }

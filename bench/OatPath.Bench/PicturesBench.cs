@@ -52,8 +52,8 @@ internal static class PicturesBench
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"A set of three of 12 megapixels ({file.Length / 1e6:0.0} MB each) evened and measured, ms: first {times[0]:0}, median of the "
-                    + $"rest {Timing.Median([.. times.Skip(1)]):0} (bound 4000)"
+                $"A set of three of 12 megapixels ({file.Length / 1e6:0.0} MB each) evened and measured, ms: first {times[0]:0}, median of "
+                    + $"the rest {Timing.Median([.. times.Skip(1)]):0} (bound 4000)"
             )
         );
     }

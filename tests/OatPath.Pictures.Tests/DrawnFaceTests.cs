@@ -145,7 +145,8 @@ public sealed class DrawnFaceTests
             rgb.AsSpan(3 * i, 3).Fill(ring is 2 or 4 ? (byte)250 : (byte)20);
         }
 
-        Assert.Equal(PictureFault.NoCard, await Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault).WaitAsync(TimeSpan.FromSeconds(60)));
+        var search = Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault);
+        Assert.Equal(PictureFault.NoCard, await search.WaitAsync(TimeSpan.FromSeconds(60)));
     }
 
     [Theory]
@@ -170,7 +171,8 @@ public sealed class DrawnFaceTests
             }
         }
 
-        Assert.Equal(PictureFault.NoCard, await Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault).WaitAsync(TimeSpan.FromSeconds(60)));
+        var search = Task.Run(() => CardReader.Find(new(2000, 1500, rgb)).Fault);
+        Assert.Equal(PictureFault.NoCard, await search.WaitAsync(TimeSpan.FromSeconds(60)));
     }
 
     [Fact]

@@ -10,8 +10,14 @@ using OatPath.Web.Wording;
 namespace OatPath.Web.Pages.Phone;
 
 /// <summary>What the client agreed to have pictures used for, and taking it back. No picture is shown by a link.</summary>
-public sealed class PicturesModel(PhoneDoor door, RecordRoom room, ViewLog views, PictureConsents consents, ProgramSettings settings, TimeProvider clock)
-    : PhonePage(door, room, views, clock)
+public sealed class PicturesModel(
+    PhoneDoor door,
+    RecordRoom room,
+    ViewLog views,
+    PictureConsents consents,
+    ProgramSettings settings,
+    TimeProvider clock
+) : PhonePage(door, room, views, clock)
 {
     /// <summary>The latest word on each use that the client was asked about.</summary>
     public IReadOnlyList<PictureConsent> Said { get; private set; } = [];

@@ -28,7 +28,7 @@ for (const cross of svg.querySelectorAll('[data-mark]')) {
   });
   cross.addEventListener('pointermove', (event) => {
     if (!from) return;
-    const scale = 1000 / svg.getBoundingClientRect().width;
+    const scale = 1 / svg.getScreenCTM().a;
     put(mark, from.at[0] + (event.clientX - from.x) * scale, from.at[1] + (event.clientY - from.y) * scale);
   });
   const end = () => (from = null);

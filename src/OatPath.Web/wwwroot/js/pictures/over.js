@@ -13,8 +13,8 @@ if (range) {
 
   const drawn = document.querySelector('#over svg');
   const drag = (event) => {
-    const box = drawn.getBoundingClientRect();
-    range.value = Math.round((1000 * (event.clientX - box.left)) / box.width);
+    // Where on the picture, which may be narrower than its frame.
+    range.value = Math.round(new DOMPoint(event.clientX, event.clientY).matrixTransform(drawn.getScreenCTM().inverse()).x);
     follow();
   };
   drawn.addEventListener('pointerdown', (event) => {
