@@ -67,7 +67,7 @@ amiss || /^(    )?ok/ || /^# (pass|fail)/ { print; fflush() }'
 as_root=()
 node_files() { # log, folder, seconds, words of node --test and files
   # A file that hangs is a failure of that file, not of the whole run.
-  (cd "$2" && timeout -k 30 "$3" "${as_root[@]}" node --test --test-force-exit --test-timeout=600000 --test-reporter=tap "${@:4}") 2>&1 \
+  (cd "$2" && timeout -k 30 "$3" "${as_root[@]}" node --test --test-force-exit --test-timeout=900000 --test-reporter=tap "${@:4}") 2>&1 \
     | tee "$1" | awk "$told" || true
 }
 tally() { sed -nE "s/^# $2 ([0-9]+)/\1/p" "$1" | tail -1; }

@@ -13,36 +13,36 @@ public sealed class DemoPictures(PictureStore pictures, PictureConsents consents
     private const double Exposure = 0.72;
     private static readonly Lab Skin = new(63, 12, 18);
 
-    private static readonly (int DaysAgo, PictureView View, double Redder, double Darker, int Light)[] Sets =
+    private static readonly (int DaysAgo, double Redder, double Darker, int Light)[] Days =
     [
-        (168, PictureView.Front, 7.5, 9, 2),
-        (84, PictureView.Front, 4.5, 7.5, 3),
-        (7, PictureView.Front, 1, 6, 0),
+        (168, 7.5, 9, 2),
+        (84, 4.5, 7.5, 3),
+        (7, 1, 6, 0),
     ];
 
     public void Load(string clientId, string by)
     {
         var now = clock.GetUtcNow();
-        consents.Say(clientId, PictureUse.Care, given: true, PictureWords.ConsentVersion, by, now.AddDays(-Sets[0].DaysAgo));
-        var drawn = Sets.AsParallel().AsOrdered().Select((set, i) => (Face: FaceOf(set.View, set.Redder, set.Darker, i), set)).ToList();
-        foreach (var (face, set) in drawn)
-        {
-            var at = now.AddDays(-set.DaysAgo);
-            var file = face.Taken(DrawnLight.All[set.Light], Exposure);
-            var day = DateOnly.FromDateTime(at.UtcDateTime);
-            var picture = PictureIntake.Make(new(file, null), set.View, day);
-            var marks = face.Face();
-            var numbers = picture.Found.Reading is { } reading ? ZoneNumbers.Of(file, reading, marks, set.View) : [];
-            pictures.Add(clientId, picture with { Marks = marks, Numbers = numbers }, by, at, kept: true);
-        }
+        consents.Say(clientId, PictureUse.Care, given: true, PictureWords.ConsentVersion, by, now.AddDays(-Days[0].DaysAgo));
+        var taken = Days.AsParallel().AsOrdered().Select(day => (At: now.AddDays(-day.DaysAgo), Picture: Taken(day, now))).ToList();
+        taken.ForEach(one => pictures.Add(clientId, one.Picture, by, one.At, kept: true));
     }
 
-    private static DrawnFace FaceOf(PictureView view, double redder, double darker, int seed) =>
-        new(
+    private static NewPicture Taken((int DaysAgo, double Redder, double Darker, int Light) day, DateTimeOffset now)
+    {
+        var face = new DrawnFace(
             Skin,
-            new Dictionary<FaceZone, double> { [FaceZone.LeftCheek] = redder, [FaceZone.RightCheek] = redder / 2 },
-            view == PictureView.Front ? [new(0.58, 0.5, 2.6, darker), new(0.7, 0.62, 1.8, darker)] : [new(0.95, 0.5, 2.6, darker)],
-            seed,
-            view
+            new Dictionary<FaceZone, double> { [FaceZone.LeftCheek] = day.Redder, [FaceZone.RightCheek] = day.Redder / 2 },
+            [new(0.58, 0.5, 2.6, day.Darker), new(0.7, 0.62, 1.8, day.Darker)],
+            day.DaysAgo
         );
+        var drawn = face.Taken(DrawnLight.All[day.Light], Exposure, fine: false);
+        var marks = face.Face();
+        var picture = PictureIntake.Make(new(drawn, null), face.View, DateOnly.FromDateTime(now.AddDays(-day.DaysAgo).UtcDateTime));
+        return picture with
+        {
+            Marks = marks,
+            Numbers = picture.Found.Reading is { } reading ? ZoneNumbers.Of(drawn, reading, marks, face.View) : [],
+        };
+    }
 }
