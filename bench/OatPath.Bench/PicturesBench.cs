@@ -40,7 +40,7 @@ internal static class PicturesBench
                 var numbers = ZoneNumbers.Of(whole, made.Found.Reading!, Face.Face(), PictureView.Front);
 
                 // What is measured is what a user has: a card that was read, every zone, the marks.
-                if (made.Found.Faults.Count > 0 || numbers.Count != 7 || numbers.Sum(zone => zone.Marks) != 1 || made.Width < 3000)
+                if (made.Found.Faults.Count > 0 || numbers.Count != 7 || numbers.Sum(zone => zone.Marks) != 1 || made.Width < 2000)
                 {
                     throw new InvalidOperationException("The set is not read as a user has it.");
                 }
@@ -74,6 +74,6 @@ internal static class PicturesBench
             }
         }
 
-        return PictureFile.Jpeg(new(width, height, rgb), PictureFile.KeptSide, 92);
+        return PictureFile.Jpeg(new(width, height, rgb), height, 92);
     }
 }

@@ -36,7 +36,7 @@ public static class PictureFile
 
     /// <summary>Pixels of the longer side that are kept; a mark of 1 mm is then still several pixels.</summary>
     /// <remarks>House default.</remarks>
-    public const int KeptSide = 4000;
+    public const int KeptSide = 3000;
 
     private static readonly SKEncodedImageFormat[] Taken = [SKEncodedImageFormat.Jpeg, SKEncodedImageFormat.Png, SKEncodedImageFormat.Webp];
 
@@ -80,6 +80,11 @@ public static class PictureFile
         if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
         {
             return (null, PictureRefusal.Cut);
+        }
+
+        if (codec.EncodedOrigin == SKEncodedOrigin.TopLeft && Math.Max(size.Width, size.Height) <= longSide)
+        {
+            return (new(Grid(bitmap), TakenAt(file)), null);
         }
 
         using var upright = Upright(bitmap, codec.EncodedOrigin, longSide);
