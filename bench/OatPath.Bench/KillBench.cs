@@ -7,10 +7,8 @@ using OatPath.Store;
 namespace OatPath.Bench;
 
 /// <summary>
-/// Kills the program at random moments while reports, publications, imports, guided sessions, dispensing and pictures come in at
-/// once. What was
-/// answered as saved must be there,
-/// and the doctor must call the folder, which has a backup, well.
+/// Kills the program at random moments while reports, publications, imports, guided sessions, dispensing and pictures come in at once.
+/// What was answered as saved must be there, and the doctor must call the folder, which has a backup, well.
 /// </summary>
 internal static class KillBench
 {

@@ -36,7 +36,7 @@ internal static class PicturesBench
             for (var picture = 0; picture < 3; picture++)
             {
                 var (made, _) = await intake.Read(file, PictureView.Front, DateOnly.FromDateTime(DateTime.UtcNow), CancellationToken.None);
-                var whole = PictureFile.Read(made!.Whole, 2000).Picture!.Pixels;
+                var whole = PictureFile.Read(made!.Whole, PictureIntake.ReadSide).Picture!.Pixels;
                 var numbers = ZoneNumbers.Of(whole, made.Found.Reading!, Face.Face(), PictureView.Front);
 
                 // What is measured is what a user has: a card that was read, every zone, the marks.

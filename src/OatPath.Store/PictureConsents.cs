@@ -54,10 +54,13 @@ public sealed class PictureConsents(Database database)
         );
 
     internal static bool Given(SqliteConnection connection, string clientId, PictureUse use) =>
+        Given(connection, clientId, EnumName.Of(use));
+
+    internal static bool Given(SqliteConnection connection, string clientId, string use) =>
         connection.Number(
             "SELECT given FROM picture_consent WHERE client_id = $1 AND used_for = $2 ORDER BY id DESC LIMIT 1",
             clientId,
-            EnumName.Of(use)
+            use
         ) == 1;
 
     /// <summary>Clients who took their consent to care back before a moment and did not give it again.</summary>

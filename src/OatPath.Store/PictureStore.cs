@@ -33,6 +33,12 @@ public sealed record Picture(
 {
     public double Aspect => (double)Height / Width;
 
+    /// <summary>Kept and not taken away.</summary>
+    public bool IsShown => KeptAt is not null && GoneAt is null;
+
+    /// <summary>Looked over, and neither kept nor let go.</summary>
+    public bool IsWaiting => KeptAt is null && GoneAt is null;
+
     public ComparedPicture Compared => new(View, Aspect, Found.Reading, Marks);
 }
 
@@ -129,7 +135,7 @@ public sealed class PictureStore(Database database)
                     picture.Width,
                     picture.Height,
                     EnumName.Of(picture.View),
-                    Day(picture.TakenOn),
+                    Sessions.Write(picture.TakenOn),
                     at,
                     by,
                     CaseAssembly.Write(picture.Found),
@@ -151,7 +157,11 @@ public sealed class PictureStore(Database database)
 
     /// <summary>Keeps what was looked over.</summary>
     public int Keep(string clientId, IReadOnlyCollection<string> ids, DateTimeOffset at) =>
-        Each(clientId, ids, "UPDATE picture SET kept_at = $3 WHERE client_id = $1 AND id = $2 AND kept_at IS NULL", at);
+        database.Write(connection =>
+            ids.Sum(id =>
+                connection.Run("UPDATE picture SET kept_at = $3 WHERE client_id = $1 AND id = $2 AND kept_at IS NULL", clientId, id, at)
+            )
+        );
 
     /// <summary>Lets go at once what was looked over and not kept.</summary>
     public int Discard(string clientId, IReadOnlyCollection<string> ids)
@@ -218,7 +228,11 @@ public sealed class PictureStore(Database database)
         foreach (var name in names)
         {
             folder.Remove(name);
-            database.Write(connection => connection.Run("DELETE FROM picture_file WHERE name = $1", name));
+        }
+
+        if (names.Count > 0)
+        {
+            database.Write(connection => names.Sum(name => connection.Run("DELETE FROM picture_file WHERE name = $1", name)));
         }
     }
 
@@ -232,11 +246,6 @@ public sealed class PictureStore(Database database)
         connection.Run($"UPDATE picture_file SET state = 'going' WHERE name IN (SELECT file FROM picture WHERE {where})", values);
         return connection.Run($"DELETE FROM picture WHERE {where}", values);
     }
-
-    private int Each(string clientId, IReadOnlyCollection<string> ids, string change, DateTimeOffset at) =>
-        database.Write(connection => ids.Sum(id => connection.Run(change, clientId, id, at)));
-
-    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     private static Picture Read(SqliteDataReader row) =>
         new(

@@ -47,11 +47,7 @@ internal sealed class PicturesSince
                 if (
                     given == 0
                     && connection.Number("SELECT count(*) FROM client WHERE id = $1", client) > 0
-                    && connection.Number(
-                        "SELECT given FROM picture_consent WHERE client_id = $1 AND used_for = $2 ORDER BY id DESC LIMIT 1",
-                        client,
-                        use
-                    ) == 1
+                    && PictureConsents.Given(connection, client, use)
                 )
                 {
                     PictureConsents.Write(connection, client, use, given: false, wording, at, by);

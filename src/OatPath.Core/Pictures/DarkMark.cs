@@ -20,8 +20,7 @@ internal sealed record DarkMark(double Area, double Contrast)
 
     /// <summary>Marks whose middle lies in the zone.</summary>
     /// <remarks>
-    /// What surrounds a place is first the mean of all, then, twice, of what was not found dark, so that a large mark does not darken
-    /// its own
+    /// What surrounds a place is first the mean of all, then, twice, of what was not found dark: a large mark does not darken its own
     /// surroundings.
     /// </remarks>
     public static IReadOnlyList<DarkMark> In(ZonePatch patch)

@@ -23,7 +23,7 @@ public sealed class EyesModel(RecordRoom room, PictureStore pictures, PictureCon
 
     public IActionResult OnGet()
     {
-        if (Store.Find(Id, Picture) is not { KeptAt: not null, GoneAt: null } found || found.View == PictureView.Close)
+        if (Store.Find(Id, Picture) is not { IsShown: true } found || found.View == PictureView.Close)
         {
             return NotFound();
         }

@@ -31,18 +31,22 @@ public sealed class IndexModel(
     /// <summary>The latest word on a use; null where nobody asked.</summary>
     public PictureConsent? Latest(PictureUse use) => Said.LastOrDefault(said => said.Use == use);
 
+    /// <summary>The studio's day on which a picture that was taken away is erased.</summary>
+    public DateOnly ErasedOn(Picture picture) =>
+        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(picture.GoneAt!.Value, Record.Zone).DateTime).AddDays(ErasedAfter);
+
     public void OnGet()
     {
         Said = Consents.Of(Id);
         var all = Store.Of(Id);
         Views =
         [
-            .. all.Where(picture => picture is { KeptAt: not null, GoneAt: null })
+            .. all.Where(picture => picture.IsShown)
                 .Reverse()
                 .GroupBy(picture => picture.View)
                 .OrderBy(view => view.Key),
         ];
-        Waiting = all.Count(picture => picture is { KeptAt: null, GoneAt: null });
+        Waiting = all.Count(picture => picture.IsWaiting);
         TakenAway = [.. all.Where(picture => picture.GoneAt is not null)];
     }
 

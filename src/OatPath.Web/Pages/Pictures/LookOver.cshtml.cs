@@ -16,7 +16,7 @@ public sealed class LookOverModel(RecordRoom room, PictureStore pictures, Pictur
 
     public IActionResult OnGet()
     {
-        Waiting = [.. Store.Of(Id).Where(picture => picture is { KeptAt: null, GoneAt: null }).OrderBy(picture => picture.View)];
+        Waiting = [.. Store.Of(Id).Where(picture => picture.IsWaiting).OrderBy(picture => picture.View)];
         return Waiting.Count == 0 ? Redirect($"/clients/{Id}/pictures") : Page();
     }
 
@@ -49,5 +49,5 @@ public sealed class LookOverModel(RecordRoom room, PictureStore pictures, Pictur
 
     /// <summary>Whether numbers could be read from it once eyes and mouth are set.</summary>
     internal static bool NeedsEyes(Picture picture) =>
-        picture is { KeptAt: not null, GoneAt: null, Marks: null, View: not PictureView.Close } && picture.Found.Faults.Count == 0;
+        picture.IsShown && picture is { Marks: null, View: not PictureView.Close } && picture.Found.Faults.Count == 0;
 }

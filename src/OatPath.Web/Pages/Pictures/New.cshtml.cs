@@ -90,7 +90,7 @@ public sealed class NewModel(RecordRoom room, PictureStore pictures, PictureCons
     private void Fill() =>
         Earlier = Store
             .Of(Id)
-            .Where(picture => picture is { KeptAt: not null, GoneAt: null })
+            .Where(picture => picture.IsShown)
             .GroupBy(picture => picture.View)
             .ToDictionary(view => view.Key, view => view.First());
 }

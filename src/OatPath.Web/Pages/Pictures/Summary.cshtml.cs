@@ -70,7 +70,7 @@ public sealed class SummaryModel(RecordRoom room, PictureStore pictures, Picture
         [
             .. Store
                 .Of(Id)
-                .Where(picture => picture is { KeptAt: not null, GoneAt: null })
+                .Where(picture => picture.IsShown)
                 .Reverse()
                 .GroupBy(picture => picture.View)
                 .OrderBy(view => view.Key)

@@ -1,4 +1,4 @@
-// One picture over the other: the edge follows the slider; and printing by a press.
+// One picture over the other: the edge follows the slider.
 const range = document.querySelector('[data-over-range]');
 if (range) {
   const clip = document.querySelector('[data-over-clip]');
@@ -23,5 +23,3 @@ if (range) {
   });
   drawn.addEventListener('pointermove', (event) => drawn.hasPointerCapture(event.pointerId) && drag(event));
 }
-
-for (const button of document.querySelectorAll('[data-print]')) button.addEventListener('click', () => window.print());
