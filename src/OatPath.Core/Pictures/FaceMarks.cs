@@ -64,6 +64,16 @@ public sealed record FacePlace(PicturePoint RightEye, PicturePoint LeftEye, Pict
             Middle.Y + (side * (LeftEye.Y - RightEye.Y)) + (down * (Mouth.Y - Middle.Y))
         );
 
+    /// <summary>A pixel in the face's own measure; the inverse of <see cref="At"/>.</summary>
+    public (double Side, double Down) Own(PicturePoint at)
+    {
+        var (x, y) = (at.X - Middle.X, at.Y - Middle.Y);
+        var (ex, ey) = (LeftEye.X - RightEye.X, LeftEye.Y - RightEye.Y);
+        var (mx, my) = (Mouth.X - Middle.X, Mouth.Y - Middle.Y);
+        var area = (ex * my) - (ey * mx);
+        return (((x * my) - (y * mx)) / area, ((ex * y) - (ey * x)) / area);
+    }
+
     /// <summary>By how many degrees two faces of one client are turned differently, from 0 on; a lean is none, for it is turned
     /// back.</summary>
     /// <remarks>

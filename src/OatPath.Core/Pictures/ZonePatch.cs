@@ -34,7 +34,7 @@ internal sealed record ZonePatch(int Width, int Height, Lab[] Colours, bool[] In
                 var (light, clipped) = Mean(picture, at, step);
                 var i = (y * width) + x;
                 colours[i] = evening.Even(light).ToLab();
-                var (side, down) = Own(face, at);
+                var (side, down) = face.Own(at);
                 if (zone.At(side, down) > 1)
                 {
                     continue;
@@ -65,16 +65,6 @@ internal sealed record ZonePatch(int Width, int Height, Lab[] Colours, bool[] In
         }
 
         return (new(r / count, g / count, b / count), 2 * clipped > count);
-    }
-
-    /// <summary>A pixel in the face's own measure.</summary>
-    private static (double Side, double Down) Own(FacePlace face, PicturePoint at)
-    {
-        var (x, y) = (at.X - face.Middle.X, at.Y - face.Middle.Y);
-        var (ex, ey) = (face.LeftEye.X - face.RightEye.X, face.LeftEye.Y - face.RightEye.Y);
-        var (mx, my) = (face.Mouth.X - face.Middle.X, face.Mouth.Y - face.Middle.Y);
-        var area = (ex * my) - (ey * mx);
-        return (((x * my) - (y * mx)) / area, ((ex * y) - (ey * x)) / area);
     }
 
     private static (double X, double Y) Reach(FacePlace face, PictureZone zone)

@@ -10,10 +10,13 @@ public sealed class PictureIntake : IDisposable
 {
     /// <summary>Pixels of the longer side at which the card is looked for and numbers are read.</summary>
     /// <remarks>House default: a module of the card is then still several pixels.</remarks>
-    private const int ReadSide = 2000;
+    public const int ReadSide = 2000;
 
     private const int ShownSide = 1400;
     private const int SmallSide = 320;
+
+    /// <summary>Coarse enough to be quick: a square of the difference is still some pixels wide.</summary>
+    private const int DifferenceSide = 900;
 
     private readonly SemaphoreSlim turn = new(1);
 
@@ -52,6 +55,34 @@ public sealed class PictureIntake : IDisposable
             return pictures.Folder.Read(picture.File, PictureSize.Whole) is { } file && PictureFile.Read(file, ReadSide).Picture is { } read
                 ? ZoneNumbers.Of(read.Pixels, reading, marks, picture.View)
                 : [];
+        }
+        finally
+        {
+            turn.Release();
+        }
+    }
+
+    /// <summary>Where two pictures differ that may be compared by number; null where they may not, or a file is gone.</summary>
+    public async Task<DifferenceMap?> Difference(PictureStore pictures, ComparedPair pair, CancellationToken given)
+    {
+        DifferingPicture? Read(Picture picture) =>
+            picture is { Marks: { } marks, Found.Reading: { } reading }
+            && pictures.Folder.Read(picture.File, PictureSize.Whole) is { } file
+            && PictureFile.Read(file, DifferenceSide).Picture is { } read
+                ? new(read.Pixels, reading, marks)
+                : null;
+
+        if (pair.Against.Count > 0)
+        {
+            return null;
+        }
+
+        await turn.WaitAsync(given);
+        try
+        {
+            return Read(pair.One) is { } earlier && Read(pair.Other) is { } later
+                ? DifferenceMap.Of(earlier, later, pair.Other.View)
+                : null;
         }
         finally
         {

@@ -8,8 +8,13 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Pictures;
 
 /// <summary>Two pictures of one view, side by side or one over the other, and what their numbers let anybody say.</summary>
-public sealed class CompareModel(RecordRoom room, PictureStore pictures, PictureConsents consents, ProgramSettings settings)
-    : PicturePage(room, pictures, consents, "Compare pictures")
+public sealed class CompareModel(
+    RecordRoom room,
+    PictureStore pictures,
+    PictureConsents consents,
+    ProgramSettings settings,
+    PictureIntake intake
+) : PicturePage(room, pictures, consents, "Compare pictures")
 {
     /// <summary>The view that is asked for, by its key; the first with two pictures where none is.</summary>
     [BindProperty(SupportsGet = true)]
@@ -23,6 +28,16 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
 
     [BindProperty(SupportsGet = true)]
     public bool Over { get; set; }
+
+    /// <summary>What is laid over the later picture: redness or lightness; null where the pictures themselves are shown.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Difference { get; set; }
+
+    /// <summary>The same, read; null where nothing of that name is drawn.</summary>
+    public DifferenceOf? Asked => EnumName.Find<DifferenceOf>(Difference ?? "");
+
+    /// <summary>Null where none is asked for, or the pictures may not be compared by number.</summary>
+    public DifferenceDrawing? Drawn { get; private set; }
 
     /// <summary>From what on this house tells a change.</summary>
     public PictureChoices House { get; } = settings.Current().Choices.Pictures;
@@ -46,10 +61,23 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
     public static PictureDrawing DrawingOf(Picture picture) => new(picture.View, picture.Aspect, picture.Marks);
 
     /// <summary>This page with other choices.</summary>
-    public string With(PictureView? view = null, bool? over = null, Picture? earlier = null, Picture? later = null) =>
+    public string With(PictureView? view = null, Picture? earlier = null, Picture? later = null) =>
         $"/clients/{Id}/pictures/compare?view={EnumName.Of(view ?? Shown)}"
         + (view is null ? $"&earlier={(earlier ?? Pair?.One)?.Id}&later={(later ?? Pair?.Other)?.Id}" : "")
-        + ((over ?? Over) ? "&over=true" : "");
+        + (
+            Asked is { } of ? $"&difference={EnumName.Of(of)}"
+            : Over ? "&over=true"
+            : ""
+        );
+
+    /// <summary>The same two pictures, shown in another way.</summary>
+    public string Shows(bool over = false, DifferenceOf? difference = null) =>
+        $"/clients/{Id}/pictures/compare?view={EnumName.Of(Shown)}&earlier={Pair?.One.Id}&later={Pair?.Other.Id}"
+        + (
+            difference is { } of ? $"&difference={EnumName.Of(of)}"
+            : over ? "&over=true"
+            : ""
+        );
 
     /// <summary>The pair that begins and ends one picture earlier, or later; null at the end.</summary>
     public (Picture Earlier, Picture Later)? Step(int by)
@@ -58,9 +86,9 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
         return a >= 0 && b >= 0 && a < Choices.Count && b < Choices.Count && a != b ? (Choices[a], Choices[b]) : null;
     }
 
-    public void OnGet()
+    public async Task OnGetAsync()
     {
-        var kept = Store.Of(Id).Where(picture => picture is { KeptAt: not null, GoneAt: null }).Reverse().ToList();
+        var kept = Store.Of(Id).Where(picture => picture.IsShown).Reverse().ToList();
         Views = [.. Enum.GetValues<PictureView>().Where(view => kept.Count(picture => picture.View == view) > 1)];
         if (Views.Count == 0)
         {
@@ -82,6 +110,10 @@ public sealed class CompareModel(RecordRoom room, PictureStore pictures, Picture
         }
 
         Pair = ComparedPair.Of(one, other, House);
+        if (Asked is { } of && await intake.Difference(Store, Pair, HttpContext.RequestAborted) is { } map)
+        {
+            Drawn = new(map, of, House);
+        }
     }
 
     private int Place(Picture? picture) => Choices.ToList().FindIndex(one => one.Id == picture?.Id);
