@@ -182,6 +182,7 @@ public static class OatPathApp
             .AddSingleton<PictureStore>()
             .AddSingleton<PictureConsents>()
             .AddSingleton<PictureIntake>()
+            .AddSingleton<PicturesAsked>()
             .AddSingleton<ShelfSearch>();
         services
             .AddSingleton<ClientReading>()

@@ -257,7 +257,7 @@ public sealed class DevicePhoneTests : IDisposable
         var wrong = await browser.Submit(await browser.Get(bench), "form:has(#half-product)", ("product", "dew-serum"), ("days", "90"));
         Assert.Contains("give 1 to 28 days", wrong.Text, StringComparison.Ordinal);
         Assert.Equal("90", wrong.Page.QuerySelector("#half-days")!.GetAttribute("value"));
-        await browser.Submit(wrong, "form:has(#half-product)", ("product", "dew-serum"), ("side", "Right"), ("days", "10"));
+        await browser.Submit(wrong, "form:has(#half-product)", ("product", "dew-serum"), ("side", "right"), ("days", "10"));
         Assert.Equal(FaceSide.Right, Record.DraftPath().On(Record.Today)!.Evening.Steps.Single(step => step.Product == "dew-serum").Side);
         Assert.Contains(
             "on the right side for 10 days",

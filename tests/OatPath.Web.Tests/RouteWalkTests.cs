@@ -8,10 +8,11 @@ namespace OatPath.Web.Tests;
 /// <summary>Walks every route as nobody, as a client's device, as another client's device and as each role.</summary>
 public sealed class RouteWalkTests : IDisposable
 {
-    private static readonly HashSet<string> Open = ["/sign-in", "/first-run", "/went-wrong", "/no-plan", "/stand-in"];
+    private static readonly HashSet<string> Open = ["/sign-in", "/first-run", "/went-wrong", "/no-plan", "/stand-in", "/stand-in/meter"];
     private readonly TestStudio studio = new();
     private string? waiting;
     private string? picture;
+    private string? trial;
 
     private List<string> Routes() =>
         [
@@ -28,6 +29,14 @@ public sealed class RouteWalkTests : IDisposable
 
     private string Picture => picture ??= OnePicture.Of(studio, studio.ClientId("Jory"));
 
+    private string Trial => trial ??= Begun().GetAwaiter().GetResult();
+
+    private async Task<string> Begun()
+    {
+        using var maren = await studio.SignedIn();
+        return (await HalfFaceTest.Begin(studio, maren, studio.ClientId("Jory"))).Id;
+    }
+
     private string Fill(string route) =>
         route
             .Replace("/clients/{id}", $"/clients/{studio.ClientId("Jory")}", StringComparison.Ordinal)
@@ -41,6 +50,7 @@ public sealed class RouteWalkTests : IDisposable
             .Replace("{product}", "nothing", StringComparison.Ordinal)
             .Replace("{size}", "small", StringComparison.Ordinal)
             .Replace("{picture}", route.Contains("{picture}", StringComparison.Ordinal) ? Picture : "", StringComparison.Ordinal)
+            .Replace("{trial}", route.Contains("{trial}", StringComparison.Ordinal) ? Trial : "", StringComparison.Ordinal)
             .Replace("{fact}", "nothing", StringComparison.Ordinal)
             .Replace("{token}", "guess", StringComparison.Ordinal)
             .Replace("{screen?}", "body", StringComparison.Ordinal)
@@ -71,6 +81,7 @@ public sealed class RouteWalkTests : IDisposable
         "/clients/{id}/link",
         "/clients/{id}/handout",
         "/clients/{id}/summary",
+        "/clients/{id}/half-face/{trial}",
         "/clients/{id}/pictures",
         "/clients/{id}/pictures/new",
         "/clients/{id}/pictures/look-over",

@@ -270,18 +270,28 @@ public sealed class Browser(HttpMessageHandler handler, string origin = "http://
     public void Dispose() => invoker.Dispose();
 
     /// <summary>Sends one file with the form's token, as a browser does.</summary>
-    public Task<Answer> Upload(string address, string token, string fileName, byte[] content, string field = "file") =>
-        Send(
-            HttpMethod.Post,
-            address,
-            null,
-            true,
-            new MultipartFormDataContent
-            {
-                { new StringContent(token), "__RequestVerificationToken" },
-                { new ByteArrayContent(content), field, fileName },
-            }
-        );
+    /// <param name="more">Further fields of the form.</param>
+    public Task<Answer> Upload(
+        string address,
+        string token,
+        string fileName,
+        byte[] content,
+        string field = "file",
+        params (string Name, string Value)[] more
+    )
+    {
+        var body = new MultipartFormDataContent
+        {
+            { new StringContent(token), "__RequestVerificationToken" },
+            { new ByteArrayContent(content), field, fileName },
+        };
+        foreach (var (name, value) in more)
+        {
+            body.Add(new StringContent(value), name);
+        }
+
+        return Send(HttpMethod.Post, address, null, true, body);
+    }
 
     private async Task<Answer> Send(
         HttpMethod method,

@@ -49,6 +49,8 @@ describe('views', () => {
     'look-back',
     'look-back/months',
     'pictures',
+    'scores',
+    'meter',
     'summary',
     'publish',
     'link',
@@ -79,6 +81,10 @@ describe('views', () => {
     '/clients/Petra/pictures',
     '/clients/Petra/pictures/new',
     '/clients/Petra/pictures/compare',
+    '/clients/Petra/pictures/compare?difference=redness',
+    '/clients/Petra/scores',
+    '/clients/Petra/meter',
+    '/clients/Petra/look-back/months',
     '/clients/Petra/summary',
     ...stations.map((s) => `/clients/Orla/${s}`),
     '/clients/Mirre/ramp',
@@ -107,6 +113,9 @@ describe('views', () => {
         'Bettina/care',
         'Wilmot/peel',
         'Petra/pictures/compare',
+        'Petra/scores',
+        'Petra/meter',
+        'Petra/look-back/months',
         'Perrin/publish',
       ]) {
         const [name, ...station] = at.split('/');
@@ -131,7 +140,7 @@ describe('views', () => {
     });
   }
 
-  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions', '/my/pictures', '/my/offline']) {
+  for (const view of ['/my', '/my/report', '/my/path', '/my/cautions', '/my/pictures', '/my/pictures/new', '/my/skin', '/my/offline']) {
     test(`phone ${view} is accessible with enhanced contrast, evening and morning`, async () => {
       await phone.goto(studio.origin + view);
       assert.deepEqual(await violations(phone, true), []);

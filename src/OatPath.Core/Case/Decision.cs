@@ -158,6 +158,9 @@ public sealed record TryHalf : Decision
     public required string Product { get; init; }
     public required FaceSide Side { get; init; }
 
+    /// <summary>Whether the side was drawn by lot, and not chosen.</summary>
+    public bool ByLot { get; init; }
+
     /// <summary>Days from <see cref="Decision.On"/> on, 1 to 28.</summary>
     [Between(1, 28)]
     public required int Days { get; init; }

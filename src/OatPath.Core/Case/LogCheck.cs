@@ -1,5 +1,7 @@
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Meter;
+using OatPath.Core.Scores;
 using OatPath.Core.Session;
 
 namespace OatPath.Core.Case;
@@ -33,6 +35,8 @@ public static partial class CaseCheck
                 Nicked nick => nick.Day,
                 NickClosed closed => closed.Day,
                 Compared compared => compared.Day,
+                Scored scored => scored.Day,
+                Metered metered => metered.Day,
                 _ => (DateOnly?)null,
             };
             if (day is { } cell)
@@ -62,16 +66,23 @@ public static partial class CaseCheck
                 CheckSession(problems, session, field);
             }
 
+            var seen = entry switch
+            {
+                Scored scored => ScoreCheck.Check(scored.Scores),
+                Metered metered => MeterCheck.Check(metered.Serial, metered.Readings),
+                _ => [],
+            };
+            problems.AddRange(seen.Select(problem => problem with { Field = $"{field}.{problem.Field}" }));
             if (entry is BottleFound found)
             {
                 Need(problems, found.Label.Length is > 0 and <= MostLabel, $"{field}.label", $"give 1 to {MostLabel} characters");
             }
 
-            if (entry is BottleSeen seen)
+            if (entry is BottleSeen bottle)
             {
-                Need(problems, seen.Share is >= 0 and <= 1, $"{field}.share", "give a share from 0 (empty) to 1 (full)");
-                Need(problems, !seen.Opened || seen.Share == 1, $"{field}.share", "a package just opened is full; write 1");
-                Need(problems, seen.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
+                Need(problems, bottle.Share is >= 0 and <= 1, $"{field}.share", "give a share from 0 (empty) to 1 (full)");
+                Need(problems, !bottle.Opened || bottle.Share == 1, $"{field}.share", "a package just opened is full; write 1");
+                Need(problems, bottle.Batch.Length <= 40, $"{field}.batch", "keep it under 40 characters");
             }
 
             Need(

@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.Meter;
 using OatPath.Core.Peel;
+using OatPath.Core.Scores;
 using OatPath.Core.Session;
 using OatPath.Core.Skin;
 
@@ -21,6 +23,9 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(Nicked), "nicked")]
 [JsonDerivedType(typeof(NickClosed), "nick-closed")]
 [JsonDerivedType(typeof(Compared), "compared")]
+[JsonDerivedType(typeof(JudgedBlind), "judged-blind")]
+[JsonDerivedType(typeof(Scored), "scored")]
+[JsonDerivedType(typeof(Metered), "metered")]
 [JsonDerivedType(typeof(Retracted), "retracted")]
 public abstract record LogEntry
 {
@@ -179,12 +184,43 @@ public sealed record Compared : LogEntry
     public required BetterSide Touch { get; init; }
 }
 
+/// <summary>The halves of one picture judged by somebody who was not told which side was treated.</summary>
+public sealed record JudgedBlind : LogEntry
+{
+    /// <summary>Id of the decision to try something on one side.</summary>
+    public required string Trial { get; init; }
+
+    /// <summary>Id of the picture.</summary>
+    public required string Picture { get; init; }
+    public required BetterSide Better { get; init; }
+}
+
 /// <summary>Which side is the better one.</summary>
 public enum BetterSide
 {
     Same,
     Treated,
     Untreated,
+}
+
+/// <summary>
+/// What one person saw of the skin, zone by zone; what is not named was not looked at. A record of how it looks, and no report of how a use
+/// went: the plan does not go by it.
+/// </summary>
+public sealed record Scored : LogEntry
+{
+    public required DateOnly Day { get; init; }
+    public required IReadOnlyList<ZoneScore> Scores { get; init; }
+}
+
+/// <summary>What a skin meter read. The plan does not go by it.</summary>
+public sealed record Metered : LogEntry
+{
+    public required DateOnly Day { get; init; }
+
+    /// <summary>Which meter, 1 to 64 characters.</summary>
+    public required string Serial { get; init; }
+    public required IReadOnlyList<MeterReading> Readings { get; init; }
 }
 
 /// <summary>Takes an earlier entry back; both stay in the record.</summary>

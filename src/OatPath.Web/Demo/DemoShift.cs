@@ -71,6 +71,8 @@ public static class DemoShift
                         Nicked nicked => nicked with { Day = Day(nicked.Day), HappenedAt = At(nicked.HappenedAt) },
                         NickClosed closed => closed with { Day = Day(closed.Day), HappenedAt = At(closed.HappenedAt) },
                         Compared compared => compared with { Day = Day(compared.Day), HappenedAt = At(compared.HappenedAt) },
+                        Scored scored => scored with { Day = Day(scored.Day), HappenedAt = At(scored.HappenedAt) },
+                        Metered metered => metered with { Day = Day(metered.Day), HappenedAt = At(metered.HappenedAt) },
                         Screened screened => screened with { Day = Day(screened.Day), HappenedAt = At(screened.HappenedAt) },
                         SessionHeld held => held with
                         {

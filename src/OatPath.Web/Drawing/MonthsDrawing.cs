@@ -38,15 +38,17 @@ public sealed class MonthsDrawing
     private const double Gap = 12;
     private const int MostRows = 4;
     private const double RungsHeight = 20;
+    public const double LookHeight = 30;
+    private const double LookGap = 8;
     private const double UseHeight = 6;
     private const int MostName = 19;
 
     private readonly DateOnly from;
     private readonly double column;
 
-    /// <param name="from">First day shown; not before the first day of the history.</param>
+    /// <param name="from">First day shown.</param>
     /// <param name="titleOf">What a report says in words.</param>
-    public MonthsDrawing(SkinHistory history, DateOnly from, Func<ReportOutcome, string> titleOf)
+    public MonthsDrawing(SkinHistory history, Looks looks, DateOnly from, Func<ReportOutcome, string> titleOf)
     {
         (this.from, Until) = (from, history.Today);
         column = (Right - Left) / (Until.DayNumber - from.DayNumber + 1);
@@ -63,6 +65,7 @@ public sealed class MonthsDrawing
                 .Select(report => new ToldMark(Middle(report.Day), Y(report.Sting), report.Outcome, titleOf(report))),
         ];
         Redness = Red(history);
+        Looked = LookLane.Of(looks, from);
     }
 
     public DateOnly Until { get; }
@@ -81,7 +84,13 @@ public sealed class MonthsDrawing
     public double RednessTop => StingFloor + Gap;
     public double RednessFloor => RednessTop + RednessHeight;
     public string Redness { get; }
-    public double Height => RednessFloor + 8;
+
+    /// <summary>What was scored, metered and read from pictures, below everything else.</summary>
+    public IReadOnlyList<LookLane> Looked { get; }
+    public double Height => RednessFloor + 8 + (Looked.Count * (LookHeight + LookGap));
+
+    /// <summary>The floor of one of these lanes.</summary>
+    public double LookFloor(int lane) => RednessFloor + ((lane + 1) * (LookHeight + LookGap));
 
     public double Y(int sting) => StingFloor - (sting / 10.0 * (StingHeight - 6));
 
@@ -206,7 +215,7 @@ public sealed class MonthsDrawing
             .GroupBy(day => (Until.DayNumber - day.Date.DayNumber) / 7)
             .Select(week => (Ends: Until.AddDays(-7 * week.Key), Load: week.Sum(day => day.Load)))
             .ToList();
-        var fullest = weeks.Max(week => week.Load);
+        var fullest = weeks.Select(week => week.Load).DefaultIfEmpty().Max();
         var floor = LoadTop + LoadHeight;
         var path = new StringBuilder();
         foreach (var (ends, load) in weeks.Where(week => week.Load > 0))

@@ -1,4 +1,4 @@
-using OatPath.Core.House;
+using OatPath.Core.Known;
 using OatPath.Core.Pictures;
 using OatPath.Core.Skin;
 using OatPath.Core.Wording;
@@ -34,10 +34,10 @@ public static class PictureWords
     public static string Of(PictureView view) =>
         view switch
         {
-            PictureView.Front => "Front",
-            PictureView.Left => "Left 45°",
-            PictureView.Right => "Right 45°",
-            _ => "Close up",
+            PictureView.Front => Said.Of("Front"),
+            PictureView.Left => Said.Of("Left 45°"),
+            PictureView.Right => Said.Of("Right 45°"),
+            _ => Said.Of("Close up"),
         };
 
     /// <summary>How the client sits for it.</summary>
@@ -53,39 +53,49 @@ public static class PictureWords
     public static string Of(PictureFault fault) =>
         fault switch
         {
-            PictureFault.NoCard => "No card",
-            PictureFault.TwoCards => "Two cards",
-            PictureFault.Mirrored => "A mirror image",
-            PictureFault.CardCropped => "Card cut off",
-            PictureFault.Blurred => "Blurred",
-            PictureFault.Overexposed => "Too bright",
-            PictureFault.UnevenLight => "Uneven light",
-            _ => "Colours are off",
+            PictureFault.NoCard => Said.Of("No card"),
+            PictureFault.TwoCards => Said.Of("Two cards"),
+            PictureFault.Mirrored => Said.Of("A mirror image"),
+            PictureFault.CardCropped => Said.Of("Card cut off"),
+            PictureFault.Blurred => Said.Of("Blurred"),
+            PictureFault.Overexposed => Said.Of("Too bright"),
+            PictureFault.UnevenLight => Said.Of("Uneven light"),
+            _ => Said.Of("Colours are off"),
         };
 
     public static string Remedy(PictureFault fault) =>
         fault switch
         {
-            PictureFault.NoCard =>
-                "Hold the card flat under the chin, all four squares in the picture, unbent and in focus; go nearer where it is small.",
-            PictureFault.TwoCards => "Leave one card in the picture.",
-            PictureFault.Mirrored => "Take it with a lens that does not mirror: left and right would be taken for each other.",
-            PictureFault.CardCropped => "Take the whole card into the picture, its edges too.",
-            PictureFault.Blurred => "Hold still, wipe the lens, let it focus on the face, and give more light.",
-            PictureFault.Overexposed => "Take the light back, or the exposure down: white must not glare.",
-            PictureFault.UnevenLight => "Turn the face to the light, so that no shadow and no lamp falls on one side of the card.",
-            _ => "One kind of light only, no gloss on the card, and the card that was printed for this house.",
+            PictureFault.NoCard => Said.Of(
+                "Hold the card flat under the chin, all four squares in the picture, unbent and in focus; go nearer where it is small."
+            ),
+            PictureFault.TwoCards => Said.Of("Leave one card in the picture."),
+            PictureFault.Mirrored => Said.Of("Take it with a lens that does not mirror: left and right would be taken for each other."),
+            PictureFault.CardCropped => Said.Of("Take the whole card into the picture, its edges too."),
+            PictureFault.Blurred => Said.Of("Hold still, wipe the lens, let it focus on the face, and give more light."),
+            PictureFault.Overexposed => Said.Of("Take the light back, or the exposure down: white must not glare."),
+            PictureFault.UnevenLight => Said.Of("Turn the face to the light, so that no shadow and no lamp falls on one side of the card."),
+            _ => Said.Of("One kind of light only, no gloss on the card, and the card that was printed for this house."),
         };
 
     public static string Of(PictureRefusal refusal) =>
         refusal switch
         {
-            PictureRefusal.NotAPicture => "choose a JPEG, PNG or WebP picture",
-            PictureRefusal.TooManyBytes => $"choose a file of at most {PictureFile.MostBytes / 1_000_000} MB",
-            PictureRefusal.TooManyPixels => $"choose a picture of at most {PictureFile.MostPixels / 1_000_000} megapixels",
-            PictureRefusal.TooSmall => $"choose a picture of at least {PictureFile.LeastSide} pixels a side",
-            PictureRefusal.Animated => "choose one picture, not several in one file",
-            _ => "the file ends too early or is damaged; take or copy it again",
+            PictureRefusal.NotAPicture => Said.Of("choose a JPEG, PNG or WebP picture"),
+            PictureRefusal.TooManyBytes => Said.Of($"choose a file of at most {PictureFile.MostBytes / 1_000_000} MB"),
+            PictureRefusal.TooManyPixels => Said.Of($"choose a picture of at most {PictureFile.MostPixels / 1_000_000} megapixels"),
+            PictureRefusal.TooSmall => Said.Of($"choose a picture of at least {PictureFile.LeastSide} pixels a side"),
+            PictureRefusal.Animated => Said.Of("choose one picture, not several in one file"),
+            _ => Said.Of("the file ends too early or is damaged; take or copy it again"),
+        };
+
+    /// <summary>What a client is asked for.</summary>
+    public static string Of(PictureOccasion occasion) =>
+        occasion switch
+        {
+            PictureOccasion.BeforeTreatment => Said.Of("Your studio asks for a picture before your next treatment."),
+            PictureOccasion.DayThree => Said.Of("Your studio asks for a picture of these days after your treatment."),
+            _ => Said.Of("It is time to look again: your studio asks for a picture."),
         };
 
     public static string Of(NotComparable reason) =>
@@ -136,6 +146,4 @@ public static class PictureWords
 
     /// <summary>From what on a change is told.</summary>
     public static string Twice(decimal repeat) => Number((double)(2 * repeat));
-
-    public static string Key(PictureView view) => EnumName.Of(view);
 }

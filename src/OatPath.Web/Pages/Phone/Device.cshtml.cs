@@ -35,15 +35,18 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     public LogEntry? Compared { get; private set; }
 
+    /// <summary>Whether a guide leads it; of what is none only the two sides are compared here.</summary>
+    public bool IsLed => DeviceScript.Leads(Product);
+
     public List<Problem> Problems { get; } = [];
 
     public IActionResult OnGet(string product) => Fill(product) ? Page() : NotFound();
 
     public IActionResult OnPostBegin(string product) =>
-        Fill(product) ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
+        Fill(product) && IsLed ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
 
     public IActionResult OnPostPractise(string product) =>
-        Fill(product) ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
+        Fill(product) && IsLed ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
 
     public IActionResult OnPostCompare(string product, string key, BetterSide? feel, BetterSide? look, BetterSide? touch)
     {
@@ -133,14 +136,22 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         var record = View.Record;
         if (
             record.Followed.Shelf.FirstOrDefault(item => item.Product.Id == product && item.State == ShelfState.InUse)?.Product
-                is not { } found
-            || !DeviceScript.Leads(found)
+            is not { } found
         )
         {
             return false;
         }
 
+        var day = new DeviceDay(View);
         Product = found;
+        Compare = day.ToCompare().Where(due => due.Product == product).Select(due => ((string, FaceSide, bool)?)due).FirstOrDefault();
+        Compared = day.LastComparison(product);
+        if (!IsLed)
+        {
+            // Anything may be tried on one side; a guide leads devices and tools only.
+            return Compare is not null || Compared is not null;
+        }
+
         (Script, Reasons) = SessionCompiler.Compile(record.Followed, record.PublishedRules, product, View.Day);
         NextOn = Script is null ? SessionDesk.NextUse(record, product) : View.Day;
         if (sessions.Latest(Device.Id, product, View.Day) is { } grant && sessions.Progress(grant.Id) is { Run: not null } progress)
@@ -151,9 +162,6 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Over = reading.IsOver;
         }
 
-        var day = new DeviceDay(View);
-        Compare = day.ToCompare().Where(due => due.Product == product).Select(due => ((string, FaceSide, bool)?)due).FirstOrDefault();
-        Compared = day.LastComparison(product);
         return true;
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
+using OatPath.Core.Known;
 using OatPath.Core.Routine;
 using OatPath.Core.Wording;
 using OatPath.Store;
@@ -17,8 +18,12 @@ public enum SkipWhat
     All,
 }
 
-public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, TimeProvider clock) : PhonePage(door, room, views, clock)
+public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, PicturesAsked asked, TimeProvider clock)
+    : PhonePage(door, room, views, clock)
 {
+    /// <summary>The picture that is asked for today, or null.</summary>
+    public PictureAsked? Picture => asked.Of(View.Record);
+
     private const string By = "client";
 
     public IActionResult OnGet() => Page();

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
 using OatPath.Core.Known;
+using OatPath.Core.LookBack;
 using OatPath.Core.Plan;
 using OatPath.Store;
 using OatPath.Web.Records;
@@ -24,6 +25,9 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
     public IReadOnlyList<Publication> Published { get; private set; } = [];
 
     public IReadOnlyList<(string Person, string Page, DateTimeOffset At)> Reads { get; private set; } = [];
+
+    /// <summary>What was tried on one side, the latest first.</summary>
+    public IReadOnlyList<HalfFaceResult> Halves => HalfFaceResult.Of(Record.Followed.Decisions, Record.Lived);
 
     /// <summary>Whether whoever looks may take a report back.</summary>
     public bool MayDecide { get; private set; }

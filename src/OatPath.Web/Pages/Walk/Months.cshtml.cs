@@ -1,5 +1,8 @@
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.LookBack;
+using OatPath.Core.Pictures;
+using OatPath.Store;
 using OatPath.Web.Drawing;
 using OatPath.Web.Records;
 using OatPath.Web.Wording;
@@ -7,7 +10,7 @@ using OatPath.Web.Wording;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>What one skin said over months: on one axis, in counts, before and after each change.</summary>
-public sealed class MonthsModel(RecordRoom room) : WalkPage(room)
+public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthorizationService authorization) : WalkPage(room)
 {
     /// <summary>Months that may be looked at at once.</summary>
     public static readonly IReadOnlyList<int> Spans = [3, 6, 12, 24];
@@ -27,12 +30,13 @@ public sealed class MonthsModel(RecordRoom room) : WalkPage(room)
 
     public int Shown { get; private set; }
 
-    public void OnGet()
+    public async Task OnGetAsync()
     {
         ViewData["Title"] = $"Months, {Record.Client.Name}";
         History = Record.Derived("skin history", () => SkinHistory.Of(Record.Followed, Record.PublishedRules));
         Say = new(Record.NameOf, Record.ClientPath().Ladders);
-        if (History.Begins is not { } begins)
+        var looks = new Looks(ScoredDay.Of(Record.Lived), MeteredDay.Of(Record.Lived), await Pictured());
+        if (new[] { History.Begins, looks.Begins }.Min() is not { } begins)
         {
             return;
         }
@@ -41,7 +45,26 @@ public sealed class MonthsModel(RecordRoom room) : WalkPage(room)
             Span is { } wanted && Spans.Contains(wanted)
                 ? wanted
                 : Spans.FirstOrDefault(months => History.Today.AddMonths(-months) <= begins, Spans[^1]);
-        var from = History.Today.AddMonths(-Shown);
-        Drawing = new(History, from < History.First ? History.First : from, HistoryWords.Of);
+        var (from, first) = (History.Today.AddMonths(-Shown), begins < History.First ? begins : History.First);
+        Drawing = new(History, looks, from < first ? first : from, HistoryWords.Of);
+    }
+
+    /// <summary>Redness of the pictures from the front that may be held against the latest; nothing for who may not see pictures.</summary>
+    private async Task<IReadOnlyList<(DateOnly, double)>> Pictured()
+    {
+        if (await MayNotDecide(authorization))
+        {
+            return [];
+        }
+
+        var read = pictures.Of(Id).Where(picture => picture is { IsShown: true, View: PictureView.Front, Numbers.Count: > 0 }).ToList();
+        var alike = read.Where(picture => Comparability.Of(picture.Compared, read[0].Compared).Count == 0).ToList();
+        var zones = alike.SelectMany(picture => picture.Numbers).CountBy(zone => zone.Zone).Where(zone => zone.Value == alike.Count);
+        var common = zones.Select(zone => zone.Key).ToHashSet();
+        return common.Count == 0
+            ? []
+            : [.. alike.Select(picture => (picture.TakenOn, Mean(picture.Numbers.Where(zone => common.Contains(zone.Zone)))))];
+
+        static double Mean(IEnumerable<ZoneNumbers> numbers) => numbers.Average(zone => zone.Redness);
     }
 }

@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Bench;
 using OatPath.Core.Case;
@@ -262,7 +263,8 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
     }
 
     /// <summary>Something is tried on one side.</summary>
-    public IActionResult OnPostHalf(string product, FaceSide? side, string? days)
+    /// <param name="side">The client's own left or right; empty where it is drawn by lot.</param>
+    public IActionResult OnPostHalf(string product, string? side, string? days)
     {
         if (User.IsInRole(People.Roles.Assistant))
         {
@@ -274,26 +276,33 @@ public sealed class RoutineModel(RecordRoom room, Store.StudioShelf studio, Stor
             return NotFound();
         }
 
+        var chosen = EnumName.Find<FaceSide>(side ?? "");
         var trial = new TryHalf
         {
             Id = "",
             On = Record.Today,
             Product = product,
-            Side = side is { } known && Enum.IsDefined(known) ? known : FaceSide.Left,
+            Side = chosen ?? (FaceSide)RandomNumberGenerator.GetInt32(2),
+            ByLot = chosen is null,
             Days = Field.Whole(days) ?? 0,
         };
+        if (chosen is null && !string.IsNullOrEmpty(side))
+        {
+            Problems.Add(new("Side", "choose left, right, or by lot"));
+        }
+
         CaseCheck.CheckHalf(Problems, trial, Record.Draft, Record.NameOf(product));
         if (Problems.Count > 0)
         {
-            HalfTyped = (product, side, days ?? "");
+            HalfTyped = (product, chosen, days ?? "");
             Fill();
             return Page();
         }
 
         return Finish(
             Decide(trial),
-            $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side for {trial.Days} days once it is published; the phone "
-                + $"asks to compare."
+            $"{Record.NameOf(product)} goes on the {EnumName.Of(trial.Side)} side{(trial.ByLot ? ", drawn by lot," : "")} for "
+                + $"{Words.Count(trial.Days, "day")} once it is published; the phone asks to compare."
         );
     }
 

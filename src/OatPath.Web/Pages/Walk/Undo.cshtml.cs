@@ -12,6 +12,20 @@ namespace OatPath.Web.Pages.Walk;
 /// </summary>
 public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationService authorization) : WalkPage(room)
 {
+    /// <summary>Pages of a client that an undo leads back to.</summary>
+    private static readonly HashSet<string?> Places =
+    [
+        "shelf",
+        "routine",
+        "ramp",
+        "peel",
+        "care",
+        "visit",
+        "look-back",
+        "scores",
+        "meter",
+    ];
+
     public override string Station => "Undo";
 
     [BindProperty(SupportsGet = true, Name = "fact")]
@@ -79,11 +93,12 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
 
     private static bool MayGo(LogEntry entry) =>
         entry is BottleSeen
+        || (entry is Scored or Metered or JudgedBlind && entry.By != "client")
         || (entry is Retracted && entry.By != "client")
         || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
 
     private string Target() =>
         From == "desk" ? "/"
-        : From is "shelf" or "routine" or "ramp" or "peel" or "care" or "visit" or "look-back" ? $"/clients/{Id}/{From}"
+        : Places.Contains(From) ? $"/clients/{Id}/{From}"
         : $"/clients/{Id}/ramp";
 }

@@ -1,0 +1,110 @@
+using System.Globalization;
+using OatPath.Core.House;
+using OatPath.Core.LookBack;
+using OatPath.Core.Meter;
+using OatPath.Core.Scores;
+
+namespace OatPath.Web.Drawing;
+
+/// <summary>How a skin looked: what was scored, metered and read from pictures.</summary>
+/// <param name="Pictures">Mean redness (a*) of pictures from the front that may be held against each other, by day.</param>
+public sealed record Looks(
+    IReadOnlyList<ScoredDay> Scores,
+    IReadOnlyList<MeteredDay> Meters,
+    IReadOnlyList<(DateOnly Day, double Redness)> Pictures
+)
+{
+    /// <summary>The first day of any; null where there is none.</summary>
+    public DateOnly? Begins =>
+        Scores
+            .Select(day => day.Day)
+            .Concat(Meters.Select(day => day.Day))
+            .Concat(Pictures.Select(picture => picture.Day))
+            .Select(day => (DateOnly?)day)
+            .Min();
+}
+
+/// <summary>One thing seen on a day.</summary>
+/// <param name="Day">Which day.</param>
+/// <param name="At">0 the floor of its lane, 1 its top.</param>
+/// <param name="ByClient">Whether the client saw it.</param>
+public sealed record LookMark(DateOnly Day, double At, bool ByClient, string Title);
+
+/// <summary>One quantity over time, in a lane of its own.</summary>
+/// <param name="Range">What its floor and top stand for.</param>
+public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark> Marks)
+{
+    /// <summary>Redness of pictures is drawn over at least so much, so that what is no change does not look like one.</summary>
+    private const double LeastSpan = 6;
+
+    /// <summary>At the studio, and by the client.</summary>
+    private static readonly bool[] Both = [false, true];
+
+    /// <summary>A lane for each quantity that was looked at since a day.</summary>
+    public static IReadOnlyList<LookLane> Of(Looks looks, DateOnly from) =>
+        [.. Scored(looks, from).Concat(Metered(looks, from)).Concat(Pictured(looks, from)).Where(lane => lane.Marks.Count > 0)];
+
+    private static IEnumerable<LookLane> Scored(Looks looks, DateOnly from) =>
+        SkinScales.All.Select(scale => new LookLane(
+            $"{Words.Capital(SkinScales.TitleOf(scale))}, scored",
+            $"most, 0 to {SkinScales.Most}",
+            [
+                .. looks
+                    .Scores.Where(day => day.Day >= from)
+                    .SelectMany(day => Both.Select(byClient => (day.Day, byClient, Score: day.Most(scale, byClient))))
+                    .Where(one => one.Score is not null)
+                    .Select(one => new LookMark(
+                        one.Day,
+                        (double)one.Score!.Value / SkinScales.Most,
+                        one.byClient,
+                        $"{Day(one.Day)}: {one.Score} at most, {(one.byClient ? "by the client" : "at the studio")}"
+                    )),
+            ]
+        ));
+
+    private static IEnumerable<LookLane> Metered(Looks looks, DateOnly from) =>
+        Enum.GetValues<MeterQuantity>()
+            .Select(quantity => new LookLane(
+                $"{Words.Capital(EnumName.Of(quantity))}, meter",
+                $"mean, 0 to {MeterReading.Most}",
+                [
+                    .. looks
+                        .Meters.Where(day => day.Day >= from)
+                        .Select(day => (day.Day, day.Serial, Mean: day.MeanOf(quantity)))
+                        .Where(one => one.Mean is not null)
+                        .Select(one => new LookMark(
+                            one.Day,
+                            one.Mean!.Value / MeterReading.Most,
+                            false,
+                            FormattableString.Invariant($"{Day(one.Day)}: {one.Mean:0.0}, {one.Serial}")
+                        )),
+                ]
+            ));
+
+    private static IEnumerable<LookLane> Pictured(Looks looks, DateOnly from)
+    {
+        var seen = looks.Pictures.Where(picture => picture.Day >= from).ToList();
+        if (seen.Count == 0)
+        {
+            yield break;
+        }
+
+        var (low, high) = (seen.Min(picture => picture.Redness), seen.Max(picture => picture.Redness));
+        var room = Math.Max(0, (LeastSpan - (high - low)) / 2);
+        (low, high) = (low - room, high + room);
+        yield return new(
+            "Redness, pictures",
+            FormattableString.Invariant($"a* {low:0} to {high:0}"),
+            [
+                .. seen.Select(picture => new LookMark(
+                    picture.Day,
+                    (picture.Redness - low) / (high - low),
+                    false,
+                    FormattableString.Invariant($"{Day(picture.Day)}: a* {picture.Redness:0.0}, mean of all zones from the front")
+                )),
+            ]
+        );
+    }
+
+    private static string Day(DateOnly day) => day.ToString("d MMM yyyy", CultureInfo.InvariantCulture);
+}
