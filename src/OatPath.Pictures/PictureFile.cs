@@ -154,7 +154,8 @@ public static class PictureFile
                 SKAlphaType.Opaque,
                 Srgb
             ),
-            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+            // Down to a half every pixel has its part without them, in a tenth of the time.
+            new SKSamplingOptions(SKFilterMode.Linear, scale < 0.5f ? SKMipmapMode.Linear : SKMipmapMode.None)
         );
     }
 

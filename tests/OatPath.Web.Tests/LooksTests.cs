@@ -167,13 +167,13 @@ public sealed class LooksTests : IDisposable
         var page = await maren.Get(At($"half-face/{trial.Id}"));
         Assert.DoesNotContain($"{trial.Side} side", page.Text, StringComparison.OrdinalIgnoreCase);
         Assert.DoesNotContain("What came of it: ", page.Text, StringComparison.Ordinal);
-        Assert.Equal(2, page.Page.QuerySelectorAll(".halves svg").Length);
+        Assert.Equal(2, page.Page.QuerySelectorAll(".halves svg image").Length);
 
         var none = await maren.Submit(page, "#judge form");
         Assert.Contains("choose one of the three", Problems(none), StringComparison.Ordinal);
 
         var judged = await maren.Submit(page, "#judge form", ("better", "0"));
-        var first = Drawing.HalfFacePair.Of(trial.Id, picture, new(PictureView.Front, 1, null)).SideAt(0);
+        var first = Drawing.HalfFacePair.LeftFirst(trial.Id, picture) ? FaceSide.Left : FaceSide.Right;
         var entry = Told<JudgedBlind>().Single();
         Assert.Equal(first == trial.Side ? BetterSide.Treated : BetterSide.Untreated, entry.Better);
         Assert.Contains($"{trial.Side} side", judged.Text, StringComparison.OrdinalIgnoreCase);

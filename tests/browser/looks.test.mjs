@@ -120,7 +120,7 @@ describe('looks', () => {
     await away(page, () => page.locator('aside form button').click());
 
     const phone = await openLink(browser, studio, await makeLink(page, studio, clients.Jory));
-    for (let step; step !== product; ) {
+    for (let step; step !== product;) {
       step = await phone.locator('form[action*=Done] input[name=step]').inputValue();
       await away(phone, () => phone.locator('form[action*=Done] button').first().click());
     }
