@@ -36,8 +36,16 @@ public sealed record Picture(
     /// <summary>Kept and not taken away.</summary>
     public bool IsShown => KeptAt is not null && GoneAt is null;
 
-    /// <summary>Looked over, and neither kept nor let go.</summary>
-    public bool IsWaiting => KeptAt is null && GoneAt is null;
+    /// <summary>Who added a picture that came from the client's phone.</summary>
+    public const string ByClient = "client";
+
+    public bool IsByClient => AddedBy == ByClient;
+
+    /// <summary>Looked over at the studio, and neither kept nor let go.</summary>
+    public bool IsWaiting => KeptAt is null && GoneAt is null && !IsByClient;
+
+    /// <summary>Sent by the client, who has not kept it: nobody else sees it yet.</summary>
+    public bool IsStillTheirs => KeptAt is null && GoneAt is null && IsByClient;
 
     public ComparedPicture Compared => new(View, Aspect, Found.Reading, Marks);
 }

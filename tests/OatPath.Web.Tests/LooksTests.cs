@@ -236,13 +236,15 @@ public sealed class LooksTests : IDisposable
         var look = await Send(OnePicture.WithCard);
         Assert.Contains("Card read, sharp, evenly lit", look.Text, StringComparison.Ordinal);
         var one = store.Of(Client).Single();
-        Assert.True(one.IsWaiting);
+        Assert.True(one.IsStillTheirs);
+        using var maren = await studio.SignedIn();
+        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"pictures/{one.Id}/small"))).Status);
+        Assert.EndsWith("/pictures", (await maren.Get(At("pictures/look-over"))).Address, StringComparison.Ordinal);
         Assert.DoesNotContain("<img", look.Html, StringComparison.Ordinal);
         Assert.NotEqual(HttpStatusCode.OK, (await phone.Get($"/clients/{Client}/pictures/{one.Id}/small", follow: false)).Status);
 
         await phone.Submit(look, "form[action*=Keep]");
         Assert.True(store.Of(Client).Single().IsShown);
-        using var maren = await studio.SignedIn();
         Assert.Contains("taken by the client", (await maren.Get(At("pictures"))).Text, StringComparison.Ordinal);
 
         // What the studio looked over is not the client's to keep or let go.

@@ -20,9 +20,16 @@ public sealed record Precedents(int Reactions, int Calm, int Untold, int Without
     /// <remarks>House default.</remarks>
     public const int Fewest = 4;
 
-    private const int RecentDays = 2;
-    private const int AfterDays = 14;
-    private const int FirstUses = 3;
+    /// <summary>Days before a day that count for sun and sunscreen.</summary>
+    /// <remarks>House default, as the next two.</remarks>
+    public const int RecentDays = 2;
+
+    /// <summary>Days after a treatment or a peel that count as after it.</summary>
+    public const int AfterDays = 14;
+
+    /// <summary>Uses at a rung that count as the first.</summary>
+    public const int FirstUses = 3;
+
     private const double OneInTwenty = 0.05;
 
     /// <summary>Whether there are enough to tell anything from them.</summary>

@@ -20,13 +20,13 @@ public sealed class HistoryWords(Func<string?, string> nameOf, IReadOnlyList<Lad
             CircumstanceKind.Product => nameOf(what.Product),
             CircumstanceKind.Together => "two actives or more on that day",
             CircumstanceKind.DayBefore => "an active the day before too",
-            CircumstanceKind.NewRung => "one of the first 3 uses at a rung",
+            CircumstanceKind.NewRung => $"one of the first {Precedents.FirstUses} uses at a rung",
             CircumstanceKind.FullWeek => "a fuller week than usual",
             CircumstanceKind.Besides => "something besides the plan",
-            CircumstanceKind.Sun => "strong sun that day or the two before",
-            CircumstanceKind.NoSunscreen => "sunscreen left out that morning or the two before",
-            CircumstanceKind.AfterTreatment => "a treatment in the two weeks before",
-            CircumstanceKind.AfterPeel => "a peel at home in the two weeks before",
+            CircumstanceKind.Sun => $"strong sun that day or the {Precedents.RecentDays} before",
+            CircumstanceKind.NoSunscreen => $"sunscreen left out that morning or the {Precedents.RecentDays} before",
+            CircumstanceKind.AfterTreatment => $"a treatment in the {Precedents.AfterDays} days before",
+            CircumstanceKind.AfterPeel => $"a peel at home in the {Precedents.AfterDays} days before",
             _ => throw new ArgumentOutOfRangeException(nameof(what), what.Kind, null),
         };
 
@@ -74,8 +74,11 @@ public sealed class HistoryWords(Func<string?, string> nameOf, IReadOnlyList<Lad
 
     /// <summary>"Sting 6 on 3 Mar 2026: ease off".</summary>
     public static string Of(ReportOutcome report) =>
-        $"Sting {report.Sting} on {Day(report.Day)}: "
-        + report.Outcome switch
+        $"Sting {report.Sting} on {Day(report.Day)}: {Of(report.Outcome)}";
+
+    /// <summary>"ease off".</summary>
+    public static string Of(Outcome outcome) =>
+        outcome switch
         {
             Outcome.CarryOn => "carry on",
             Outcome.EaseOff => "ease off",

@@ -23,6 +23,25 @@ public static class ScoreWords
             ? $"{FaceZones.TitleOf(place.Zone)} {place.Most}"
             : $"{FaceZones.TitleOf(place.Zone)} {string.Join(", ", place.By.Select(one => $"{one.By} {one.Score}"))}";
 
+    /// <summary>"3 to 1 at the studio, 2 to 3 by the client", the most in any zone; null where nobody scored it on two days.</summary>
+    /// <param name="days">In order.</param>
+    public static string? Between(IReadOnlyList<ScoredDay> days, SkinScale scale)
+    {
+        var parts = new List<string>();
+        foreach (var (byClient, whose) in Sides)
+        {
+            var scores = days.Select(day => day.Most(scale, byClient)).OfType<int>().ToList();
+            if (scores.Count > 1)
+            {
+                parts.Add($"{scores[0]} to {scores[^1]} {whose}");
+            }
+        }
+
+        return parts.Count == 0 ? null : string.Join(", ", parts);
+    }
+
+    private static readonly (bool ByClient, string Whose)[] Sides = [(false, "at the studio"), (true, "by the client")];
+
     /// <summary>Who looked on a day.</summary>
     public static string Who(ScoredDay day) =>
         Words.List([.. day.Places.SelectMany(place => place.By).Select(one => one.By).Distinct().Order(StringComparer.Ordinal)]);

@@ -30,8 +30,6 @@ public sealed class TakeModel(
     /// <summary>Pictures that one client may have waiting to be looked over.</summary>
     private const int MostWaiting = 6;
 
-    public const string By = "client";
-
     public bool IsAgreed => consents.Given(Device.ClientId, PictureUse.Care) && !View.Record.Client.IsPractice;
 
     public PictureAsked? Asked { get; private set; }
@@ -97,7 +95,7 @@ public sealed class TakeModel(
         await file.CopyToAsync(copy, HttpContext.RequestAborted);
         var (read, refusal) = await intake.Read(copy.ToArray(), view, View.Day, HttpContext.RequestAborted);
         return read is null ? PictureWords.Of(refusal!.Value)
-            : pictures.Add(Device.ClientId, read, By, Now) is null ? Said.Of("there is no room, or you took your word back")
+            : pictures.Add(Device.ClientId, read, Picture.ByClient, Now) is null ? Said.Of("there is no room, or you took your word back")
             : null;
     }
 
@@ -110,6 +108,6 @@ public sealed class TakeModel(
     private void Fill()
     {
         Asked = asked.Of(View.Record);
-        Waiting = [.. pictures.Of(Device.ClientId).Where(picture => picture.IsWaiting && picture.AddedBy == By)];
+        Waiting = [.. pictures.Of(Device.ClientId).Where(picture => picture.IsStillTheirs)];
     }
 }

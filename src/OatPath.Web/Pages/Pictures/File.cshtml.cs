@@ -14,7 +14,7 @@ public sealed class FileModel(PictureStore pictures) : PageModel
     {
         if (
             EnumName.Find<PictureSize>(size) is not { } wanted
-            || pictures.Find(id, picture) is not { GoneAt: null } found
+            || pictures.Find(id, picture) is not { GoneAt: null, IsStillTheirs: false } found
             || pictures.Folder.Open(found.File, wanted) is not { } stream
         )
         {

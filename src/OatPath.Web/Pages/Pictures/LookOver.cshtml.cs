@@ -29,20 +29,19 @@ public sealed class LookOverModel(RecordRoom room, PictureStore pictures, Pictur
             return Page();
         }
 
-        var kept = Store.Keep(Id, picture, clock.GetUtcNow());
+        var own = Store.Of(Id).Where(one => one.IsWaiting).Select(one => one.Id).Intersect(picture).ToList();
+        var kept = Store.Keep(Id, own, clock.GetUtcNow());
         var all = Store.Of(Id);
         TempData["Done"] = $"{Words.Count(kept, "picture")} kept.";
-        return all.Where(one => picture.Contains(one.Id)).OrderBy(one => one.View).FirstOrDefault(NeedsEyes) is { } next
+        return all.Where(one => own.Contains(one.Id)).OrderBy(one => one.View).FirstOrDefault(NeedsEyes) is { } next
             ? Redirect($"/clients/{Id}/pictures/{next.Id}/eyes")
             : Redirect($"/clients/{Id}/pictures");
     }
 
     public IActionResult OnPostLetGo(string? one)
     {
-        var count = Store.Discard(
-            Id,
-            one is not null ? [one] : [.. Store.Of(Id).Where(picture => picture.KeptAt is null).Select(picture => picture.Id)]
-        );
+        var own = Store.Of(Id).Where(picture => picture.IsWaiting && (one is null || picture.Id == one)).Select(picture => picture.Id);
+        var count = Store.Discard(Id, [.. own]);
         TempData["Done"] = $"{Words.Count(count, "picture")} let go.";
         return Redirect($"/clients/{Id}/pictures/look-over");
     }

@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.LookBack;
 using OatPath.Core.Pictures;
+using OatPath.Core.Scores;
 using OatPath.Store;
 using OatPath.Web.Records;
 using OatPath.Web.Wording;
@@ -36,6 +37,15 @@ public sealed class SummaryModel(RecordRoom room, PictureStore pictures, Picture
     /// <summary>Views of which there is a pair, shown or left off.</summary>
     public IReadOnlyList<PictureView> Views { get; private set; } = [];
 
+    /// <summary>What was scored since that day: a scale, and how it went.</summary>
+    public IReadOnlyList<(SkinScale Scale, string Went)> Scored { get; private set; } = [];
+
+    /// <summary>What a meter tells of these days, as far as it is a change.</summary>
+    public IReadOnlyList<string> Metered { get; private set; } = [];
+
+    /// <summary>Half-face tests that began since that day.</summary>
+    public IReadOnlyList<HalfFaceResult> Halves { get; private set; } = [];
+
     public bool IsShown(PictureView view) => !Without.Contains(EnumName.Of(view));
 
     public IReadOnlyList<PlanChange> Changes { get; private set; } = [];
@@ -65,6 +75,16 @@ public sealed class SummaryModel(RecordRoom room, PictureStore pictures, Picture
         }
 
         Changes = [.. History.Changes.Where(change => change.On >= Since)];
+        var scored = ScoredDay.Of(Record.Lived).Where(day => day.Day >= Since).ToList();
+        Scored =
+        [
+            .. SkinScales
+                .All.Select(scale => (scale, Went: ScoreWords.Between(scored, scale)))
+                .Where(scale => scale.Went is not null)
+                .Select(scale => (scale.scale, scale.Went!)),
+        ];
+        Metered = MeterWords.Between(MeteredDay.Of(Record.Lived).Where(day => day.Day >= Since));
+        Halves = [.. HalfFaceResult.Of(Record.Followed.Decisions, Record.Lived).Where(result => result.Trial.On >= Since)];
         var choices = settings.Current().Choices.Pictures;
         Pairs =
         [
