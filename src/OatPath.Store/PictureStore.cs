@@ -36,10 +36,7 @@ public sealed record Picture(
     /// <summary>Kept and not taken away.</summary>
     public bool IsShown => KeptAt is not null && GoneAt is null;
 
-    /// <summary>Who added a picture that came from the client's phone.</summary>
-    public const string ByClient = "client";
-
-    public bool IsByClient => AddedBy == ByClient;
+    public bool IsByClient => AddedBy == Author.Client;
 
     /// <summary>Looked over at the studio, and neither kept nor let go.</summary>
     public bool IsWaiting => KeptAt is null && GoneAt is null && !IsByClient;
@@ -53,10 +50,14 @@ public sealed record Picture(
 /// <summary>What was found of the card in a picture.</summary>
 /// <param name="Reading">Null where none was found.</param>
 /// <param name="NotFound">Why not.</param>
-public sealed record PictureFound(PictureReading? Reading, PictureFault? NotFound = null)
+/// <param name="IsSoft">Whether it is blurred too, as far as that is told without a card.</param>
+public sealed record PictureFound(PictureReading? Reading, PictureFault? NotFound = null, bool IsSoft = false)
 {
     /// <summary>Everything amiss, what to see to first at the front.</summary>
-    public IReadOnlyList<PictureFault> Faults => NotFound is { } fault ? [fault] : PictureCheck.Of(Reading);
+    public IReadOnlyList<PictureFault> Faults =>
+        NotFound is not { } fault ? PictureCheck.Of(Reading)
+        : IsSoft ? [fault, PictureFault.Blurred]
+        : [fault];
 }
 
 /// <summary>A picture that was read and is to be written down.</summary>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Microsoft.Data.Sqlite;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Session;
 
 namespace OatPath.Store;
@@ -168,7 +169,7 @@ public sealed class Sessions(Database database)
                     {
                         Id = grant.Id,
                         HappenedAt = openedAt,
-                        By = grant.DeviceId is null ? grant.IssuedBy : "client",
+                        By = grant.DeviceId is null ? grant.IssuedBy : Author.Client,
                         Product = grant.Product,
                         Day = grant.Day,
                         Script = grant.Script,

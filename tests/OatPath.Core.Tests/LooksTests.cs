@@ -81,6 +81,7 @@ public class LooksTests
         Assert.Equal((2, 1), (nose.Most, nose.Apart));
         Assert.Equal((2, 1), (days[0].Most(SkinScale.Redness, byClient: false), days[0].Most(SkinScale.Redness, byClient: true)));
         Assert.Null(days[0].Most(SkinScale.Oil, byClient: true));
+        Assert.Equal((1, 0), (days[0].Looked(SkinScale.Redness, byClient: true), days[0].Looked(SkinScale.Oil, byClient: true)));
         Assert.Equal(0, days[1].Most(SkinScale.Redness, byClient: false));
     }
 
@@ -106,6 +107,28 @@ public class LooksTests
 
         Assert.Equal((42.0, 2.0), (means[0].Mean!.Value, means[0].Spread!.Value));
         Assert.Equal((FaceZone.Chin, false), (means[1].Zone, means[1].IsEnough));
+    }
+
+    [Fact]
+    public void Over_days_a_mean_is_of_the_zones_read_on_all_of_them()
+    {
+        MeteredDay Day(int day, params (FaceZone Zone, decimal Value)[] read) =>
+            new(
+                Monday.AddDays(day),
+                "MB-1",
+                ZoneMean.Of(read.SelectMany(one => Readings(MeterQuantity.Oil, one.Zone, one.Value, one.Value, one.Value)))
+            );
+
+        MeteredDay[] days =
+        [
+            Day(0, (FaceZone.Nose, 40), (FaceZone.Chin, 20)),
+            Day(7, (FaceZone.Nose, 40)),
+            new(Monday.AddDays(9), "MB-1", ZoneMean.Of(Readings(MeterQuantity.Redness, FaceZone.Chin, 1, 2, 3))),
+            Day(14, (FaceZone.Nose, 44), (FaceZone.Chin, 80)),
+        ];
+
+        Assert.Equal([(Monday, 40.0), (Monday.AddDays(7), 40.0), (Monday.AddDays(14), 44.0)], MeteredDay.Over(days, MeterQuantity.Oil));
+        Assert.Empty(MeteredDay.Over([days[1], Day(14, (FaceZone.Chin, 80))], MeterQuantity.Oil));
     }
 
     [Theory]

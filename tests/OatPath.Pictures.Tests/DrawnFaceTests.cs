@@ -130,6 +130,26 @@ public sealed class DrawnFaceTests
         Assert.Equal(PictureFault.TwoCards, CardReader.Find(two).Fault);
     }
 
+    [Fact]
+    public void Without_a_card_a_blurred_picture_is_told_from_a_sharp_one()
+    {
+        bool IsSoft(double blur, int light) =>
+            Softness.IsSoft(
+                PictureFile
+                    .Read(PictureFile.Jpeg(Face(light).Taken(DrawnLight.All[light], Exposure, blur: blur, card: false), 3000, 88), 2000)
+                    .Picture!.Pixels
+            );
+
+        Assert.All(Enumerable.Range(0, 6), light => Assert.False(IsSoft(0, light), $"light {light}"));
+        Assert.All(Enumerable.Range(0, 6), light => Assert.True(IsSoft(2.5, light), $"light {light}"));
+
+        // Noise has no edges, and one colour no differences.
+        var noise = new byte[400 * 300 * 3];
+        new Random(5).NextBytes(noise);
+        Assert.False(Softness.IsSoft(new(400, 300, noise)));
+        Assert.False(Softness.IsSoft(new(400, 300, new byte[400 * 300 * 3])));
+    }
+
     [Theory]
     [InlineData(1)]
     [InlineData(2)]

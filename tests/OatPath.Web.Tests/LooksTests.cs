@@ -87,6 +87,12 @@ public sealed class LooksTests : IDisposable
         Assert.Contains("Maren Holt 3", earlier, StringComparison.Ordinal);
         Assert.Contains("2 apart", earlier, StringComparison.Ordinal);
 
+        Assert.Contains(
+            "Scored once on the phone, on Mon 9 March at most redness 1",
+            (await maren.Get(At("visit"))).Text,
+            StringComparison.Ordinal
+        );
+
         await phone.Submit(done, "form[action*=Undo]");
         Assert.DoesNotContain(Told<Scored>(), entry => entry.By == "client");
     }
@@ -246,6 +252,9 @@ public sealed class LooksTests : IDisposable
         await phone.Submit(look, "form[action*=Keep]");
         Assert.True(store.Of(Client).Single().IsShown);
         Assert.Contains("taken by the client", (await maren.Get(At("pictures"))).Text, StringComparison.Ordinal);
+        Assert.Contains("1 picture from the client", (await maren.Get(At("visit"))).Text, StringComparison.Ordinal);
+        using var oskar = await studio.SignedIn("oskar");
+        Assert.DoesNotContain("from the client", (await oskar.Get(At("visit"))).Text, StringComparison.Ordinal);
 
         // What the studio looked over is not the client's to keep or let go.
         var own = store.Add(Client, NewPicture(), "Maren Holt", studio.Clock.GetUtcNow())!;
@@ -260,6 +269,33 @@ public sealed class LooksTests : IDisposable
             ]
         );
         Assert.NotNull(store.Find(Client, own));
+    }
+
+    [Fact]
+    public async Task The_sheet_to_print_tells_what_was_scored_and_metered_and_months_draw_it()
+    {
+        using var maren = await studio.SignedIn();
+        var petra = studio.ClientId("Petra");
+        var from = studio.Clock.GetUtcNow().AddDays(-170).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var changed = (await maren.Get($"/clients/{petra}/summary?from={from}")).Page.QuerySelector("#what-changed")!.TextContent;
+        Assert.Contains(
+            "Redness as scored, the most anywhere: 3 to 1 at the studio, 2 to 3 by the client",
+            changed,
+            StringComparison.Ordinal
+        );
+        Assert.Contains("Left cheek, hydration by meter: up 13", changed, StringComparison.Ordinal);
+        Assert.DoesNotContain("oil by meter", changed, StringComparison.Ordinal);
+
+        var months = await maren.Get($"/clients/{petra}/look-back/months?span=12");
+        var titles = months.Page.QuerySelectorAll("circle title").Select(title => title.TextContent).ToList();
+        Assert.Contains(titles, title => title.EndsWith(": 3 at most, of 2 places looked at, by the client", StringComparison.Ordinal));
+        Assert.Contains(titles, title => title.Contains("a* ", StringComparison.Ordinal));
+        Assert.Equal(3, titles.Count(title => title.EndsWith(", MB-1", StringComparison.Ordinal)) / 3);
+
+        // Who may not see pictures is told no number of them either.
+        using var oskar = await studio.SignedIn("oskar");
+        var his = (await oskar.Get($"/clients/{petra}/look-back/months?span=12")).Page.QuerySelectorAll("circle title");
+        Assert.DoesNotContain(his, title => title.TextContent.Contains("a* ", StringComparison.Ordinal));
     }
 
     [Fact]

@@ -35,6 +35,13 @@ public sealed class PeopleTests : IDisposable
         Assert.Contains("Nobody is in the book yet", (await browser.Get("/")).Text, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("client", true)]
+    [InlineData(" CLIENT ", true)]
+    [InlineData("Clienta", false)]
+    public void Nobody_of_the_studio_is_called_as_clients_are_in_the_record(string name, bool refused) =>
+        Assert.Equal(refused, PersonForm.Check(name, "maren", "a long password").Exists(problem => problem.Field == "Name"));
+
     [Fact]
     public async Task An_unknown_name_is_answered_like_a_wrong_password()
     {

@@ -1,7 +1,7 @@
 // Writes to the program over HTTP while it is killed, or its disk filled, and counts what was acknowledged and lost.
 import { execFileSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { newFolder, startStudio } from './studio.mjs';
 
@@ -182,12 +182,15 @@ export async function onSmallDisk(megabytes, use) {
   try {
     await use({
       data,
-      fill: () => {
+      // So many bytes are left, where any are to be.
+      fill: (left = 0) => {
+        const ballast = join(folder, 'ballast');
         try {
-          writeFileSync(join(folder, 'ballast'), Buffer.alloc(megabytes << 20, 1));
+          writeFileSync(ballast, Buffer.alloc(megabytes << 20, 1));
         } catch {
           /* that is the point */
         }
+        truncateSync(ballast, statSync(ballast).size - left);
       },
       free: () => rmSync(join(folder, 'ballast')),
       readOnly: () => execFileSync('mount', ['-o', 'remount,ro', folder]),

@@ -1,11 +1,13 @@
 // Pictures in a browser: the camera, a card that is read, one that is blurred, eyes by keyboard and pointer, two days compared.
 import assert from 'node:assert/strict';
-import { writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { violations } from './axe.mjs';
+import { canMount, onSmallDisk } from './durable.mjs';
 import { makeLink } from './guide.mjs';
-import { away, clientIds, desk, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
+import { away, clientIds, desk, launcher, openPage, pocket, signIn, startChromium, startStudio } from './studio.mjs';
 
 describe('pictures', () => {
   let studio;
@@ -123,6 +125,38 @@ describe('pictures', () => {
     assert.deepEqual(await violations(page, false), []);
     assert.ok((await page.pdf()).length > 20_000);
   });
+
+  test('on a disk that fills while a picture is written nothing of it is kept; with room again it comes in', { skip: !canMount() }, () =>
+    onSmallDisk(24, async (disk) => {
+      const small = await startStudio({ folder: disk.data });
+      const staff = await openPage(browser, small, desk);
+      await signIn(staff, small);
+      const to = `${small.origin}/clients/${(await clientIds(staff, small)).Orla}/pictures`;
+      await staff.goto(to);
+      await away(staff, () => staff.locator('#consent form', { hasText: 'Care' }).first().locator('button').click());
+      const send = async () => {
+        await staff.goto(`${to}/new`);
+        await staff.setInputFiles('#f-front', face);
+        await away(staff, () => staff.click('text=Look them over'));
+      };
+      const files = () => readdirSync(join(disk.data, 'pictures')).length;
+      const before = files();
+      // Room for a row of the database, and none for a picture.
+      for (const left of [120_000, 0]) {
+        disk.fill(left);
+        await send();
+        assert.match(await staff.textContent('main'), /The disk is full/, `${left} left`);
+        disk.free();
+        assert.equal(files(), before, `${left} left`);
+      }
+
+      await send();
+      assert.equal(await staff.locator('.look').count(), 1);
+      await small.close();
+      const doctor = spawnSync(launcher, ['doctor', '--data', disk.data], { encoding: 'utf8' });
+      assert.doesNotMatch(doctor.stdout, /picture.*(missing|nobody|damaged)/i);
+    }),
+  );
 
   test('on the phone the client takes it back, and at once no picture is shown', async () => {
     await page.goto(at('Petra'));

@@ -30,7 +30,7 @@ internal sealed partial class AuditFacts
                 .Log.OfType<Retracted>()
                 .Where(Known)
                 .Where(back =>
-                    back.Reason.Trim().Length > 2 && back.By != "client"
+                    back.Reason.Trim().Length > 2 && back.By != Author.Client
                     || !file.Log.Any(entry => entry is CheckedIn or SessionHeld && entry.Id == back.Entry)
                 )
                 .Select(entry => entry.Entry),

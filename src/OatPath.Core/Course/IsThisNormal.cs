@@ -30,7 +30,7 @@ public static class IsThisNormal
         {
             Id = id,
             HappenedAt = at,
-            By = "client",
+            By = Author.Client,
             Day = day,
             Asked = asked,
             Report = asked.AsReport(!UsedLately(file, at) && (courses.Count == 0 || courses.Any(course => course.Day >= 1)), usual),

@@ -1,4 +1,5 @@
 using OatPath.Core.Case;
+using OatPath.Core.House;
 
 namespace OatPath.Core.Known;
 
@@ -33,5 +34,5 @@ public static class LiveLog
     private static bool IsKnown(CaseFile file, LogEntry entry) => entry.RecordedAt is null || entry.RecordedAt <= file.AsOf;
 
     private static bool MayTakeBackWhatWasTold(Retracted back) =>
-        back.By != "client" && back.Reason.Trim().Length >= CaseCheck.ShortestReason;
+        back.By != Author.Client && back.Reason.Trim().Length >= CaseCheck.ShortestReason;
 }

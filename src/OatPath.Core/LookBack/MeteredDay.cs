@@ -17,6 +17,24 @@ public sealed record MeteredDay(DateOnly Day, string Serial, IReadOnlyList<ZoneM
                 .Select(day => new MeteredDay(day.Key.Day, day.Key.Serial, ZoneMean.Of(day.SelectMany(entry => entry.Readings)))),
         ];
 
-    /// <summary>The mean over the zones of one quantity; null where none has enough readings.</summary>
-    public double? MeanOf(MeterQuantity quantity) => Means.Where(mean => mean.Quantity == quantity).Average(mean => mean.Mean);
+    /// <summary>
+    /// One quantity over days of one meter, each the mean over those zones that have a mean on all days that have any: what was left out on
+    /// one day does not move it.
+    /// </summary>
+    /// <param name="days">Of one meter, in order.</param>
+    /// <returns>Nothing where no zone was read on all of them.</returns>
+    public static IReadOnlyList<(DateOnly Day, double Mean)> Over(IEnumerable<MeteredDay> days, MeterQuantity quantity)
+    {
+        var read = days.Select(day => (day.Day, Means: day.Means.Where(mean => mean.Quantity == quantity && mean.IsEnough).ToList()))
+            .Where(day => day.Means.Count > 0)
+            .ToList();
+        var zones = read.SelectMany(day => day.Means)
+            .CountBy(mean => mean.Zone)
+            .Where(zone => zone.Value == read.Count)
+            .Select(zone => zone.Key)
+            .ToHashSet();
+        return zones.Count == 0
+            ? []
+            : [.. read.Select(day => (day.Day, day.Means.Where(mean => zones.Contains(mean.Zone)).Average(mean => mean.Mean!.Value)))];
+    }
 }

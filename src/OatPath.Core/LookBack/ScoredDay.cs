@@ -1,4 +1,5 @@
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Scores;
 using OatPath.Core.Skin;
 
@@ -47,10 +48,15 @@ public sealed record ScoredDay(DateOnly Day, IReadOnlyList<ScoredPlace> Places)
     public int Apart(SkinScale scale) => Places.Where(place => place.Scale == scale).Select(place => place.Apart).DefaultIfEmpty().Max();
 
     /// <summary>The highest score of a scale over all zones, of one side of the desk; null where nobody of it scored.</summary>
-    public int? Most(SkinScale scale, bool byClient) =>
+    public int? Most(SkinScale scale, bool byClient) => Of(scale, byClient).Max();
+
+    /// <summary>How many zones one side of the desk looked at on a scale.</summary>
+    public int Looked(SkinScale scale, bool byClient) => Of(scale, byClient).Count();
+
+    /// <summary>The highest score of each zone that one side of the desk looked at.</summary>
+    private IEnumerable<int?> Of(SkinScale scale, bool byClient) =>
         Places
             .Where(place => place.Scale == scale)
-            .SelectMany(place => place.By)
-            .Where(one => one.By == "client" == byClient)
-            .Max(one => (int?)one.Score);
+            .Select(place => place.By.Where(one => one.By == Author.Client == byClient).Max(one => (int?)one.Score))
+            .Where(score => score is not null);
 }

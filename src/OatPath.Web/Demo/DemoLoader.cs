@@ -126,7 +126,10 @@ public sealed class DemoLoader(
             demo.Decisions.Select(decision => WithNewId(decision)).Select(decision => Make(FactKind.Decision, decision, met, decision.Id))
         );
         all.AddRange(
-            demo.Log.Select(entry => WithNewId(entry)).Select(entry => Make(FactKind.Log, entry, entry.HappenedAt, entry.Id, "client"))
+            demo.Log.Select(entry => WithNewId(entry))
+                .Select(entry =>
+                    Make(FactKind.Log, entry, entry.HappenedAt, entry.Id, entry.By.Length > 0 ? entry.By : Author.Client)
+                )
         );
         facts.Append(client.Id, null, all);
         var record = room.Derive(client.Id)!;

@@ -51,13 +51,14 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
             [
                 .. looks
                     .Scores.Where(day => day.Day >= from)
-                    .SelectMany(day => Both.Select(byClient => (day.Day, byClient, Score: day.Most(scale, byClient))))
+                    .SelectMany(day => Both.Select(byClient => (day, byClient, Score: day.Most(scale, byClient))))
                     .Where(one => one.Score is not null)
                     .Select(one => new LookMark(
-                        one.Day,
+                        one.day.Day,
                         (double)one.Score!.Value / SkinScales.Most,
                         one.byClient,
-                        $"{Day(one.Day)}: {one.Score} at most, {(one.byClient ? "by the client" : "at the studio")}"
+                        $"{Day(one.day.Day)}: {one.Score} at most, of {Words.Count(one.day.Looked(scale, one.byClient), "place")} "
+                            + $"looked at, {(one.byClient ? "by the client" : "at the studio")}"
                     )),
             ]
         ));
@@ -70,13 +71,13 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
                 [
                     .. looks
                         .Meters.Where(day => day.Day >= from)
-                        .Select(day => (day.Day, day.Serial, Mean: day.MeanOf(quantity)))
-                        .Where(one => one.Mean is not null)
+                        .GroupBy(day => day.Serial)
+                        .SelectMany(meter => MeteredDay.Over(meter, quantity).Select(day => (meter.Key, day.Day, day.Mean)))
                         .Select(one => new LookMark(
                             one.Day,
-                            one.Mean!.Value / MeterReading.Most,
+                            one.Mean / MeterReading.Most,
                             false,
-                            FormattableString.Invariant($"{Day(one.Day)}: {one.Mean:0.0}, {one.Serial}")
+                            FormattableString.Invariant($"{Day(one.Day)}: {one.Mean:0.0}, {one.Key}")
                         )),
                 ]
             ));

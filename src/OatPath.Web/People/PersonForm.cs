@@ -14,6 +14,10 @@ public static class PersonForm
         {
             problems.Add(new("Name", wrong));
         }
+        else if (string.Equals(name!.Trim(), Author.Client, StringComparison.OrdinalIgnoreCase))
+        {
+            problems.Add(new("Name", $"is what clients' own words are kept under; write another than {Author.Client}"));
+        }
 
         if (TypedName.Problem(signIn) is not null || signIn!.Trim().Length is < 3 or > MostSignIn)
         {

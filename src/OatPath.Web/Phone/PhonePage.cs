@@ -78,7 +78,7 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
 
     /// <summary>Writes down what the client told; the id of its form is its own, so that one sent twice is kept once.</summary>
     protected void Tell(LogEntry entry) =>
-        room.Append(Device.ClientId, null, room.Make(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+        room.Append(Device.ClientId, null, room.Make(Device.ClientId, FactKind.Log, entry, Author.Client, entry.Id));
 
     /// <summary>Takes back what the client told.</summary>
     /// <param name="key">The form's id.</param>
@@ -89,7 +89,7 @@ public abstract class PhonePage(PhoneDoor door, RecordRoom room, ViewLog views, 
                 Id = key,
                 HappenedAt = Now,
                 RecordedAt = Now,
-                By = "client",
+                By = Author.Client,
                 Entry = entry,
             }
         );

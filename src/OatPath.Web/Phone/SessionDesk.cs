@@ -83,7 +83,7 @@ public sealed class SessionDesk(Sessions sessions, TimeProvider clock)
         return (
             latest is not null && CaseAssembly.Write(latest.Script) == CaseAssembly.Write(script)
                 ? latest
-                : Issue(record, device.Id, "client", script, practice: false),
+                : Issue(record, device.Id, Author.Client, script, practice: false),
             ""
         );
     }

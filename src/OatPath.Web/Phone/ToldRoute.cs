@@ -116,12 +116,12 @@ public static class ToldRoute
                 Id = tick.Id,
                 HappenedAt = at,
                 RecordedAt = now,
-                By = "client",
+                By = Author.Client,
                 Product = tick.Step,
                 Day = tick.Day,
                 Moment = tick.Moment,
             },
-            "client",
+            Author.Client,
             tick.Id,
             happenedAt: at
         );

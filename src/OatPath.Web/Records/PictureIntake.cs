@@ -98,7 +98,8 @@ public sealed class PictureIntake : IDisposable
         var pixels = PictureFile.Coarser(read.Pixels, ReadSide);
         var card = CardReader.Find(pixels);
         var found =
-            card.Place is not { } place ? new PictureFound(null, card.Fault)
+            card.Place is not { } place
+                ? new PictureFound(null, card.Fault, view != PictureView.Close && Softness.IsSoft(pixels))
             : PictureReading.Of(pixels, place) is { } reading ? new PictureFound(reading)
             : new PictureFound(null, PictureFault.ColoursOff);
         var shown = PictureFile.Coarser(pixels, ShownSide);

@@ -163,7 +163,7 @@ public sealed class RecordRoom(
         var sent = links.Send(
             cookie,
             now,
-            phone => Make(phone.ClientId, FactKind.Answers, phone.Answers, "client") with
+            phone => Make(phone.ClientId, FactKind.Answers, phone.Answers, Author.Client) with
             {
                 RecordedAt = now,
             }

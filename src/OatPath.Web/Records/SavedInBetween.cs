@@ -14,7 +14,7 @@ public static class SavedInBetween
     public static string Of(ClientRecord record, long saves)
     {
         var steps = record
-            .Facts.Where(fact => fact.RecordedBy != "client")
+            .Facts.Where(fact => fact.RecordedBy != Author.Client)
             .GroupBy(fact => fact.StepId)
             .Select(step => step.ToList())
             .TakeLast((int)Math.Clamp(saves, 1, MostSteps))

@@ -2,7 +2,9 @@ using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
+using OatPath.Core.LookBack;
 using OatPath.Core.Plan;
+using OatPath.Core.Scores;
 using OatPath.Web.Drawing;
 
 namespace OatPath.Web.Records;
@@ -62,6 +64,14 @@ public static class SinceLast
                 $"Asked \"is this normal?\" {Times(asks.Count)}: "
                     + $"{Words.List([.. asks.Select(entry => SignTable.Of(entry.Asked!.Sign).Asked).Distinct().Take(4)])}."
             );
+        }
+
+        if (ScoredDay.Of(log.OfType<Scored>().Where(entry => entry.By == Author.Client && entry.Day > since)) is [.., var scored] all)
+        {
+            var most = scored
+                .Places.GroupBy(place => place.Scale)
+                .Select(scale => $"{SkinScales.TitleOf(scale.Key)} {scale.Max(place => place.Most)}");
+            lines.Add($"Scored {Times(all.Count)} on the phone, on {Words.Day(scored.Day)} at most {Words.List([.. most])}.");
         }
 
         foreach (var ladder in path.Ladders)

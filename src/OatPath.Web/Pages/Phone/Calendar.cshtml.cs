@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using OatPath.Core.House;
 using OatPath.Core.Wording;
 using OatPath.Store;
 using OatPath.Web.Doors;
@@ -57,7 +58,7 @@ public sealed class CalendarModel(
 
         if (!View.Record.Client.IsPractice)
         {
-            addresses.Set(Device.ClientId, TypedMail, "client", Now);
+            addresses.Set(Device.ClientId, TypedMail, Author.Client, Now);
         }
 
         return Redirect("/my/calendar");
@@ -91,7 +92,7 @@ public sealed class CalendarModel(
         }
         else
         {
-            outbox.OptOut(Device.ClientId, "client", Now);
+            outbox.OptOut(Device.ClientId, Author.Client, Now);
         }
 
         return Redirect("/my/calendar");

@@ -46,7 +46,7 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         Fill(product) && IsLed ? Open(product, desk.Begin(View.Record, Device, product)) : NotFound();
 
     public IActionResult OnPostPractise(string product) =>
-        Fill(product) && IsLed ? Open(product, desk.Practise(View.Record, Device.Id, "client", product)) : NotFound();
+        Fill(product) && IsLed ? Open(product, desk.Practise(View.Record, Device.Id, Author.Client, product)) : NotFound();
 
     public IActionResult OnPostCompare(string product, string key, BetterSide? feel, BetterSide? look, BetterSide? touch)
     {
@@ -76,7 +76,7 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Id = key,
             HappenedAt = Now,
             RecordedAt = Now,
-            By = "client",
+            By = Author.Client,
             Product = product,
             Day = View.Day,
             Side = due.Side,
@@ -109,10 +109,10 @@ public sealed class DeviceModel(PhoneDoor door, RecordRoom room, ViewLog views, 
                         Id = key,
                         HappenedAt = Now,
                         RecordedAt = Now,
-                        By = "client",
+                        By = Author.Client,
                         Entry = said.Id,
                     },
-                    "client",
+                    Author.Client,
                     key
                 )
             );

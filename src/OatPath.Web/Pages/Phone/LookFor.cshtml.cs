@@ -72,7 +72,7 @@ public sealed class LookForModel(PhoneDoor door, RecordRoom room, ViewLog views,
                 Id = key,
                 HappenedAt = Now,
                 RecordedAt = Now,
-                By = "client",
+                By = Author.Client,
                 Product = product,
                 Label = Label,
             }
@@ -93,7 +93,7 @@ public sealed class LookForModel(PhoneDoor door, RecordRoom room, ViewLog views,
         foreach (var entry in followed.Log.OfType<BottleFound>().OrderBy(entry => entry.HappenedAt))
         {
             if (
-                !back[entry.Id].Contains("client")
+                !back[entry.Id].Contains(Author.Client)
                 && View.LookFor.FirstOrDefault(line => line.Asked.Id == entry.Product) is { } line
                 && FoundLabel.Read(line.Asked, entry.Label, entry.Id, followed.Intake, View.Day).Found is { } label
             )

@@ -39,7 +39,7 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
                     Id = key,
                     HappenedAt = Now,
                     RecordedAt = Now,
-                    By = "client",
+                    By = Author.Client,
                     Day = View.Day,
                     Zones = named,
                 }
@@ -57,7 +57,7 @@ public sealed class NickModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
                     Id = key,
                     HappenedAt = Now,
                     RecordedAt = Now,
-                    By = "client",
+                    By = Author.Client,
                     Nick = nick,
                     Day = View.Day,
                 }

@@ -73,6 +73,6 @@ public sealed class NormalModel(PhoneDoor door, RecordRoom room, ViewLog views, 
         {
             RecordedAt = Now,
         };
-        return (entry.Id, [Room.Make(Device.ClientId, FactKind.Log, (LogEntry)entry, "client", entry.Id, happenedAt: first)]);
+        return (entry.Id, [Room.Make(Device.ClientId, FactKind.Log, (LogEntry)entry, Author.Client, entry.Id, happenedAt: first)]);
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Routine;
 using OatPath.Core.Wording;
@@ -24,7 +25,7 @@ public sealed class NowModel(PhoneDoor door, RecordRoom room, ViewLog views, Pic
     /// <summary>The picture that is asked for today, or null.</summary>
     public PictureAsked? Picture => asked.Of(View.Record);
 
-    private const string By = "client";
+    private const string By = Author.Client;
 
     public IActionResult OnGet() => Page();
 

@@ -112,7 +112,7 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             Id = key,
             HappenedAt = Now,
             RecordedAt = Now,
-            By = "client",
+            By = Author.Client,
             Product = course.Product,
             Day = View.Day,
             Yes = [.. Yes.Order()],
@@ -121,13 +121,13 @@ public sealed class PeelModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
             ConsentVersion = agree ? PeelConsent.Version : "",
             ConsentText = agree ? PeelConsent.Text : "",
         };
-        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, "client", entry.Id));
+        Room.Append(Device.ClientId, null, Room.Make<LogEntry>(Device.ClientId, FactKind.Log, entry, Author.Client, entry.Id));
         return Redirect("/my/peel");
     }
 
     public IActionResult OnPostBegin() => Open(course => desk.Begin(View.Record, Device, course.Product));
 
-    public IActionResult OnPostPractise() => Open(course => desk.Practise(View.Record, Device.Id, "client", course.Product));
+    public IActionResult OnPostPractise() => Open(course => desk.Practise(View.Record, Device.Id, Author.Client, course.Product));
 
     /// <summary>Opens the guide of a grant, or says why there is none.</summary>
     private RedirectResult Open(Func<LadderStatus, (SessionGrant? Grant, string Why)> ask)

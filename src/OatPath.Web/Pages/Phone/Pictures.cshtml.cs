@@ -35,7 +35,7 @@ public sealed class PicturesModel(
         {
             if (!given || told == PictureUse.Care || consents.Given(Device.ClientId, PictureUse.Care))
             {
-                consents.Say(Device.ClientId, told, given, PictureWords.ConsentVersion, "client", Now);
+                consents.Say(Device.ClientId, told, given, PictureWords.ConsentVersion, Author.Client, Now);
             }
         }
 

@@ -186,7 +186,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             Id = id,
             HappenedAt = first,
             RecordedAt = Now,
-            By = "client",
+            By = Author.Client,
             Day = About,
             Report = Given,
             Replaces = replaces,
@@ -195,7 +195,7 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
             id,
             [
                 .. Used.Where(product => !WasTicked(product)).Select(Use),
-                Room.Make(Device.ClientId, FactKind.Log, (LogEntry)entry, "client", id, happenedAt: first),
+                Room.Make(Device.ClientId, FactKind.Log, (LogEntry)entry, Author.Client, id, happenedAt: first),
             ]
         );
     }
@@ -224,12 +224,12 @@ public sealed class ReportModel(PhoneDoor door, RecordRoom room, ViewLog views, 
                 Id = id,
                 HappenedAt = at,
                 RecordedAt = Now,
-                By = "client",
+                By = Author.Client,
                 Product = product,
                 Day = About,
                 Moment = Moment.Evening,
             },
-            "client",
+            Author.Client,
             id,
             happenedAt: at
         );

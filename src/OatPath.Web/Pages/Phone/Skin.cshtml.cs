@@ -52,7 +52,7 @@ public sealed class SkinModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
                     Id = key,
                     HappenedAt = Now,
                     RecordedAt = Now,
-                    By = "client",
+                    By = Author.Client,
                     Day = View.Day,
                     Scores = scores,
                 }
@@ -75,9 +75,9 @@ public sealed class SkinModel(PhoneDoor door, RecordRoom room, ViewLog views, Ti
 
     private void Fill()
     {
-        var own = View.Record.Lived.OfType<Scored>().Where(entry => entry.By == "client").ToList();
+        var own = View.Record.Lived.OfType<Scored>().Where(entry => entry.By == Author.Client).ToList();
         Today = [.. own.Where(entry => entry.Day == View.Day)];
         Counts = ScoredDay.Of(Today) is [var day] ? day : null;
-        Sheet = new(SkinScales.ForClient, Mirrored: true) { Last = ScoreSheet.LastOf(ScoredDay.Of(own), "client") };
+        Sheet = new(SkinScales.ForClient, Mirrored: true) { Last = ScoreSheet.LastOf(ScoredDay.Of(own), Author.Client) };
     }
 }

@@ -95,7 +95,7 @@ public sealed class TakeModel(
         await file.CopyToAsync(copy, HttpContext.RequestAborted);
         var (read, refusal) = await intake.Read(copy.ToArray(), view, View.Day, HttpContext.RequestAborted);
         return read is null ? PictureWords.Of(refusal!.Value)
-            : pictures.Add(Device.ClientId, read, Picture.ByClient, Now) is null ? Said.Of("there is no room, or you took your word back")
+            : pictures.Add(Device.ClientId, read, Author.Client, Now) is null ? Said.Of("there is no room, or you took your word back")
             : null;
     }
 

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Store;
 using OatPath.Web.Records;
 
@@ -93,9 +94,9 @@ public sealed class UndoModel(RecordRoom room, ViewLog views, IAuthorizationServ
 
     private static bool MayGo(LogEntry entry) =>
         entry is BottleSeen
-        || (entry is Scored or Metered or JudgedBlind && entry.By != "client")
-        || (entry is Retracted && entry.By != "client")
-        || (entry is Applied { ContactSeconds: not null } && entry.By != "client");
+        || (entry is Scored or Metered or JudgedBlind && entry.By != Author.Client)
+        || (entry is Retracted && entry.By != Author.Client)
+        || (entry is Applied { ContactSeconds: not null } && entry.By != Author.Client);
 
     private string Target() =>
         From == "desk" ? "/"

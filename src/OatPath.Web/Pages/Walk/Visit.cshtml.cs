@@ -9,7 +9,7 @@ using OatPath.Web.Records;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>One page for the chair: what happened since last time, what is open, what is done now, when next.</summary>
-public sealed class VisitModel(RecordRoom room) : WalkPage(room)
+public sealed class VisitModel(RecordRoom room, PictureStore pictures) : WalkPage(room)
 {
     private const int MostDays = 70;
     private const int Ahead = 14;
@@ -20,6 +20,10 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
     public DateOnly Since { get; private set; }
     public bool IsFirst { get; private set; }
     public IReadOnlyList<string> Lines { get; private set; } = [];
+
+    /// <summary>Pictures that the client sent since last time; none for who may not see any.</summary>
+    public int Sent { get; private set; }
+
     public CarePath? Path { get; private set; }
     public IReadOnlyList<DeskRow> Rows { get; private set; } = [];
     public IReadOnlyList<(string Fact, Visit Visit)> Earlier { get; private set; } = [];
@@ -143,6 +147,9 @@ public sealed class VisitModel(RecordRoom room) : WalkPage(room)
             Rows = DeskRows.Of(Record);
         }
 
+        Sent = User.IsInRole(People.Roles.Assistant)
+            ? 0
+            : pictures.Of(Id).Count(picture => picture is { IsShown: true, IsByClient: true } && picture.TakenOn > Since);
         Earlier = [.. Visits.Of(Record).Where(pair => pair.Visit.Held).Reverse().Take(6)];
         Next = Visits.Next(Record);
     }

@@ -82,7 +82,9 @@ public abstract class WalkPage(RecordRoom room) : PageModel
     {
         var seen = Version;
         Reopen();
-        var last = Record.Facts.LastOrDefault(fact => fact.RecordedBy != "client") ?? (Record.Facts.Count > 0 ? Record.Facts[^1] : null);
+        var last =
+            Record.Facts.LastOrDefault(fact => fact.RecordedBy != Author.Client)
+            ?? (Record.Facts.Count > 0 ? Record.Facts[^1] : null);
         var saved = SavedInBetween.Of(Record, Record.Client.Version - seen);
         Problems.Add(
             new(

@@ -34,8 +34,9 @@ const take = (line) => {
     return;
   }
   if (line.is !== 'reading' || !heard || !place) return;
+  if (serial.value === '') serial.value = line.serial;
   if (line.serial !== serial.value) {
-    next.textContent = `Another meter, ${line.serial}, spoke; nothing of it was taken.`;
+    next.textContent = `Another meter, ${line.serial}, spoke; nothing of it was taken. To use it, empty the field Meter.`;
     return;
   }
   if (line.of !== place.dataset.of || !(line.value >= 0 && line.value <= 100)) {
