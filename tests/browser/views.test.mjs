@@ -113,6 +113,9 @@ describe('views', () => {
         'Bettina/care',
         'Wilmot/peel',
         'Petra/pictures/compare',
+        'Petra/scores',
+        'Petra/meter',
+        'Petra/look-back/months',
         'Perrin/publish',
       ]) {
         const [name, ...station] = at.split('/');
