@@ -102,6 +102,16 @@ public sealed class PictureStore(Database database)
                 : connection.Query($"{Columns} WHERE client_id = $1 ORDER BY taken_on DESC, added_at DESC, rowid DESC", Read, clientId)
         );
 
+    /// <summary>Days of a client's pictures that are kept and not taken away; whether the client agrees is asked elsewhere.</summary>
+    public IReadOnlyList<DateOnly> DaysOf(string clientId) =>
+        database.Read(connection =>
+            connection.Query(
+                "SELECT DISTINCT taken_on FROM picture WHERE client_id = $1 AND kept_at IS NOT NULL AND gone_at IS NULL",
+                row => Day(row, 0),
+                clientId
+            )
+        );
+
     /// <summary>One picture of a client; null where there is none, or no consent.</summary>
     public Picture? Find(string clientId, string id) =>
         database.Read(connection =>
@@ -256,6 +266,9 @@ public sealed class PictureStore(Database database)
         return connection.Run($"DELETE FROM picture WHERE {where}", values);
     }
 
+    private static DateOnly Day(SqliteDataReader row, int column) =>
+        DateOnly.ParseExact(row.GetString(column), "yyyy-MM-dd", CultureInfo.InvariantCulture);
+
     private static Picture Read(SqliteDataReader row) =>
         new(
             row.GetString(0),
@@ -266,7 +279,7 @@ public sealed class PictureStore(Database database)
             row.GetInt32(5),
             row.GetInt32(6),
             EnumName.Find<PictureView>(row.GetString(7)) ?? PictureView.Close,
-            DateOnly.ParseExact(row.GetString(8), "yyyy-MM-dd", CultureInfo.InvariantCulture),
+            Day(row, 8),
             row.Instant(9),
             row.GetString(10),
             row.GetString(11) is { Length: > 0 } found ? CaseJson.ReadStored<PictureFound>(found) : new(null, PictureFault.NoCard),

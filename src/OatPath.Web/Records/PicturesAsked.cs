@@ -15,6 +15,6 @@ public sealed class PicturesAsked(PictureStore pictures, PictureConsents consent
                 Visits.Next(record)?.Visit.On,
                 record.Waits,
                 record.Today,
-                [.. pictures.Of(record.Client.Id).Where(picture => picture.IsShown).Select(picture => picture.TakenOn)]
+                pictures.DaysOf(record.Client.Id)
             );
 }
