@@ -20,8 +20,26 @@ public sealed class PictureIntake : IDisposable
 
     private readonly SemaphoreSlim turn = new(1);
 
-    /// <summary>Reads a file.</summary>
+    /// <summary>Reads a file that was sent.</summary>
     /// <param name="today">Taken for the day where the camera wrote none, or one that cannot be.</param>
+    public async Task<(NewPicture? Picture, PictureRefusal? Refusal)> Read(
+        IFormFile file,
+        PictureView view,
+        DateOnly today,
+        CancellationToken given
+    )
+    {
+        if (file.Length > PictureFile.MostBytes)
+        {
+            return (null, PictureRefusal.TooManyBytes);
+        }
+
+        using var copy = new MemoryStream();
+        await file.CopyToAsync(copy, given);
+        return await Read(copy.ToArray(), view, today, given);
+    }
+
+    /// <inheritdoc cref="Read(IFormFile, PictureView, DateOnly, CancellationToken)"/>
     public async Task<(NewPicture? Picture, PictureRefusal? Refusal)> Read(
         byte[] file,
         PictureView view,
@@ -98,8 +116,7 @@ public sealed class PictureIntake : IDisposable
         var pixels = PictureFile.Coarser(read.Pixels, ReadSide);
         var card = CardReader.Find(pixels);
         var found =
-            card.Place is not { } place
-                ? new PictureFound(null, card.Fault, view != PictureView.Close && Softness.IsSoft(pixels))
+            card.Place is not { } place ? new PictureFound(null, card.Fault, view != PictureView.Close && Softness.IsSoft(pixels))
             : PictureReading.Of(pixels, place) is { } reading ? new PictureFound(reading)
             : new PictureFound(null, PictureFault.ColoursOff);
         var shown = PictureFile.Coarser(pixels, ShownSide);

@@ -54,7 +54,6 @@ public sealed class TakeModel(
         var wrong =
             from is null ? Said.Of("choose what it shows")
             : picture is null || picture.Length == 0 ? Said.Of("take or choose one")
-            : picture.Length > PictureFile.MostBytes ? PictureWords.Of(PictureRefusal.TooManyBytes)
             : Waiting.Count >= MostWaiting ? Said.Of("send or let go those below first")
             : await Add(from.Value, picture);
         if (wrong is not null)
@@ -91,9 +90,7 @@ public sealed class TakeModel(
     /// <returns>Why it was not taken, or null.</returns>
     private async Task<string?> Add(PictureView view, IFormFile file)
     {
-        using var copy = new MemoryStream();
-        await file.CopyToAsync(copy, HttpContext.RequestAborted);
-        var (read, refusal) = await intake.Read(copy.ToArray(), view, View.Day, HttpContext.RequestAborted);
+        var (read, refusal) = await intake.Read(file, view, View.Day, HttpContext.RequestAborted);
         return read is null ? PictureWords.Of(refusal!.Value)
             : pictures.Add(Device.ClientId, read, Author.Client, Now) is null ? Said.Of("there is no room, or you took your word back")
             : null;

@@ -73,14 +73,7 @@ public sealed class NewModel(RecordRoom room, PictureStore pictures, PictureCons
     /// <returns>Why it was not taken, or null.</returns>
     private async Task<string?> Add(PictureView view, IFormFile file)
     {
-        if (file.Length > PictureFile.MostBytes)
-        {
-            return PictureWords.Of(PictureRefusal.TooManyBytes);
-        }
-
-        using var copy = new MemoryStream();
-        await file.CopyToAsync(copy, HttpContext.RequestAborted);
-        var (picture, refusal) = await intake.Read(copy.ToArray(), view, Record.Today, HttpContext.RequestAborted);
+        var (picture, refusal) = await intake.Read(file, view, Record.Today, HttpContext.RequestAborted);
         return picture is null ? PictureWords.Of(refusal!.Value)
             : Store.Add(Id, picture, By, clock.GetUtcNow()) is not null ? null
             : IsAgreed ? $"there are {PictureStore.Most} pictures of this client, the most there may be; take some away first"
