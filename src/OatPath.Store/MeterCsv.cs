@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using OatPath.Core.House;
@@ -21,32 +20,20 @@ public static class MeterCsv
     public const int MostRows = 5_000;
     private const int MostProblems = 10;
 
-    public static byte[] Write(IEnumerable<MeterRow> rows)
-    {
-        using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (
-            var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape })
-        )
-        {
-            foreach (var column in Columns)
-            {
-                csv.WriteField(column);
-            }
-
-            csv.NextRecord();
-            foreach (var (day, serial, reading) in rows)
-            {
-                csv.WriteField(Sessions.Write(day));
-                csv.WriteField(serial);
-                csv.WriteField(EnumName.Of(reading.Zone));
-                csv.WriteField(EnumName.Of(reading.Quantity));
-                csv.WriteField(reading.Value);
-                csv.NextRecord();
-            }
-        }
-
-        return Encoding.UTF8.GetBytes(text.ToString());
-    }
+    public static byte[] Write(IEnumerable<MeterRow> rows) =>
+        CsvText.Write(
+            Columns,
+            rows.Select(row =>
+                new object?[]
+                {
+                    Sessions.Write(row.Day),
+                    row.Serial,
+                    EnumName.Of(row.Reading.Zone),
+                    EnumName.Of(row.Reading.Quantity),
+                    row.Reading.Value,
+                }
+            )
+        );
 
     /// <summary>Reads a file: every row, or what is wrong with it; a file with one bad row is taken in no part.</summary>
     /// <param name="today">No reading is of a later day.</param>
@@ -75,7 +62,7 @@ public static class MeterCsv
                 BadDataFound = null,
             }
         );
-        if (!csv.Read() || !csv.ReadHeader() || Columns.FirstOrDefault(column => !Has(csv.HeaderRecord!, column)) is not null)
+        if (!csv.Read() || !csv.ReadHeader() || !Columns.All(column => Has(csv.HeaderRecord!, column)))
         {
             return ([], [new("File", $"begin with a line of these columns: {string.Join(", ", Columns)}")]);
         }
