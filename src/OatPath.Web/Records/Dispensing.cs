@@ -37,25 +37,16 @@ public static class Dispensing
         string by,
         bool opened = false,
         string batch = ""
-    )
-    {
-        var id = Fact.NewId();
-        return room.Make<LogEntry>(
-            record.Client.Id,
-            FactKind.Log,
-            new BottleSeen
-            {
-                Id = id,
-                HappenedAt = room.Now,
-                RecordedAt = room.Now,
-                By = by,
-                Product = product,
-                Share = share,
-                Opened = opened,
-                Batch = batch,
-            },
-            by,
-            id
-        );
-    }
+    ) =>
+        room.Log(record.Client.Id, by, (id, now) => new BottleSeen
+        {
+            Id = id,
+            HappenedAt = now,
+            RecordedAt = now,
+            By = by,
+            Product = product,
+            Share = share,
+            Opened = opened,
+            Batch = batch,
+        });
 }

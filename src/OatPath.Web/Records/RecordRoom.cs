@@ -100,6 +100,13 @@ public sealed class RecordRoom(
         return Make(clientId, FactKind.Decision, decision(id, clock.GetUtcNow()), by, id);
     }
 
+    /// <summary>Something that happens now, written down by somebody of the studio.</summary>
+    public Fact Log(string clientId, string by, Func<string, DateTimeOffset, LogEntry> entry)
+    {
+        var id = Fact.NewId();
+        return Make(clientId, FactKind.Log, entry(id, clock.GetUtcNow()), by, id);
+    }
+
     /// <summary>The next step of an active waits a week, or for the client's answer; acts at once when it is appended.</summary>
     public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) =>
         Decide(record.Client.Id, by, (id, now) => new WaitBeforeStep

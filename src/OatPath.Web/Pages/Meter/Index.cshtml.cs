@@ -85,21 +85,17 @@ public sealed class IndexModel(RecordRoom room) : WalkPage(room)
             "meter.csv"
         );
 
-    private Fact Fact(DateOnly day, string serial, IReadOnlyList<MeterReading> readings)
-    {
-        var id = Store.Fact.NewId();
-        var entry = new Metered
+    private Fact Fact(DateOnly day, string serial, IReadOnlyList<MeterReading> readings) =>
+        Room.Log(Id, By, (id, now) => new Metered
         {
             Id = id,
-            HappenedAt = Room.Now,
-            RecordedAt = Room.Now,
+            HappenedAt = now,
+            RecordedAt = now,
             By = By,
             Day = day,
             Serial = serial,
             Readings = readings,
-        };
-        return Room.Make<LogEntry>(Id, FactKind.Log, entry, By, id);
-    }
+        });
 
     private void Fill()
     {

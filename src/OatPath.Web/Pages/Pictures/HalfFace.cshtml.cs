@@ -48,28 +48,26 @@ public sealed class HalfFaceModel(RecordRoom room, PictureStore pictures, Pictur
             return Page();
         }
 
-        var id = Fact.NewId();
-        var side =
-            better == 2 ? BetterSide.Same
+        var side = better == 2 ? BetterSide.Same
             : PairOf(Open!).SideAt(better.Value) == Result.Trial.Side ? BetterSide.Treated
             : BetterSide.Untreated;
-        var entry = new JudgedBlind
+        var fact = Room.Log(Id, By, (id, now) => new JudgedBlind
         {
             Id = id,
-            HappenedAt = Room.Now,
-            RecordedAt = Room.Now,
+            HappenedAt = now,
+            RecordedAt = now,
             By = By,
             Trial = Trial,
             Picture = Open!.Id,
             Better = side,
-        };
-        if (!Save(Room.Make<LogEntry>(Id, FactKind.Log, entry, By, id)))
+        });
+        if (!Save(fact))
         {
             return Page();
         }
 
         TempData["Done"] = "Judged.";
-        TempData["UndoUrl"] = $"/clients/{Id}/undo/{id}?back=look-back";
+        TempData["UndoUrl"] = $"/clients/{Id}/undo/{fact.Id}?back=look-back";
         return Redirect($"/clients/{Id}/half-face/{Trial}");
     }
 

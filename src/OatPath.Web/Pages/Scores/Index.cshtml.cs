@@ -31,19 +31,18 @@ public sealed class IndexModel(RecordRoom room) : WalkPage(room)
             return Page();
         }
 
-        var id = Fact.NewId();
-        var entry = new Scored
+        var fact = Room.Log(Id, By, (id, now) => new Scored
         {
             Id = id,
-            HappenedAt = Room.Now,
-            RecordedAt = Room.Now,
+            HappenedAt = now,
+            RecordedAt = now,
             By = By,
             Day = Record.Today,
             Scores = scores,
-        };
-        if (Save(Room.Make<LogEntry>(Id, FactKind.Log, entry, By, id)))
+        });
+        if (Save(fact))
         {
-            return Back("scores", $"{Core.House.Words.Count(scores.Count, "place")} scored.", id);
+            return Back("scores", $"{Core.House.Words.Count(scores.Count, "place")} scored.", fact.Id);
         }
 
         Sheet = sheet;

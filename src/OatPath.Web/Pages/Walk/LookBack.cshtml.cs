@@ -75,28 +75,21 @@ public sealed class LookBackModel(RecordRoom room, Publications publications, Vi
             return Page();
         }
 
-        var id = Fact.NewId();
-        var fact = Room.Make<LogEntry>(
-            Id,
-            FactKind.Log,
-            new Retracted
-            {
-                Id = id,
-                HappenedAt = Room.Now,
-                RecordedAt = Room.Now,
-                By = By,
-                Entry = report,
-                Reason = why,
-            },
-            By,
-            id
-        );
+        var fact = Room.Log(Id, By, (id, now) => new Retracted
+        {
+            Id = id,
+            HappenedAt = now,
+            RecordedAt = now,
+            By = By,
+            Entry = report,
+            Reason = why,
+        });
         if (Save(fact))
         {
             return Back(
                 "look-back",
                 $"The report of {Record.Local(told.HappenedAt)} counts no longer; the plan is reckoned without it.",
-                id
+                fact.Id
             );
         }
 

@@ -322,18 +322,17 @@ public sealed class ShelfModel(RecordRoom room, Store.StudioShelf studio, ShelfS
             return NotFound();
         }
 
-        var id = Fact.NewId();
-        var no = new Retracted
+        var no = Room.Log(Id, By, (id, now) => new Retracted
         {
             Id = id,
-            HappenedAt = Room.Now,
-            RecordedAt = Room.Now,
+            HappenedAt = now,
+            RecordedAt = now,
             By = By,
             Entry = entry,
             Reason = "not what was asked for",
-        };
+        });
         var said = $"{found.Label.Offer.Bottle.Name} is not taken; the phone says so.";
-        return Finish(said, [Room.Make<LogEntry>(Id, FactKind.Log, no, By, id)]);
+        return Finish(said, [no]);
     }
 
     /// <summary>What stands in the studio, what of the client's own is not part of the plan as an active, and what was found.</summary>
