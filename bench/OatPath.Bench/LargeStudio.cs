@@ -17,7 +17,7 @@ internal static class LargeStudio
     private const int Sampled = 200;
     private const int LeastFacts = 100;
 
-    public static async Task Make(string folder, int clients)
+    public static async Task Make(string folder, int clients, bool looks = false)
     {
         await using (
             var app = OatPathApp.Build(new ServeOptions(folder, 5996, true, false), null, builder => builder.WebHost.UseTestServer())
@@ -29,7 +29,10 @@ internal static class LargeStudio
             var have = app.Services.GetRequiredService<Clients>().Count();
             for (var i = have; i < clients; i++)
             {
-                loader.Load(Life.Of(i, now, zone), new($"Client {i} of the bench", "0000 555"));
+                loader.Load(
+                    looks ? LooksOfLife.On(Life.Of(i, now, zone)) : Life.Of(i, now, zone),
+                    new($"Client {i} of the bench", "0000 555")
+                );
             }
         }
 

@@ -1,4 +1,5 @@
 using System.Globalization;
+using OatPath.Core.Case;
 using OatPath.Core.LookBack;
 using OatPath.Store;
 
@@ -10,11 +11,12 @@ internal static class MonthsBench
     private const int Port = 5995;
     private const int Lives = 60;
     private const int LeastUses = 120;
+    private const int LeastScored = 100;
 
     public static async Task Run()
     {
         var folder = Directory.CreateTempSubdirectory("oatpath-bench").FullName;
-        await LargeStudio.Make(folder, Lives + 13);
+        await LargeStudio.Make(folder, Lives + 13, looks: true);
         var ids = Ids(folder);
         using (var studio = await Running.Studio(folder, Port, demo: true))
         {
@@ -60,15 +62,19 @@ internal static class MonthsBench
         using var database = new Database(Path.Combine(folder, DataFolder.DatabaseName));
         var reading = new ClientReading(database, new Studio(database));
         var ids = new Clients(database).Search("of the bench", int.MaxValue).Select(client => client.Id).ToList();
-        var least = ids.Select(id => reading.Read(id, DateTimeOffset.MaxValue)!)
+        var lives = ids.Select(id => reading.Read(id, DateTimeOffset.MaxValue)!)
             .Select(told => (told.Rules, File: CaseAssembly.Client(told.Facts, DateTimeOffset.UtcNow, told.Rules.Zone, told.Sessions)))
-            .Min(client => SkinHistory.Of(client.File, client.Rules).Uses.Count);
-        if (ids.Count != Lives || least < LeastUses)
+            .ToList();
+        var least = lives.Min(client => SkinHistory.Of(client.File, client.Rules).Uses.Count);
+        var scored = lives.Min(client => client.File.Log.OfType<Scored>().Count());
+        if (ids.Count != Lives || least < LeastUses || scored < LeastScored)
         {
-            throw new InvalidOperationException($"{ids.Count} clients, {least} days with an active at least: nobody has such a page.");
+            throw new InvalidOperationException(
+                $"{ids.Count} clients, {least} days with an active at least, {scored} sheets of scores: nobody has such a page."
+            );
         }
 
-        Console.WriteLine($"{ids.Count} clients of two years, each with {least} days of an active or more");
+        Console.WriteLine($"{ids.Count} clients of two years, each with {least} days of an active and {scored} sheets of scores or more");
         return ids;
     }
 }

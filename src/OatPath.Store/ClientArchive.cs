@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.IO.Compression;
 using System.Text.Json;
+using Microsoft.Data.Sqlite;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
+using OatPath.Core.House;
 
 namespace OatPath.Store;
 
@@ -16,7 +18,7 @@ public sealed class ClientArchive(Database database, ClientReading reading)
     private const string ReadMe = """
         What this studio keeps of one client, as it was at the moment of writing.
 
-        client.json         name, phone number, since when
+        client.json         name, phone number, since when; whether messages were declined
         case.json           the case file: answers, shelf, decisions, log, treatments
                             (format oatpath/case; schema: case.schema.json of the program)
         facts.jsonl         every entry as it was written down, one JSON object a line, in the order of writing; body holds what was told
@@ -27,11 +29,77 @@ public sealed class ClientArchive(Database database, ClientReading reading)
         mail.csv            where the client agreed to be written to, since when, by whose word
         questions.csv       links to the questions before a visit: when they were made, opened, sent, ended
         phones.csv          links and phones that were let in
+        shown.csv           which plan a phone showed, and when
+        calendars.csv       private calendar addresses: when they were made and ended
+        units.csv           bottles of the studio that were handed out or taken back
         consents.csv        what pictures may be used for: each time it was said
-        pictures.csv        pictures, with what was read from them; the files are in pictures/
+        pictures.csv        pictures, with what was read from them; the files are in pictures/. What the client took and did not keep
+                            yet is not among them.
 
         Times are ISO 8601 with offset. Text is UTF-8.
         """;
+
+    private static readonly ClientTable[] Tables =
+    [
+        new("readings.csv", ["person", "page", "at"], "SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id"),
+        new(
+            "messages.csv",
+            ["written", "text", "state", "settled", "reason"],
+            "SELECT written_at, text, state, coalesce(settled_at, ''), reason FROM message WHERE client_id = $1 ORDER BY id"
+        ),
+        new(
+            "questions.csv",
+            ["made", "by", "opened", "sent", "ended"],
+            "SELECT created_at, created_by, coalesce(opened_at, ''), coalesce(sent_at, ''), coalesce(closed_at, '') FROM answer_link WHERE "
+                + "client_id = $1 ORDER BY id"
+        ),
+        new(
+            "mail.csv",
+            ["address", "agreed", "by", "refused"],
+            "SELECT address, agreed_at, told_by, refused FROM mail_address WHERE client_id = $1"
+        ),
+        new(
+            "phones.csv",
+            ["link since", "by", "link ended", "phone since", "last seen", "phone ended"],
+            "SELECT l.created_at, l.created_by, coalesce(l.revoked_at, ''), coalesce(d.created_at, ''), coalesce(d.last_seen_at, ''), "
+                + "coalesce(d.closed_at, '') FROM link l LEFT JOIN device d ON d.link_id = l.id WHERE l.client_id = $1 ORDER BY l.id, d.id"
+        ),
+        new("shown.csv", ["plan", "shown"], "SELECT path_hash, shown_at FROM shown WHERE client_id = $1 ORDER BY id"),
+        new(
+            "calendars.csv",
+            ["since", "with names", "ended"],
+            "SELECT created_at, CASE named WHEN 1 THEN 'yes' ELSE 'no' END, coalesce(revoked_at, '') FROM calendar_feed WHERE "
+                + "client_id = $1 ORDER BY id"
+        ),
+        new(
+            "units.csv",
+            ["product", "batch", "units", "what", "at", "by"],
+            "SELECT product_id, batch, units, kind, moved_at, moved_by FROM stock_move WHERE client_id = $1 ORDER BY id"
+        ),
+        new(
+            "consents.csv",
+            ["used for", "given", "wording", "at", "by"],
+            "SELECT used_for, CASE given WHEN 1 THEN 'yes' ELSE 'no' END, wording, said_at, said_by FROM picture_consent WHERE "
+                + "client_id = $1 ORDER BY id"
+        ),
+    ];
+
+    /// <summary>Without what the client took and has not kept: until then nobody at the studio sees it, and this is read there.</summary>
+    private static readonly ClientTable Pictures = new(
+        "pictures.csv",
+        ["file", "seen from", "taken", "added", "by", "taken away", "card", "numbers"],
+        "SELECT file, seen_from, taken_on, added_at, added_by, coalesce(gone_at, ''), found, numbers FROM picture WHERE client_id = $1 "
+            + $"AND NOT (kept_at IS NULL AND gone_at IS NULL AND added_by = '{Author.Client}') ORDER BY taken_on, added_at"
+    );
+
+    /// <summary>One table of the archive.</summary>
+    /// <param name="Head">A word for each column of the query.</param>
+    /// <param name="Query">Its only parameter is the client.</param>
+    private sealed record ClientTable(string File, string[] Head, string Query)
+    {
+        public List<string[]> Rows(SqliteConnection connection, string clientId) =>
+            [.. connection.Query(Query, row => Enumerable.Range(0, Head.Length).Select(row.GetString).ToArray(), clientId)];
+    }
 
     /// <summary>Writes the archive.</summary>
     /// <returns>False where there is no such client.</returns>
@@ -56,6 +124,9 @@ public sealed class ClientArchive(Database database, ClientReading reading)
                         told.Client.Name,
                         told.Client.Phone,
                         Since = told.Client.CreatedAt,
+                        NoMessagesSince = connection
+                            .Query("SELECT since FROM message_opt_out WHERE client_id = $1", row => row.GetString(0), clientId)
+                            .FirstOrDefault(),
                         WrittenAt = at,
                     },
                     Json
@@ -93,87 +164,14 @@ public sealed class ClientArchive(Database database, ClientReading reading)
                 );
             }
 
-            Table(
-                archive,
-                "readings.csv",
-                ["person", "page", "at"],
-                connection.Query(
-                    "SELECT person, page, read_at FROM record_read WHERE client_id = $1 ORDER BY id",
-                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2) },
-                    clientId
-                )
-            );
-            Table(
-                archive,
-                "messages.csv",
-                ["written", "text", "state", "settled", "reason"],
-                connection.Query(
-                    "SELECT written_at, text, state, coalesce(settled_at, ''), reason FROM message WHERE client_id = $1 ORDER BY id",
-                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
-                    clientId
-                )
-            );
-            Table(
-                archive,
-                "questions.csv",
-                ["made", "by", "opened", "sent", "ended"],
-                connection.Query(
-                    "SELECT created_at, created_by, coalesce(opened_at, ''), coalesce(sent_at, ''), coalesce(closed_at, '') FROM "
-                        + "answer_link WHERE client_id = $1 ORDER BY id",
-                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
-                    clientId
-                )
-            );
-            Table(
-                archive,
-                "mail.csv",
-                ["address", "agreed", "by", "refused"],
-                connection.Query(
-                    "SELECT address, agreed_at, told_by, refused FROM mail_address WHERE client_id = $1",
-                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3) },
-                    clientId
-                )
-            );
-            Table(
-                archive,
-                "phones.csv",
-                ["link since", "by", "link ended", "phone since", "last seen", "phone ended"],
-                connection.Query(
-                    "SELECT l.created_at, l.created_by, coalesce(l.revoked_at, ''), coalesce(d.created_at, ''), coalesce(d.last_seen_at, "
-                        + "''), coalesce(d.closed_at, '') FROM link l LEFT JOIN device d ON d.link_id = l.id WHERE l.client_id = $1 ORDER "
-                        + "BY l.id, d.id",
-                    row =>
-                        new[]
-                        {
-                            row.GetString(0),
-                            row.GetString(1),
-                            row.GetString(2),
-                            row.GetString(3),
-                            row.GetString(4),
-                            row.GetString(5),
-                        },
-                    clientId
-                )
-            );
-            Table(
-                archive,
-                "consents.csv",
-                ["used for", "given", "wording", "at", "by"],
-                connection.Query(
-                    "SELECT used_for, CASE given WHEN 1 THEN 'yes' ELSE 'no' END, wording, said_at, said_by FROM picture_consent WHERE "
-                        + "client_id = $1 ORDER BY id",
-                    row => new[] { row.GetString(0), row.GetString(1), row.GetString(2), row.GetString(3), row.GetString(4) },
-                    clientId
-                )
-            );
+            foreach (var table in Tables)
+            {
+                Table(archive, table.File, table.Head, table.Rows(connection, clientId));
+            }
+
             var folder = PictureFolder.Beside(database.File);
-            var pictures = connection.Query(
-                "SELECT file, seen_from, taken_on, added_at, added_by, coalesce(gone_at, ''), found, numbers FROM picture WHERE "
-                    + "client_id = $1 ORDER BY taken_on, added_at",
-                row => Enumerable.Range(0, 8).Select(row.GetString).ToArray(),
-                clientId
-            );
-            Table(archive, "pictures.csv", ["file", "seen from", "taken", "added", "by", "taken away", "card", "numbers"], pictures);
+            var pictures = Pictures.Rows(connection, clientId);
+            Table(archive, Pictures.File, Pictures.Head, pictures);
             foreach (var name in pictures.Select(picture => picture[0]))
             {
                 using var whole = folder.Open(name, PictureSize.Whole);

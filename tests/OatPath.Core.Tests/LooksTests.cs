@@ -1,3 +1,4 @@
+using OatPath.Core.Care;
 using OatPath.Core.Case;
 using OatPath.Core.Formats;
 using OatPath.Core.Known;
@@ -287,4 +288,61 @@ public class LooksTests
 
     private static double Normal(Random random) =>
         Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+
+    [Fact]
+    public void Around_a_change_stand_the_last_look_before_it_and_the_last_from_then_on_of_the_same_eyes()
+    {
+        var looks = new Looks(
+            ScoredDay.Of([
+                Scored(Monday.AddDays(-29), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 4)),
+                Scored(Monday.AddDays(-9), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 3)),
+                Scored(Monday.AddDays(-1), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 2), Score(SkinScale.Redness, FaceZone.Chin, 1)),
+                Scored(Monday, "Maren", Score(SkinScale.Redness, FaceZone.Nose, 1)),
+                Scored(Monday.AddDays(27), "client", Score(SkinScale.Redness, FaceZone.Nose, 3)),
+                Scored(Monday.AddDays(28), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 0)),
+            ]),
+            [],
+            [new(Monday.AddDays(27), 10), new(Monday.AddDays(-2), 14), new(Monday.AddDays(3), 11)]
+        );
+
+        Assert.Equal(
+            [
+                new(
+                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday.AddDays(-1), 2),
+                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday, 1)
+                ),
+                new(null, new ScoredLook(SkinScale.Redness, ByClient: true, Monday.AddDays(27), 3)),
+                new(new PicturedLook(Monday.AddDays(-2), 14), new PicturedLook(Monday.AddDays(27), 10)),
+            ],
+            looks.Around(Monday)
+        );
+        Assert.Empty(looks.Around(Monday.AddDays(200)));
+    }
+
+    [Theory]
+    [InlineData(12, 9, false)]
+    [InlineData(12, 8.9, true)]
+    [InlineData(12, 15.1, true)]
+    public void What_pictures_differ_by_anyhow_is_no_change(double before, double after, bool told)
+    {
+        Assert.Equal(told, new LookPair(new PicturedLook(Monday, before), new PicturedLook(Monday.AddDays(9), after)).IsTold(1.5));
+        Assert.False(new LookPair(null, new PicturedLook(Monday, after)).IsTold(1.5));
+    }
+
+    [Fact]
+    public void A_treatment_is_told_by_the_last_day_before_it_and_all_until_the_next_or_twelve_weeks()
+    {
+        var file = new CaseBuilder()
+            .Now(Monday.AddDays(200))
+            .Treat(TreatmentKind.SuperficialPeel, Monday)
+            .Treat(TreatmentKind.SuperficialPeel, Monday.AddDays(42))
+            .Treat(TreatmentKind.SuperficialPeel, Monday.AddDays(300))
+            .Build();
+        var courses = HealingCourse.Of(file);
+
+        Assert.Equal([Monday.AddDays(42), Monday], courses.Select(course => course.On));
+        int[] taken = [-40, -20, -3, 0, 3, 42, 43, 126, 127];
+        Assert.Equal([-3, 0, 3, 42], courses[1].DaysOf(taken.Select(Monday.AddDays)).Select(day => day.DayNumber - Monday.DayNumber));
+        Assert.Equal([42, 43, 126], courses[0].DaysOf(taken.Select(Monday.AddDays)).Select(day => day.DayNumber - Monday.DayNumber));
+    }
 }

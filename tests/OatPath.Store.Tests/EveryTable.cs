@@ -36,12 +36,14 @@ internal sealed class EveryTable(string file)
     }
 
     /// <summary>One row of a client in every table that leads to one, by a column of that name or by what it refers to.</summary>
+    /// <param name="except">Tables left empty, and with them those that lead to a client by them only.</param>
     /// <returns>The tables.</returns>
-    public List<string> FillOf(string client, int number)
+    public List<string> FillOf(string client, int number, params string[] except)
     {
         using var connection = Open();
         var filled = new Dictionary<string, Dictionary<string, object>> { ["client"] = new() { ["id"] = client } };
         var left = Texts(connection, $"{All} AND name NOT IN ('client', 'erasure', 'erasing')");
+        left.RemoveAll(except.Contains);
         while (left.Find(table => Leads(connection, table, filled)) is { } next)
         {
             left.Remove(next);

@@ -134,6 +134,78 @@ public sealed class PicturesTests : IDisposable
     }
 
     [Fact]
+    public async Task Signed_out_a_cookie_copied_before_opens_no_picture_and_none_of_its_pages()
+    {
+        var id = OnePicture.Of(studio, Client);
+        string[] pages = ["", "/new", "/look-over", "/compare", "/days", $"/{id}/eyes", $"/{id}/whole", $"/{id}/shown", $"/{id}/small"];
+        using var maren = await studio.SignedIn();
+        using var copy = studio.Anyone();
+        foreach (var (name, value) in maren.Cookies)
+        {
+            copy.SetCookie(name, value);
+        }
+
+        foreach (var page in pages)
+        {
+            Assert.Equal(HttpStatusCode.OK, (await copy.Get(At(page))).Status);
+        }
+
+        await maren.Submit(await maren.Get("/"), "form[action='/sign-out']");
+        foreach (var page in pages)
+        {
+            Assert.Contains("/sign-in", (await copy.Get(At(page))).Address, StringComparison.Ordinal);
+        }
+    }
+
+    [Fact]
+    public async Task The_days_of_a_treatment_stand_in_a_row_from_before_it_on_and_lead_to_a_comparison()
+    {
+        var bettina = studio.ClientId("Bettina");
+        string to = $"/clients/{bettina}/pictures/days";
+        using var maren = await studio.SignedIn();
+        var record = studio.Services.GetRequiredService<Records.RecordRoom>().Derive(bettina)!;
+        var done = record.Followed.Treatments.Where(treatment => treatment.On < record.Today).MaxBy(treatment => treatment.On)!;
+        studio
+            .Services.GetRequiredService<PictureConsents>()
+            .Say(bettina, PictureUse.Care, true, 1, "Maren Holt", studio.Clock.GetUtcNow());
+        string Take(PictureView view, int day) =>
+            Store.Add(
+                bettina,
+                new(view, done.On.AddDays(day), 600, 800, new(null, PictureFault.NoCard), [1], [2], [3]),
+                "Maren Holt",
+                studio.Clock.GetUtcNow(),
+                kept: true
+            )!;
+
+        var before = Take(PictureView.Front, -2);
+        Assert.Contains("No picture was taken on a day of a treatment", (await maren.Get(to)).Text, StringComparison.Ordinal);
+        var (third, side) = (Take(PictureView.Front, 1), Take(PictureView.Left, 1));
+        Take(PictureView.Front, -5);
+
+        var row = await maren.Get(to);
+        Assert.Equal(
+            ["View", "2 days before", "Day 1"],
+            row.Page.QuerySelectorAll("thead th").Select(head => (head.QuerySelector("b") ?? head).TextContent)
+        );
+        Assert.Equal(
+            [before, third, "none", side],
+            row.Page.QuerySelectorAll("tbody td")
+                .Select(cell => cell.QuerySelector("img")?.GetAttribute("src")!.Split('/')[^2] ?? cell.TextContent.Trim())
+        );
+        Assert.Equal(
+            $"/clients/{bettina}/pictures/compare?view=front&earlier={before}&later={third}",
+            row.Page.QuerySelectorAll("figcaption a").Single().GetAttribute("href")
+        );
+
+        // What is asked for by an id that is none is answered by the latest.
+        Assert.Equal(
+            row.Page.QuerySelector("caption")!.TextContent,
+            (await maren.Get($"{to}?sitting=no")).Page.QuerySelector("caption")!.TextContent
+        );
+        Assert.Contains("No picture", (await maren.Get(At("/days"))).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_picture_opens_under_its_own_client_only()
     {
         var id = OnePicture.Of(studio, Client);

@@ -122,7 +122,7 @@ test('every main view is valid by the Nu checker', async () => {
       'preview',
       'record',
     ].flatMap((station) => [id, peel].map((client) => [staff, `/clients/${client}/${station}`])),
-    ...['', '/new', '/compare', '/compare?over=true', '/compare?difference=lightness'].map((path) => [
+    ...['', '/new', '/compare', '/compare?over=true', '/days', '/compare?difference=lightness'].map((path) => [
       staff,
       `/clients/${pictured}/pictures${path}`,
     ]),

@@ -6,24 +6,6 @@ using OatPath.Core.Scores;
 
 namespace OatPath.Web.Drawing;
 
-/// <summary>How a skin looked: what was scored, metered and read from pictures.</summary>
-/// <param name="Pictures">Mean redness (a*) of pictures from the front that may be held against each other, by day.</param>
-public sealed record Looks(
-    IReadOnlyList<ScoredDay> Scores,
-    IReadOnlyList<MeteredDay> Meters,
-    IReadOnlyList<(DateOnly Day, double Redness)> Pictures
-)
-{
-    /// <summary>The first day of any; null where there is none.</summary>
-    public DateOnly? Begins =>
-        Scores
-            .Select(day => day.Day)
-            .Concat(Meters.Select(day => day.Day))
-            .Concat(Pictures.Select(picture => picture.Day))
-            .Select(day => (DateOnly?)day)
-            .Min();
-}
-
 /// <summary>One thing seen on a day.</summary>
 /// <param name="Day">Which day.</param>
 /// <param name="At">0 the floor of its lane, 1 its top.</param>
@@ -70,14 +52,13 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
                 $"mean, 0 to {MeterReading.Most}",
                 [
                     .. looks
-                        .Meters.Where(day => day.Day >= from)
-                        .GroupBy(day => day.Serial)
-                        .SelectMany(meter => MeteredDay.Over(meter, quantity).Select(day => (meter.Key, day.Day, day.Mean)))
-                        .Select(one => new LookMark(
-                            one.Day,
-                            one.Mean / MeterReading.Most,
+                        .All.OfType<MeteredLook>()
+                        .Where(look => look.Quantity == quantity && look.Day >= from)
+                        .Select(look => new LookMark(
+                            look.Day,
+                            look.Value / MeterReading.Most,
                             false,
-                            FormattableString.Invariant($"{Day(one.Day)}: {one.Mean:0.0}, {one.Key}")
+                            FormattableString.Invariant($"{Day(look.Day)}: {look.Value:0.0}, {look.Serial}")
                         )),
                 ]
             ));
@@ -90,7 +71,7 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
             yield break;
         }
 
-        var (low, high) = (seen.Min(picture => picture.Redness), seen.Max(picture => picture.Redness));
+        var (low, high) = (seen.Min(picture => picture.Value), seen.Max(picture => picture.Value));
         var room = Math.Max(0, (LeastSpan - (high - low)) / 2);
         (low, high) = (low - room, high + room);
         yield return new(
@@ -99,9 +80,9 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
             [
                 .. seen.Select(picture => new LookMark(
                     picture.Day,
-                    (picture.Redness - low) / (high - low),
+                    (picture.Value - low) / (high - low),
                     false,
-                    FormattableString.Invariant($"{Day(picture.Day)}: a* {picture.Redness:0.0}, mean of all zones from the front")
+                    FormattableString.Invariant($"{Day(picture.Day)}: a* {picture.Value:0.0}, mean of all zones from the front")
                 )),
             ]
         );

@@ -1,3 +1,4 @@
+using OatPath.Core.House;
 using OatPath.Core.Known;
 using OatPath.Core.Pictures;
 using OatPath.Core.Skin;
@@ -88,6 +89,10 @@ public static class PictureWords
             PictureRefusal.Animated => Said.Of("choose one picture, not several in one file"),
             _ => Said.Of("the file ends too early or is damaged; take or copy it again"),
         };
+
+    /// <summary>"3 days before", "Day 0".</summary>
+    /// <param name="days">Days after a treatment; below 0 before it.</param>
+    public static string DayAfter(int days) => days < 0 ? $"{Words.Count(-days, "day")} before" : $"Day {days}";
 
     /// <summary>What a client is asked for.</summary>
     public static string Of(PictureOccasion occasion) =>

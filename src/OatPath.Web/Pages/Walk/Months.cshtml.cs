@@ -10,7 +10,8 @@ using OatPath.Web.Wording;
 namespace OatPath.Web.Pages.Walk;
 
 /// <summary>What one skin said over months: on one axis, in counts, before and after each change.</summary>
-public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthorizationService authorization) : WalkPage(room)
+public sealed class MonthsModel(RecordRoom room, PictureStore pictures, ProgramSettings settings, IAuthorizationService authorization)
+    : WalkPage(room)
 {
     /// <summary>Months that may be looked at at once.</summary>
     public static readonly IReadOnlyList<int> Spans = [3, 6, 12, 24];
@@ -23,7 +24,11 @@ public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthori
 
     public SkinHistory History { get; private set; } = null!;
 
+    public Looks Looks { get; private set; } = null!;
+
     public HistoryWords Say { get; private set; } = null!;
+
+    public LookWords Seen { get; } = new(settings.Current().Choices.Pictures);
 
     /// <summary>Null where nothing was used or reported yet.</summary>
     public MonthsDrawing? Drawing { get; private set; }
@@ -35,8 +40,8 @@ public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthori
         ViewData["Title"] = $"Months, {Record.Client.Name}";
         History = Record.Derived("skin history", () => SkinHistory.Of(Record.Followed, Record.PublishedRules));
         Say = new(Record.NameOf, Record.ClientPath().Ladders);
-        var looks = new Looks(ScoredDay.Of(Record.Lived), MeteredDay.Of(Record.Lived), await Pictured());
-        if (new[] { History.Begins, looks.Begins }.Min() is not { } begins)
+        Looks = new(ScoredDay.Of(Record.Lived), MeteredDay.Of(Record.Lived), await Pictured());
+        if (new[] { History.Begins, Looks.Begins }.Min() is not { } begins)
         {
             return;
         }
@@ -46,11 +51,11 @@ public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthori
                 ? wanted
                 : Spans.FirstOrDefault(months => History.Today.AddMonths(-months) <= begins, Spans[^1]);
         var (from, first) = (History.Today.AddMonths(-Shown), begins < History.First ? begins : History.First);
-        Drawing = new(History, looks, from < first ? first : from, HistoryWords.Of);
+        Drawing = new(History, Looks, from < first ? first : from, HistoryWords.Of);
     }
 
     /// <summary>Redness of the pictures from the front that may be held against the latest; nothing for who may not see pictures.</summary>
-    private async Task<IReadOnlyList<(DateOnly, double)>> Pictured()
+    private async Task<IReadOnlyList<PicturedLook>> Pictured()
     {
         if (await MayNotDecide(authorization))
         {
@@ -63,7 +68,13 @@ public sealed class MonthsModel(RecordRoom room, PictureStore pictures, IAuthori
         var common = zones.Select(zone => zone.Key).ToHashSet();
         return common.Count == 0
             ? []
-            : [.. alike.Select(picture => (picture.TakenOn, Mean(picture.Numbers.Where(zone => common.Contains(zone.Zone)))))];
+            :
+            [
+                .. alike.Select(picture => new PicturedLook(
+                    picture.TakenOn,
+                    Mean(picture.Numbers.Where(zone => common.Contains(zone.Zone)))
+                )),
+            ];
 
         static double Mean(IEnumerable<ZoneNumbers> numbers) => numbers.Average(zone => zone.Redness);
     }
