@@ -3,20 +3,25 @@ using System.Globalization;
 
 namespace OatPath.Bench;
 
-/// <summary>A program as it is served: a process of its own, over a real socket.</summary>
+/// <summary>
+/// A program as it is served: a process of its own, over a real socket. What a studio installs, where OATPATH_PROGRAM names the folder it
+/// was unpacked in; else what was built beside this.
+/// </summary>
 internal sealed class Running : IDisposable
 {
+    private const string Server = "OatPath.Web.dll";
     private readonly Process process;
 
     private Running(string program, int port, string[] arguments)
     {
         Origin = $"http://127.0.0.1:{port}";
-        process = Process.Start(
-            new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, program), .. arguments])
-            {
-                RedirectStandardOutput = true,
-            }
-        )!;
+        var installed = Environment.GetEnvironmentVariable("OATPATH_PROGRAM");
+        var start =
+            program == Server && installed is not null
+                ? new ProcessStartInfo(Path.Combine(installed, Path.GetFileNameWithoutExtension(Server)), arguments)
+                : new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, program), .. arguments]);
+        start.RedirectStandardOutput = true;
+        process = Process.Start(start)!;
         process.OutputDataReceived += (_, _) => { };
         process.BeginOutputReadLine();
     }
@@ -27,10 +32,7 @@ internal sealed class Running : IDisposable
 
     /// <summary>The program on a folder, once its first page answers.</summary>
     public static Task<Running> Studio(string folder, int port, bool demo) =>
-        Answering(
-            new("OatPath.Web.dll", port, ["--data", folder, "--port", $"{port}", .. demo ? ["--demo"] : Array.Empty<string>()]),
-            "/sign-in"
-        );
+        Answering(new(Server, port, ["--data", folder, "--port", $"{port}", .. demo ? ["--demo"] : Array.Empty<string>()]), "/sign-in");
 
     /// <summary>The empty application.</summary>
     public static Task<Running> Empty(int port) => Answering(new("OatPath.EmptyApp.dll", port, [$"{port}"]), "/");

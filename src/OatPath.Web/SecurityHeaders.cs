@@ -12,6 +12,10 @@ public sealed class SecurityHeaders(RequestDelegate next, ServeOptions options)
         var headers = http.Response.Headers;
         headers.ContentSecurityPolicy = Policy;
         headers.XContentTypeOptions = "nosniff";
+
+        // The policy says both; browsers that do not read it yet go by these.
+        headers.XFrameOptions = "DENY";
+        headers.XXSSProtection = "0";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";

@@ -82,7 +82,6 @@ public class LooksTests
         Assert.Equal((2, 1), (nose.Most, nose.Apart));
         Assert.Equal((2, 1), (days[0].Most(SkinScale.Redness, byClient: false), days[0].Most(SkinScale.Redness, byClient: true)));
         Assert.Null(days[0].Most(SkinScale.Oil, byClient: true));
-        Assert.Equal((1, 0), (days[0].Looked(SkinScale.Redness, byClient: true), days[0].Looked(SkinScale.Oil, byClient: true)));
         Assert.Equal(0, days[1].Most(SkinScale.Redness, byClient: false));
     }
 
@@ -292,26 +291,24 @@ public class LooksTests
     [Fact]
     public void Around_a_change_stand_the_last_look_before_it_and_the_last_from_then_on_of_the_same_eyes()
     {
-        var looks = new Looks(
-            ScoredDay.Of([
+        var looks = Looks
+            .Of([
                 Scored(Monday.AddDays(-29), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 4)),
                 Scored(Monday.AddDays(-9), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 3)),
                 Scored(Monday.AddDays(-1), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 2), Score(SkinScale.Redness, FaceZone.Chin, 1)),
                 Scored(Monday, "Maren", Score(SkinScale.Redness, FaceZone.Nose, 1)),
                 Scored(Monday.AddDays(27), "client", Score(SkinScale.Redness, FaceZone.Nose, 3)),
                 Scored(Monday.AddDays(28), "Maren", Score(SkinScale.Redness, FaceZone.Nose, 0)),
-            ]),
-            [],
-            [new(Monday.AddDays(27), 10), new(Monday.AddDays(-2), 14), new(Monday.AddDays(3), 11)]
-        );
+            ])
+            .With([new(Monday.AddDays(27), 10), new(Monday.AddDays(-2), 14), new(Monday.AddDays(3), 11)]);
 
         Assert.Equal(
             [
                 new(
-                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday.AddDays(-1), 2),
-                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday, 1)
+                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday.AddDays(-1), 2, Zones: 2),
+                    new ScoredLook(SkinScale.Redness, ByClient: false, Monday, 1, Zones: 1)
                 ),
-                new(null, new ScoredLook(SkinScale.Redness, ByClient: true, Monday.AddDays(27), 3)),
+                new(null, new ScoredLook(SkinScale.Redness, ByClient: true, Monday.AddDays(27), 3, Zones: 1)),
                 new(new PicturedLook(Monday.AddDays(-2), 14), new PicturedLook(Monday.AddDays(27), 10)),
             ],
             looks.Around(Monday)

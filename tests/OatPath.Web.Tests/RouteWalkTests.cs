@@ -252,6 +252,7 @@ public sealed class RouteWalkTests : IDisposable
             var policy = answer.Raw.Headers.GetValues("Content-Security-Policy").Single();
             Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
             Assert.Contains("default-src 'none'", policy, StringComparison.Ordinal);
+            Assert.Equal("DENY", answer.Raw.Headers.GetValues("X-Frame-Options").Single());
             Assert.Equal("no-referrer", answer.Raw.Headers.GetValues("Referrer-Policy").Single());
             Assert.Empty(answer.Page.QuerySelectorAll("[style], script:not([src]), style, [onclick]"));
         }

@@ -1,3 +1,5 @@
+using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Meter;
 using OatPath.Core.Scores;
 
@@ -11,7 +13,8 @@ public abstract record Look(DateOnly Day, double Value)
 }
 
 /// <summary>The highest score of a scale over all zones, of one side of the desk.</summary>
-public sealed record ScoredLook(SkinScale Scale, bool ByClient, DateOnly Day, double Value) : Look(Day, Value)
+/// <param name="Zones">How many were looked at.</param>
+public sealed record ScoredLook(SkinScale Scale, bool ByClient, DateOnly Day, double Value, int Zones) : Look(Day, Value)
 {
     internal override object Of => (Scale, ByClient);
 }
@@ -50,26 +53,23 @@ public sealed record LookPair(Look? Before, Look? After)
     }
 }
 
-/// <summary>How a skin looked: what was scored, metered and read from pictures.</summary>
-/// <param name="Pictures">Of pictures that may be held against each other.</param>
-public sealed record Looks(IReadOnlyList<ScoredDay> Scores, IReadOnlyList<MeteredDay> Meters, IReadOnlyList<PicturedLook> Pictures)
+/// <summary>How a skin looked over all the time that is known of it.</summary>
+/// <param name="All">Scores first, then meters, then pictures; of each quantity by day.</param>
+public sealed record Looks(IReadOnlyList<Look> All)
 {
     /// <summary>Whether by the client: the studio first.</summary>
     private static readonly bool[] Sides = [false, true];
 
-    private IReadOnlyList<Look>? all;
+    /// <summary>What was scored and metered.</summary>
+    /// <param name="log">Entries that stand, in the order in which they were written down.</param>
+    public static Looks Of(IReadOnlyList<LogEntry> log) =>
+        new([.. ScoredDay.Of(log).SelectMany(Scored).OrderBy(look => look.Scale).ThenBy(look => look.ByClient), .. Metered(log)]);
+
+    /// <summary>With what was read from pictures that may be held against each other.</summary>
+    public Looks With(IEnumerable<PicturedLook> pictures) => new([.. All, .. pictures.OrderBy(picture => picture.Day)]);
 
     /// <summary>The first day of any; null where there is none.</summary>
-    public DateOnly? Begins =>
-        Scores
-            .Select(day => day.Day)
-            .Concat(Meters.Select(day => day.Day))
-            .Concat(Pictures.Select(picture => picture.Day))
-            .Select(day => (DateOnly?)day)
-            .Min();
-
-    /// <summary>Each that is a number of one day: scores first, then the meters, then pictures; of each quantity by day.</summary>
-    public IReadOnlyList<Look> All => all ??= [.. Scored().Concat(Metered()).Concat(Pictures.OrderBy(picture => picture.Day))];
+    public DateOnly? Begins => All.Count == 0 ? null : All.Min(look => look.Day);
 
     /// <summary>What was seen within days of a change: of each quantity the last look before it and the last from then on.</summary>
     /// <remarks>The last, and not the first: what a change does is seen late. The days are those of <see cref="Stretch"/>.</remarks>
@@ -87,17 +87,19 @@ public sealed record Looks(IReadOnlyList<ScoredDay> Scores, IReadOnlyList<Metere
         ];
     }
 
-    private IEnumerable<Look> Scored() =>
-        from scale in SkinScales.All
+    private static IEnumerable<ScoredLook> Scored(ScoredDay day) =>
+        from scale in day.Places.GroupBy(place => place.Scale)
         from byClient in Sides
-        from day in Scores
-        let most = day.Most(scale, byClient)
-        where most is not null
-        select new ScoredLook(scale, byClient, day.Day, most.Value);
+        let scores = scale.Select(place => place.MostBy(byClient)).OfType<int>().ToList()
+        where scores.Count > 0
+        select new ScoredLook(scale.Key, byClient, day.Day, scores.Max(), scores.Count);
 
-    private IEnumerable<Look> Metered() =>
-        from quantity in Enum.GetValues<MeterQuantity>()
-        from meter in Meters.GroupBy(day => day.Serial)
-        from read in MeteredDay.Over(meter, quantity)
-        select new MeteredLook(quantity, meter.Key, read.Day, read.Mean);
+    private static IEnumerable<Look> Metered(IReadOnlyList<LogEntry> log)
+    {
+        var days = MeteredDay.Of(log);
+        return from quantity in Enum.GetValues<MeterQuantity>()
+            from meter in days.GroupBy(day => day.Serial)
+            from read in MeteredDay.Over(meter, quantity)
+            select new MeteredLook(quantity, meter.Key, read.Day, read.Mean);
+    }
 }

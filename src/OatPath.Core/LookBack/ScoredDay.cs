@@ -14,6 +14,21 @@ public sealed record ScoredPlace(SkinScale Scale, FaceZone Zone, IReadOnlyList<S
 {
     public int Most => By.Max(one => one.Score);
 
+    /// <summary>The highest of one side of the desk; null where nobody of it scored.</summary>
+    public int? MostBy(bool client)
+    {
+        int? most = null;
+        foreach (var one in By)
+        {
+            if (one.By == Author.Client == client && !(one.Score <= most))
+            {
+                most = one.Score;
+            }
+        }
+
+        return most;
+    }
+
     /// <summary>By how much the highest and the lowest lie apart.</summary>
     public int Apart => Most - By.Min(one => one.Score);
 }
@@ -24,39 +39,37 @@ public sealed record ScoredDay(DateOnly Day, IReadOnlyList<ScoredPlace> Places)
     /// <summary>Days with a score, in order; of one person, scale and zone the last of a day counts.</summary>
     /// <param name="log">Entries that stand, in the order in which they were written down.</param>
     public static IReadOnlyList<ScoredDay> Of(IEnumerable<LogEntry> log) =>
-        [
-            .. log.OfType<Scored>()
-                .GroupBy(entry => entry.Day)
-                .OrderBy(day => day.Key)
-                .Select(day => new ScoredDay(
-                    day.Key,
-                    [
-                        .. day.SelectMany(entry => entry.Scores.Select(score => (entry.By, Score: score)))
-                            .GroupBy(one => (one.Score.Scale, one.Score.Zone))
-                            .OrderBy(place => place.Key.Scale)
-                            .ThenBy(place => SkinScales.Zones.ToList().IndexOf(place.Key.Zone))
-                            .Select(place => new ScoredPlace(
-                                place.Key.Scale,
-                                place.Key.Zone,
-                                [.. place.GroupBy(one => one.By).Select(person => new ScoredBy(person.Key, person.Last().Score.Score))]
-                            )),
-                    ]
-                )),
-        ];
+        [.. log.OfType<Scored>().GroupBy(entry => entry.Day).OrderBy(day => day.Key).Select(day => new ScoredDay(day.Key, PlacesOf(day)))];
+
+    /// <summary>Places by scale, each scale from the top down; months of weekly scores are thousands of them.</summary>
+    private static List<ScoredPlace> PlacesOf(IEnumerable<Scored> day)
+    {
+        var said = new Dictionary<int, (SkinScale Scale, FaceZone Zone, List<ScoredBy> By)>();
+        foreach (var (by, score) in day.SelectMany(entry => entry.Scores.Select(score => (entry.By, score))))
+        {
+            var place = ((int)score.Scale * FaceZones.OnMap.Count) + FaceZones.PlaceOf(score.Zone);
+            if (!said.TryGetValue(place, out var seen))
+            {
+                said[place] = seen = (score.Scale, score.Zone, []);
+            }
+
+            var earlier = seen.By.FindIndex(other => other.By == by);
+            if (earlier < 0)
+            {
+                seen.By.Add(new(by, score.Score));
+            }
+            else
+            {
+                seen.By[earlier] = new(by, score.Score);
+            }
+        }
+
+        return [.. said.OrderBy(place => place.Key).Select(place => new ScoredPlace(place.Value.Scale, place.Value.Zone, place.Value.By))];
+    }
 
     /// <summary>By how much people lie apart at most on a scale; 0 where they agree, or one alone looked.</summary>
     public int Apart(SkinScale scale) => Places.Where(place => place.Scale == scale).Select(place => place.Apart).DefaultIfEmpty().Max();
 
     /// <summary>The highest score of a scale over all zones, of one side of the desk; null where nobody of it scored.</summary>
-    public int? Most(SkinScale scale, bool byClient) => Of(scale, byClient).Max();
-
-    /// <summary>How many zones one side of the desk looked at on a scale.</summary>
-    public int Looked(SkinScale scale, bool byClient) => Of(scale, byClient).Count();
-
-    /// <summary>The highest score of each zone that one side of the desk looked at.</summary>
-    private IEnumerable<int?> Of(SkinScale scale, bool byClient) =>
-        Places
-            .Where(place => place.Scale == scale)
-            .Select(place => place.By.Where(one => one.By == Author.Client == byClient).Max(one => (int?)one.Score))
-            .Where(score => score is not null);
+    public int? Most(SkinScale scale, bool byClient) => Places.Where(place => place.Scale == scale).Max(place => place.MostBy(byClient));
 }

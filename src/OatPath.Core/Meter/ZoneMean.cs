@@ -20,7 +20,7 @@ public sealed record ZoneMean(MeterQuantity Quantity, FaceZone Zone, IReadOnlyLi
                 .GroupBy(reading => (reading.Quantity, reading.Zone))
                 .Select(group => Of(group.Key.Quantity, group.Key.Zone, [.. group.Select(reading => reading.Value)]))
                 .OrderBy(mean => mean.Quantity)
-                .ThenBy(mean => FaceZones.OnMap.ToList().IndexOf(mean.Zone)),
+                .ThenBy(mean => FaceZones.PlaceOf(mean.Zone)),
         ];
 
     /// <summary>

@@ -33,6 +33,11 @@ public static class FaceZones
         FaceZone.Chest,
     ];
 
+    private static readonly Dictionary<FaceZone, int> Places = OnMap.Select((zone, place) => (zone, place)).ToDictionary();
+
+    /// <summary>Where a zone stands among <see cref="OnMap"/>, from 0; what is not on the map comes last.</summary>
+    public static int PlaceOf(FaceZone zone) => Places.GetValueOrDefault(zone, Places.Count);
+
     public static string TitleOf(FaceZone zone) =>
         zone switch
         {

@@ -19,9 +19,6 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
     /// <summary>Redness of pictures is drawn over at least so much, so that what is no change does not look like one.</summary>
     private const double LeastSpan = 6;
 
-    /// <summary>At the studio, and by the client.</summary>
-    private static readonly bool[] Both = [false, true];
-
     /// <summary>A lane for each quantity that was looked at since a day.</summary>
     public static IReadOnlyList<LookLane> Of(Looks looks, DateOnly from) =>
         [.. Scored(looks, from).Concat(Metered(looks, from)).Concat(Pictured(looks, from)).Where(lane => lane.Marks.Count > 0)];
@@ -32,15 +29,14 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
             $"most, 0 to {SkinScales.Most}",
             [
                 .. looks
-                    .Scores.Where(day => day.Day >= from)
-                    .SelectMany(day => Both.Select(byClient => (day, byClient, Score: day.Most(scale, byClient))))
-                    .Where(one => one.Score is not null)
-                    .Select(one => new LookMark(
-                        one.day.Day,
-                        (double)one.Score!.Value / SkinScales.Most,
-                        one.byClient,
-                        $"{Day(one.day.Day)}: {one.Score} at most, of {Words.Count(one.day.Looked(scale, one.byClient), "place")} "
-                            + $"looked at, {(one.byClient ? "by the client" : "at the studio")}"
+                    .All.OfType<ScoredLook>()
+                    .Where(look => look.Scale == scale && look.Day >= from)
+                    .Select(look => new LookMark(
+                        look.Day,
+                        look.Value / SkinScales.Most,
+                        look.ByClient,
+                        $"{Day(look.Day)}: {look.Value:0} at most, of {Words.Count(look.Zones, "place")} looked at, "
+                            + $"{(look.ByClient ? "by the client" : "at the studio")}"
                     )),
             ]
         ));
@@ -65,7 +61,7 @@ public sealed record LookLane(string Title, string Range, IReadOnlyList<LookMark
 
     private static IEnumerable<LookLane> Pictured(Looks looks, DateOnly from)
     {
-        var seen = looks.Pictures.Where(picture => picture.Day >= from).ToList();
+        var seen = looks.All.OfType<PicturedLook>().Where(picture => picture.Day >= from).ToList();
         if (seen.Count == 0)
         {
             yield break;

@@ -96,12 +96,8 @@ public sealed class ClientRecord
 
     /// <summary>What was told on the phone and has not been looked at, the oldest first.</summary>
     public IReadOnlyList<(ToldAnswers Told, IReadOnlyList<AnswerLine> Lines)> ToldAhead =>
-        toldAhead ??=
-        [
-            .. ToldAnswers
-                .Of(NotTakenBack)
-                .Select(told => (told, told.Open(MetIntake, Today)))
-                .Where(open => open.Item2.Count > 0),
+        toldAhead ??= [
+            .. ToldAnswers.Of(NotTakenBack).Select(told => (told, told.Open(MetIntake, Today))).Where(open => open.Item2.Count > 0),
         ];
 
     private IReadOnlyList<(ToldAnswers Told, IReadOnlyList<AnswerLine> Lines)>? toldAhead;
@@ -181,10 +177,15 @@ public sealed class ClientRecord
 
     public string Local(DateTimeOffset at, string format = "ddd d MMM HH:mm") => Said.At(TimeZoneInfo.ConvertTime(at, Zone), format);
 
+    /// <summary>Whether the client follows exactly what the practitioner works on: then both are planned once.</summary>
+    private bool IsFollowedAsDrafted =>
+        Published is not null && Changes == 0 && ReferenceEquals(Followed, FollowedAsDecided) && ReferenceEquals(Draft.OnThePhone(), Draft);
+
     private CarePath Path(bool client, int daysBefore, int days)
     {
-        return planned.GetOrAdd((client, Today.AddDays(-daysBefore), days), key =>
-            PathPlanner.Plan(client ? Followed : Draft, client ? PublishedRules : Rules, key.From, days)
+        var followed = client && !IsFollowedAsDrafted;
+        return planned.GetOrAdd((followed, Today.AddDays(-daysBefore), days), key =>
+            PathPlanner.Plan(followed ? Followed : Draft, followed ? PublishedRules : Rules, key.From, days)
         );
     }
 }

@@ -40,7 +40,7 @@ public sealed class MonthsModel(RecordRoom room, PictureStore pictures, ProgramS
         ViewData["Title"] = $"Months, {Record.Client.Name}";
         History = Record.Derived("skin history", () => SkinHistory.Of(Record.Followed, Record.PublishedRules));
         Say = new(Record.NameOf, Record.ClientPath().Ladders);
-        Looks = new(ScoredDay.Of(Record.Lived), MeteredDay.Of(Record.Lived), await Pictured());
+        Looks = Record.Derived("looks", () => Looks.Of(Record.Lived)).With(await Pictured());
         if (new[] { History.Begins, Looks.Begins }.Min() is not { } begins)
         {
             return;
