@@ -54,8 +54,9 @@ internal static class MonthsBench
                 string.Create(
                     CultureInfo.InvariantCulture,
                     $"Months of two years, {ids.Count - 10} clients, ms over a page without a record ({Timing.Median(empty):0.0}): from "
-                        + $"Look back, the first time {Timing.Median(first) - Timing.Median(empty):0.0} (bound 50), nothing of the client read "
-                        + $"yet {Timing.Median(unread) - Timing.Median(empty):0.0}, again {Timing.Median(again) - Timing.Median(empty):0.0}"
+                        + $"Look back, the first time {Timing.Median(first) - Timing.Median(empty):0.0} (bound 50), nothing of the client "
+                        + $"read yet {Timing.Median(unread) - Timing.Median(empty):0.0}, again "
+                        + $"{Timing.Median(again) - Timing.Median(empty):0.0}"
                 )
             );
         }

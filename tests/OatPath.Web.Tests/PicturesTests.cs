@@ -88,8 +88,16 @@ public sealed class PicturesTests : IDisposable
         var back = await phone.Submit(await phone.Get("/my/pictures"), "#use-care form", ("given", "false"));
         Assert.Contains("You took this back", back.Text, StringComparison.Ordinal);
 
-        Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"/{id}/whole"))).Status);
-        Assert.DoesNotContain(id, (await maren.Get(At())).Html, StringComparison.Ordinal);
+        foreach (var page in new[] { "whole", "shown", "small", "eyes" })
+        {
+            Assert.Equal(HttpStatusCode.NotFound, (await maren.Get(At($"/{id}/{page}"))).Status);
+        }
+
+        foreach (var page in new[] { "", "/new", "/look-over", "/compare", "/days" })
+        {
+            Assert.DoesNotContain(id, (await maren.Get(At(page))).Html, StringComparison.Ordinal);
+        }
+
         Assert.Contains("by the client, on the phone", (await maren.Get(At())).Text, StringComparison.Ordinal);
 
         // Given again in time, it is there again.
@@ -267,6 +275,16 @@ public sealed class PicturesTests : IDisposable
         var told = await maren.Get(At("/compare"));
         Assert.Contains("Left cheek: redder", told.Page.QuerySelector("#told")!.TextContent, StringComparison.Ordinal);
         Assert.Single(told.Page.QuerySelectorAll("#told li"));
+        Assert.All(told.Page.QuerySelectorAll(".numbers tbody tr td:last-child .small"), marks =>
+            Assert.Matches("^(none|[0-9]+ and [0-9]+ of them, by [0-9.]+ and [0-9.]+ L\\* darker)$", marks.TextContent)
+        );
+        Assert.Equal(
+            ("marks cover more", "marks cover less"),
+            (
+                PictureWords.Change(new(Core.Skin.FaceZone.Nose, PictureNumber.Marks, 2, 9, 1)),
+                PictureWords.Change(new(Core.Skin.FaceZone.Nose, PictureNumber.Marks, 9, 2, 1))
+            )
+        );
 
         Take(7, 3);
         var all = Store.Of(Client).Reverse().ToList();

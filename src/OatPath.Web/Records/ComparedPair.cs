@@ -1,6 +1,7 @@
 using OatPath.Core.Pictures;
 using OatPath.Core.Skin;
 using OatPath.Store;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Records;
 
@@ -16,6 +17,10 @@ public sealed record ComparedPair(Picture One, Picture Other, IReadOnlyList<NotC
     }
 
     public IReadOnlyList<FaceZone> Zones => [.. Changes.Select(change => change.Zone).Distinct()];
+
+    /// <summary>The dark marks of a zone that both tell, in words.</summary>
+    public string MarksOf(FaceZone zone) =>
+        PictureWords.Marks(One.Numbers.First(numbers => numbers.Zone == zone), Other.Numbers.First(numbers => numbers.Zone == zone));
 
     public IEnumerable<PictureChange> Told => Changes.Where(change => change.IsTold);
 }

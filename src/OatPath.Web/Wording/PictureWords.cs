@@ -135,13 +135,19 @@ public static class PictureWords
             (PictureNumber.Spread, false) => "more even",
             (PictureNumber.Ita, true) => "lighter in tone",
             (PictureNumber.Ita, false) => "darker in tone",
-            (_, true) => "more marks",
-            _ => "fewer marks",
+            (_, true) => "marks cover more",
+            _ => "marks cover less",
         };
 
     /// <summary>"left cheek: redder (12.1 to 15.8)".</summary>
     public static string InWords(PictureChange change) =>
         $"{FaceZones.TitleOf(change.Zone)}: {Change(change)} ({Number(change.Before)} to {Number(change.After)})";
+
+    /// <summary>"3 and 2 of them, by 6.5 and 5.0 L* darker": beside their area, and no change is told by it.</summary>
+    public static string Marks(ZoneNumbers before, ZoneNumbers after) =>
+        before.Marks + after.Marks == 0
+            ? "none"
+            : $"{before.Marks} and {after.Marks} of them, by {Number(before.MarkContrast)} and {Number(after.MarkContrast)} L* darker";
 
     public static string Number(double value) =>
         (Math.Round(value, 1) is var rounded && rounded == 0 ? 0 : rounded).ToString(
