@@ -46,12 +46,12 @@ public sealed class Studio(Database database)
             )
         );
 
-    /// <summary>Puts other rules in force; a margin of the estimate counts from that day on.</summary>
+    /// <summary>Puts other rules in force; what is chosen of the estimate counts from that day on.</summary>
     /// <exception cref="ConflictException">Somebody else changed them in the meantime.</exception>
     public void Save(HouseRules rules, long version, string by, DateTimeOffset at) =>
         database.Write(connection =>
         {
-            var json = JsonSerializer.Serialize(rules.WithMarginFrom(CareDay.Of(at, CareDay.ZoneOf(rules.Zone))), CaseJson.Compact);
+            var json = JsonSerializer.Serialize(rules.ChosenOn(CareDay.Of(at, CareDay.ZoneOf(rules.Zone))), CaseJson.Compact);
             var changed =
                 version == 0
                     ? connection.Run("INSERT OR IGNORE INTO studio (id, rules, row_version) VALUES (1, $1, 1)", json)

@@ -252,10 +252,142 @@ public class CalibrationTests
                 plain.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product))),
                 wide.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product)))
             );
-
-            static IEnumerable<string?> StepsOf(Plan.CarePath path) =>
-                path.Questions.Where(question => question.Kind == Plan.QuestionKind.StepUp).Select(question => question.Product);
         });
+
+    [Fact]
+    public void What_a_product_is_reckoned_with_counts_from_its_day_on_and_the_earlier_is_kept()
+    {
+        var rules = new HouseRules();
+        var none = new Dictionary<string, int>();
+        Assert.Same(rules, rules.WithBitesFrom(Day, none));
+
+        var once = rules.WithBitesFrom(Day, new Dictionary<string, int> { ["dew"] = 125 });
+        var twice = once.WithBitesFrom(Day.AddDays(9), new Dictionary<string, int> { ["dew"] = 150, ["ash"] = 110 });
+        var off = (twice with { BitesHold = false }).ChosenOn(Day.AddDays(20));
+        Assert.Equal(
+            [0, 125, 125, 150, 150, 100],
+            new[] { -1, 0, 8, 9, 19, 20 }.Select(days => off.BiteOn("dew", Day.AddDays(days))?.Percent ?? 0)
+        );
+        Assert.Equal(["ash", "dew"], twice.BitesInForce().Keys.Order());
+        Assert.Empty(off.BitesInForce());
+        Assert.Same(off, off.ChosenOn(Day.AddDays(30)));
+        Assert.Equal(200, once.WithBitesFrom(Day, new Dictionary<string, int> { ["dew"] = 200 }).ProductBites.Single().Percent);
+        Assert.Empty(HouseRulesCheck.Check(off));
+    }
+
+    [Theory]
+    [InlineData("dew", 0)]
+    [InlineData("", 3)]
+    public void Bites_of_a_file_without_a_product_or_out_of_order_are_refused_by_name(string product, int second)
+    {
+        var rules = CaseBuilder.Rules with { ProductBites = [new(Day, product, 125), new(Day.AddDays(second), product, 150)] };
+        Assert.Equal("productBites", Assert.Single(HouseRulesCheck.Check(rules)).Field);
+    }
+
+    [Theory]
+    [InlineData(1.6, 1.2, 100, 150)]
+    [InlineData(1.6, 0.99, 100, 100)]
+    [InlineData(1.05, 1.01, 100, 100)]
+    [InlineData(2.6, 2.1, 100, 200)]
+    [InlineData(1.4, 1.1, 150, 150)]
+    [InlineData(1.3, 1.1, 150, 125)]
+    [InlineData(0.7, 0.5, 150, 100)]
+    public void A_product_is_reckoned_with_as_far_as_its_middle_reaches_and_not_to_and_fro(
+        double times,
+        double low,
+        int inForce,
+        int percent
+    )
+    {
+        var before = new Dictionary<string, int> { ["dew"] = inForce };
+        Assert.Equal(percent, Of(5));
+        Assert.Equal(100, Of(4));
+
+        int Of(int clients) =>
+            BiteReckoned.Of([new("dew", clients, 90, 9, 9, times, low, times * 1.4)], before).GetValueOrDefault("dew", 100);
+    }
+
+    [Fact]
+    public void What_a_product_is_reckoned_with_only_holds_steps_back_and_takes_none_away() => RandomCase.Each(600, (file, seed) =>
+        {
+            var today = PathPlanner.Plan(file, CaseBuilder.Rules, days: 1).Today;
+            file = file with { Decisions = [.. file.Decisions.Where(decision => decision is not StepUp || decision.On < today)] };
+            var all = file.Shelf.ToDictionary(item => item.Product.Id, _ => HouseChoices.Margins[1 + (seed % 4)]);
+            var bitten = CaseBuilder.Rules.WithBitesFrom(today, all);
+            var (plain, wide) = (PathPlanner.Plan(file, CaseBuilder.Rules, days: 42), PathPlanner.Plan(file, bitten, days: 42));
+
+            Assert.Equal(plain.Ladders.Select(ladder => ladder.Rung), wide.Ladders.Select(ladder => ladder.Rung));
+            Assert.All(plain.Ladders.Zip(wide.Ladders), pair =>
+                Assert.True(pair.Second.ChanceNext >= pair.First.ChanceNext || pair.First.ChanceNext is null)
+            );
+            Assert.Empty(StepsOf(wide).Except(StepsOf(plain)));
+            Assert.Equal(
+                plain.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product))),
+                wide.Days.SelectMany(day => day.Evening.Steps.Select(step => (day.Date, step.Product)))
+            );
+            Assert.Equal(Audit.PathAuditor.Audit(file, CaseBuilder.Rules, plain), Audit.PathAuditor.Audit(file, bitten, wide));
+        });
+
+    /// <summary>A client some days on, who told of every use so far.</summary>
+    /// <param name="stings">In turn.</param>
+    private static CaseFile OnGlycolic(decimal percent, int days, int[] stings)
+    {
+        var (due, uses) = (CaseBuilder.Monday.AddDays(days), 0);
+        var client = new CaseBuilder()
+            .Own(
+                CaseBuilder.Cleanser,
+                CaseBuilder.Moisturiser,
+                CaseBuilder.Sunscreen,
+                CaseBuilder.Glycolic with
+                {
+                    Actives = [new(Substance.Glycolic, percent)],
+                }
+            )
+            .Start("glycolic", CaseBuilder.Monday.AddDays(-3))
+            .Patched("glycolic", CaseBuilder.Monday.AddDays(-3));
+        for (var day = CaseBuilder.Monday; day < due; day = day.AddDays(1))
+        {
+            if (client.Now(day).Plan(1).DaysOf("glycolic").Contains(day))
+            {
+                var sting = stings[uses++ % stings.Length];
+                client.Use("glycolic", day).Report(day, new CheckIn.SkinReport { Sting = sting, StingSeconds = 30 * sting });
+            }
+        }
+
+        return client.Now(due).Build();
+    }
+
+    [Fact]
+    public void A_step_waits_for_a_product_that_bites_unless_its_formula_is_another_since()
+    {
+        var twice = new Dictionary<string, int> { ["glycolic"] = 200 };
+        HouseRules Since(int days) => CaseBuilder.Rules.WithBitesFrom(CaseBuilder.Monday.AddDays(days), twice);
+        Assert.All(new decimal[] { 7, 9 }, percent =>
+        {
+            // Whoever feels a little of it waits, whoever told of nothing bears it, and before it is known nobody waits.
+            var tingling = OnGlycolic(percent, 30, [1, 2]);
+            Assert.True(Asks(tingling, CaseBuilder.Rules));
+            Assert.False(Asks(tingling, Since(0)));
+            Assert.True(Asks(tingling, Since(60)));
+            Assert.True(Asks(OnGlycolic(percent, 30, [0]), Since(0)));
+        });
+
+        var file = OnGlycolic(7, 21, [1]);
+        // Another formula since the day it was known: as its label says.
+        var glycolic = file.Shelf.Single(item => item.Product.Id == "glycolic");
+        var former = FormerFormula.Of(glycolic.Product with { Ph = 3.1m }, CaseBuilder.At(CaseBuilder.Monday.AddDays(-5)));
+        var changed = file with { Shelf = [.. file.Shelf.Where(item => item != glycolic), glycolic with { Was = [former] }] };
+        Assert.NotNull(Chance(changed, CaseBuilder.Rules));
+        Assert.Equal(Chance(changed, CaseBuilder.Rules), Chance(changed, Since(-9)));
+        Assert.True(Chance(changed, CaseBuilder.Rules) < Chance(changed, Since(0)));
+
+        static bool Asks(CaseFile file, HouseRules rules) => StepsOf(PathPlanner.Plan(file, rules, days: 7)).Contains("glycolic");
+        static double? Chance(CaseFile file, HouseRules rules) =>
+            PathPlanner.Plan(file, rules, days: 7).Ladders.Single(ladder => ladder.Product == "glycolic").ChanceNext;
+    }
+
+    private static IEnumerable<string?> StepsOf(Plan.CarePath path) =>
+        path.Questions.Where(question => question.Kind == Plan.QuestionKind.StepUp).Select(question => question.Product);
 
     public static TheoryData<string> Demo =>
         [.. Directory.EnumerateFiles(Path.Combine(Repository.Root, "demo", "cases")).Select(file => Path.GetFileName(file)!)];

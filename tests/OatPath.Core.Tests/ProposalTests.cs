@@ -82,6 +82,31 @@ public class ProposalTests
     private static string Ids(Proposal proposal) => string.Join(" ", proposal.Items.Select(item => item.Product.Id));
 
     [Fact]
+    public void Of_two_alike_the_one_is_chosen_that_bites_less_on_the_skins_of_this_house()
+    {
+        Product[] alike = [.. new[] { "a", "b" }.Select(id => CaseBuilder.Salicylic with { Id = id, Name = $"Pad {id}" })];
+        string Chosen(HouseRules rules) =>
+            Ids(
+                Proposer.For(
+                    new CaseBuilder()
+                        .With(old => old with { MinutesADay = 30, SkinType = SkinType.Oily, Concerns = [Concern.Breakouts] })
+                        .Build(),
+                    rules,
+                    [.. Studio.Where(product => product != CaseBuilder.Salicylic && product.Id != "salicylic"), .. alike],
+                    RegimenSize.Essential
+                )
+            );
+        HouseRules With(string product) =>
+            CaseBuilder.Rules.WithBitesFrom(CaseBuilder.Monday, new Dictionary<string, int> { [product] = 125 });
+
+        var plain = Chosen(CaseBuilder.Rules);
+        var (first, other) = plain.EndsWith(" a", StringComparison.Ordinal) ? ("a", "b") : ("b", "a");
+        Assert.EndsWith($" {first}", plain, StringComparison.Ordinal);
+        Assert.EndsWith($" {other}", Chosen(With(first)), StringComparison.Ordinal);
+        Assert.EndsWith($" {first}", Chosen(With(other)), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Oily_skin_with_breakouts_gets_a_gel_a_light_cream_sunscreen_and_salicylic_acid() =>
         Assert.Equal(
             "cleanser light sun salicylic",

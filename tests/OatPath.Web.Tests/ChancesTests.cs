@@ -155,7 +155,7 @@ public sealed class ChancesTests : IDisposable
         );
         Assert.Contains("sedge-serum", (await maren.Get("/scales/chances?handler=Csv")).Text, StringComparison.Ordinal);
         var ramp = await maren.Get($"/clients/{studio.ClientId("Jory")}/ramp");
-        Assert.Contains("be slower with it", ramp.Text, StringComparison.Ordinal);
+        Assert.Contains("The estimate reckons with", ramp.Text, StringComparison.Ordinal);
 
         // Another strength under the same name is another product: nothing is known of it.
         var shelf = studio.Services.GetRequiredService<StudioShelf>();
@@ -164,6 +164,42 @@ public sealed class ChancesTests : IDisposable
         Chances.Count();
         Assert.DoesNotContain(Chances.Bites, each => each.Product == "sedge-serum");
         Assert.Null((await maren.Get("/shelf/sedge-serum")).Page.QuerySelector("#bite"));
+        Assert.Empty(studio.Services.GetRequiredService<Studio>().Current().Rules.BitesInForce());
+    }
+
+    [Fact]
+    public async Task What_the_house_has_seen_holds_from_its_day_on_changes_no_rung_and_is_off_by_one_choice()
+    {
+        Stung(20);
+        var house = studio.Services.GetRequiredService<Studio>();
+        var jory = studio.ClientId("Jory");
+        var before = Ladders(jory);
+        Chances.Count();
+
+        var since = Assert.Single(house.Current().Rules.ProductBites, since => since.Product == "sedge-serum");
+        Assert.True(since.Percent > 100);
+        Assert.Equal(house.Today(studio.Clock.GetUtcNow()), since.From);
+        Assert.Equal("Oat Path", house.History()[^1].By);
+        Assert.Equal(before, Ladders(jory));
+        Assert.False(studio.Services.GetRequiredService<RecordRoom>().Derive(jory)!.RulesWait);
+
+        // Counted again it is not written again.
+        var written = house.History().Count;
+        Chances.Count();
+        Assert.Equal(written, house.History().Count);
+
+        using var owner = await studio.SignedIn();
+        Assert.Contains(
+            "times its label since",
+            (await owner.Get("/scales/chances")).Page.QuerySelector("#bites")!.TextContent,
+            StringComparison.Ordinal
+        );
+        await owner.Submit(await owner.Get("/house"), "main form", ("bitesHold", "no"));
+        Assert.Empty(house.Current().Rules.BitesInForce());
+        Assert.NotEmpty(house.Current().Rules.ProductBites);
+        Chances.Count();
+        Assert.Empty(house.Current().Rules.BitesInForce());
+        Assert.Contains("be slower with it", (await owner.Get($"/clients/{jory}/ramp")).Text, StringComparison.Ordinal);
     }
 
     [Fact]

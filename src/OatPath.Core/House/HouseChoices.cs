@@ -32,6 +32,8 @@ public static class HouseChoices
             with { Note = "More only holds steps up longer, from the day on that it is chosen.", Rules = [RuleBook.Tolerance], Says = rules => $"a use taken to ask {MarginWords(rules.EstimateMarginPercent)}" },
         YesNo(nameof(HouseRules.MarginGrows), "Where more strong reactions happened than were said", "the estimate takes more by itself", "nothing changes by itself")
             with { Note = "The owner is told either way." },
+        YesNo(nameof(HouseRules.BitesHold), "A product that bites more on this house's clients than its label says", "the estimate reckons with more", "it is told only")
+            with { Note = "It only holds steps up longer, with that product, from the day on that it is known." },
         Number(nameof(HouseRules.SunscreenSkipsAsk), "Mornings of 7 without sunscreen that hold a start or a step up", "choose 1 or 2 mornings of 7", "2 or fewer.", RuleBook.SunscreenSkipped, rules => $"asked from {rules.SunscreenSkipsAsk}"),
         Number(
             nameof(HouseRules.SunscreenSkipsWait), "Mornings of 7 without sunscreen from which light-sensitising actives wait", "choose as many mornings as hold a step up, or more, at most 4 of 7", "4 or fewer.",

@@ -91,6 +91,53 @@ public sealed record HouseRules
     /// <summary>Whether the margin grows by itself where more strong reactions happened than were said.</summary>
     public bool MarginGrows { get; init; } = true;
 
+    /// <summary>Whether a product that the house's clients show to bite more than its label says is reckoned with as such.</summary>
+    public bool BitesHold { get; init; } = true;
+
+    /// <summary>Since when which product is reckoned with by more than its label, oldest first, so that a step taken before stays
+    /// taken.</summary>
+    public IReadOnlyList<BiteSince> ProductBites { get; init; } = [];
+
+    /// <summary>What is counted of a product on a day; null where it is taken as its label says and always was.</summary>
+    public BiteSince? BiteOn(string product, DateOnly day) =>
+        ProductBites.LastOrDefault(since => since.Product == product && since.From <= day);
+
+    /// <summary>What products are reckoned with by more than their label, in percent over 100.</summary>
+    public IReadOnlyDictionary<string, int> BitesInForce() =>
+        ProductBites
+            .GroupBy(since => since.Product)
+            .Select(product => product.Last())
+            .Where(since => since.Percent > 100)
+            .ToDictionary(since => since.Product, since => since.Percent);
+
+    /// <summary>These rules, what was chosen of margin and bites written down from a day on.</summary>
+    public HouseRules ChosenOn(DateOnly day) =>
+        WithMarginFrom(day) is var dated && BitesHold ? dated : dated.WithBitesFrom(day, new Dictionary<string, int>());
+
+    /// <summary>These rules with what products are reckoned with from a day on.</summary>
+    /// <param name="percentOf">By product, 100 to 200; what it does not name is taken as its label says.</param>
+    /// <returns>The same rules where nothing changes.</returns>
+    public HouseRules WithBitesFrom(DateOnly day, IReadOnlyDictionary<string, int> percentOf)
+    {
+        var changed = percentOf
+            .Keys.Concat(ProductBites.Select(since => since.Product))
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .Select(product => new BiteSince(day, product, percentOf.GetValueOrDefault(product, 100)))
+            .Where(since => (ProductBites.LastOrDefault(last => last.Product == since.Product)?.Percent ?? 100) != since.Percent)
+            .ToList();
+        return changed.Count == 0
+            ? this
+            : this with
+            {
+                ProductBites =
+                [
+                    .. ProductBites.Where(since => since.From < day || !changed.Exists(now => now.Product == since.Product)),
+                    .. changed,
+                ],
+            };
+    }
+
     /// <summary>The margin on a day, as a factor from 1 to 2.</summary>
     public double MarginOn(DateOnly day) =>
         (EstimateMargins.Count == 0 ? EstimateMarginPercent : EstimateMargins.LastOrDefault(since => since.From <= day)?.Percent ?? 100)

@@ -41,6 +41,14 @@ public static class HouseRulesCheck
             "estimateMargins",
             "write them by day, each later than the one before"
         );
+        Need(
+            rules.ProductBites.All(since => since?.Product?.Length is > 0 and <= 64)
+                && rules
+                    .ProductBites.GroupBy(since => since.Product)
+                    .All(product => product.Zip(product.Skip(1)).All(pair => pair.First.From < pair.Second.From)),
+            "productBites",
+            "name each product by its id and write its days in order, each later than the one before"
+        );
         Need(rules.WindowSpf is 50, "windowSpf", "inside a care window SPF 50 is needed");
         Need(rules.Currency.Length <= 8, "currency", "use at most 8 characters");
         Need(

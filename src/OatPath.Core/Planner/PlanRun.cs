@@ -79,7 +79,7 @@ internal sealed class PlanRun
             Standing.Tracks,
             new PatchObstacles(rules, Standing, new FirstOf(Verdicts, Repair, Calendar, unbound), quiet, waits, bottle, milder).Hinder
         );
-        Tolerances = new(intake.Sensitivity, rules.MarginOn);
+        Tolerances = new(intake.Sensitivity, rules.MarginOn, (product, day) => TimesItsLabel(facts, rules, product, day));
         Foretelling = foretells ? new(Tolerances) : null;
         var kits = new KitRestarts(rule, Standing);
         beginnings = new(facts, Standing, kits);
@@ -321,4 +321,8 @@ internal sealed class PlanRun
     /// <summary>The serum of needles that this client may have on the skin on a day.</summary>
     public Product? NeedleSerum(DateOnly day) =>
         NeedleSerums.Of(facts.InUse.Where(product => product.IsNeedleSerum() && Verdicts.Refusal(product, day) is null), day);
+
+    /// <summary>How many times what its label lets expect a product is taken to ask, 1 or more: of its formula of today only.</summary>
+    private static double TimesItsLabel(KnownFacts facts, HouseRules rules, string product, DateOnly day) =>
+        rules.BiteOn(product, day) is { } bite && !(facts.ChangedOn(product) > bite.From) ? bite.Percent / 100.0 : 1;
 }

@@ -202,7 +202,7 @@ internal sealed class ProposalCandidates
             .ThenBy(product => Suitability.Judge(product, Intake, Today).Count)
             .ThenBy(product => owned.Contains(product) ? 0 : 1)
             .ThenBy(product => product.IsUnbound ? 1 : 0)
-            .ThenBy(product => Ramp.LoadIndex.Of(product))
+            .ThenBy(product => Ramp.LoadIndex.Of(product) * (rules.BiteOn(product.Id, Today)?.Percent ?? 100))
             .ThenBy(product => product, ProductOrder.ByContent)
             .FirstOrDefault();
         if (best is not null)

@@ -12,7 +12,7 @@ namespace OatPath.Web.Records;
 /// <summary>
 /// What was expected of every use of every client, held against what followed: a client's is derived once and kept as long as nothing new
 /// is told of them, so that a page reads a result and waits for nobody's plan. Where more happened than was said, the estimate takes a
-/// wider margin.
+/// wider margin, and a product that bites more than its label says is reckoned with as such.
 /// </summary>
 public sealed class ChancesKept(Clients clients, ClientReading reading, StudioShelf shelf, Studio studio, TimeProvider clock)
 {
@@ -37,7 +37,7 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
     /// <summary>What one client's record comes to.</summary>
     private sealed record Derived(ClientForetold Foretold, IReadOnlyList<ProductEvidence> Evidence);
 
-    /// <summary>Counts anew whoever told something since, and all of them together; takes a wider margin where it is needed.</summary>
+    /// <summary>Counts anew whoever told something since, and all of them together, and lets the estimate go by it.</summary>
     /// <exception cref="ConflictException">The house was changed meanwhile; the next count sees to it.</exception>
     public void Count(CancellationToken stop = default)
     {
@@ -48,6 +48,26 @@ public sealed class ChancesKept(Clients clients, ClientReading reading, StudioSh
             if (!stop.IsCancellationRequested && rules.MarginGrows && Latest is { Account.IsSurelyMore: true })
             {
                 Widen(rules, version, stop);
+            }
+
+            if (!stop.IsCancellationRequested)
+            {
+                Reckon();
+            }
+        }
+    }
+
+    /// <summary>What the house has seen of its products counts for the steps to come, from today on.</summary>
+    private void Reckon()
+    {
+        var (rules, version) = studio.Current();
+        var now = clock.GetUtcNow();
+        if (rules.BitesHold)
+        {
+            var reckoned = rules.WithBitesFrom(CareDay.Of(now, CareDay.ZoneOf(rules.Zone)), BiteReckoned.Of(Bites, rules.BitesInForce()));
+            if (!ReferenceEquals(reckoned, rules))
+            {
+                studio.Save(reckoned, version, ByItself, now);
             }
         }
     }

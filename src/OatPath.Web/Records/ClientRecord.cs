@@ -60,7 +60,7 @@ public sealed class ClientRecord
 
     /// <summary>
     /// The house choices the client's plan was published with; what clients are told (name, numbers, hours) is always the house's newest,
-    /// and so is the margin with which the estimate holds steps back. A changed choice reaches a client only by publishing.
+    /// and so are margin and bites with which the estimate holds steps back. A changed choice reaches a client only by publishing.
     /// </summary>
     public HouseRules PublishedRules =>
         publishedRules ??= Published is null
@@ -77,6 +77,8 @@ public sealed class ClientRecord
                 EstimateMarginPercent = Rules.EstimateMarginPercent,
                 EstimateMargins = Rules.EstimateMargins,
                 MarginGrows = Rules.MarginGrows,
+                BitesHold = Rules.BitesHold,
+                ProductBites = Rules.ProductBites,
             };
 
     public bool RulesWait => Published is not null && PublishedRules != Rules;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using OatPath.Core.Calibration;
+using OatPath.Core.House;
 
 namespace OatPath.Web.Wording;
 
@@ -27,9 +28,16 @@ public static class BiteWords
     /// <summary>"31 clients, 412 uses, 9 of them strong"; what is known of so few says nothing.</summary>
     public static string Line(BiteShown bite) =>
         bite.MayBeShown
-            ? $"{Core.House.Words.Count(bite.Clients, "client")}, {Core.House.Words.Count(bite.Uses, "use")}, "
+            ? $"{Words.Count(bite.Clients, "client")}, {Words.Count(bite.Uses, "use")}, "
                 + $"{(bite.Strong == 0 ? "none" : bite.Strong.ToString(CultureInfo.InvariantCulture))} with a strong reaction; {Of(bite)}."
             : "too few clients used it to say how it bites.";
+
+    /// <summary>"1.5 times its label since Mon 3 Mar"; "its label" where nothing else is.</summary>
+    /// <param name="since">What counts today; null where nothing ever did.</param>
+    public static string Reckoned(BiteSince? since) =>
+        since is { Percent: > 100 }
+            ? $"{(since.Percent / 100m).ToString("0.0#", CultureInfo.InvariantCulture)} times its label since {Words.Day(since.From)}"
+            : "its label";
 
     public static string Band(BiteShown bite) => $"{Number(bite.Low)} to {Number(bite.High)}";
 

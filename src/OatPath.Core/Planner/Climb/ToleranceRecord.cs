@@ -12,7 +12,8 @@ internal readonly record struct Expected(double Chance, double SureOver);
 
 /// <summary>What each day asked of the skin, and what that lets expect of the next rung.</summary>
 /// <param name="margin">How much a use of a day is taken to ask, as a factor of what is reckoned, 1 or more.</param>
-internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, double> margin)
+/// <param name="bite">How many times that a product is known to ask on a day, 1 or more.</param>
+internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, double> margin, Func<string, DateOnly, double> bite)
 {
     private readonly Dictionary<DateOnly, double> loadOf = [];
     private readonly HashSet<DateOnly> silent = [];
@@ -43,9 +44,17 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
         }
 
         // A report of this evening comes before its use is counted.
-        var tolerance = Seen(track, day, told: day);
         var demand = DemandOf(track, rung, day);
-        return new(tolerance.ChanceOfStrong(demand), tolerance.SureOver(demand, limit));
+        var plain = Of(1);
+        return bite(track.Product.Id, day) is > 1 and var times && Of(times) is var bitten
+            ? new(Math.Max(plain.Chance, bitten.Chance), Math.Max(plain.SureOver, bitten.SureOver))
+            : plain;
+
+        Expected Of(double times)
+        {
+            var tolerance = Seen(track, day, told: day, times);
+            return new(tolerance.ChanceOfStrong(times * demand), tolerance.SureOver(times * demand, limit));
+        }
     }
 
     /// <summary>
@@ -53,8 +62,15 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
     /// </summary>
     public Func<int, double> Before(Track track, DateOnly day)
     {
-        var tolerance = Seen(track, day, told: day.AddDays(-1));
-        return rung => tolerance.ChanceOfStrong(DemandOf(track, rung, day));
+        var plain = Seen(track, day, told: day.AddDays(-1));
+        if (bite(track.Product.Id, day) is not (> 1 and var times))
+        {
+            return rung => plain.ChanceOfStrong(DemandOf(track, rung, day));
+        }
+
+        var bitten = Seen(track, day, told: day.AddDays(-1), times);
+        return rung =>
+            Math.Max(plain.ChanceOfStrong(DemandOf(track, rung, day)), bitten.ChanceOfStrong(times * DemandOf(track, rung, day)));
     }
 
     /// <summary>Every use that says something, with what it asked, in the order of the days.</summary>
@@ -77,7 +93,9 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
 
     /// <summary>What every use before a day has shown.</summary>
     /// <param name="told">The last day whose reports count by themselves.</param>
-    private Tolerance Seen(Track track, DateOnly day, DateOnly told)
+    /// <param name="times">How many times what is reckoned each of them is taken to have asked: what the client bore of a product that
+    /// bites speaks for the client.</param>
+    private Tolerance Seen(Track track, DateOnly day, DateOnly told, double times = 1)
     {
         var tolerance = new Tolerance(sensitivity);
         foreach (var used in track.Evidence.UsedOn)
@@ -85,7 +103,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
             if (used < day && !IsMute(track, used))
             {
                 tolerance.See(
-                    Tolerance.DemandOf(loadOf[used], Week(used)),
+                    times * Tolerance.DemandOf(loadOf[used], Week(used)),
                     track.Evidence.FeltOn.GetValueOrDefault(used, Felt.Untold),
                     day.DayNumber - used.DayNumber
                 );
@@ -96,7 +114,7 @@ internal sealed class ToleranceRecord(Sensitivity sensitivity, Func<DateOnly, do
         {
             if (on <= told && !track.Evidence.UsedOn.Contains(on))
             {
-                tolerance.See(Tolerance.DemandOf(track.Load, Week(on) + track.Load), felt, day.DayNumber - on.DayNumber);
+                tolerance.See(times * Tolerance.DemandOf(track.Load, Week(on) + track.Load), felt, day.DayNumber - on.DayNumber);
             }
         }
 

@@ -13,8 +13,12 @@ namespace OatPath.Web.Pages.Scales;
 /// <summary>Chances of one group of uses, and what followed, as a row of a table.</summary>
 public sealed record ChanceRow(string Name, HeldToAccount Held);
 
+/// <summary>How one product bites, and what the estimate reckons with.</summary>
+/// <param name="Reckoned">Null where it never was anything but its label.</param>
+public sealed record BiteRow(string Name, BiteShown Bite, BiteSince? Reckoned);
+
 /// <summary>Every chance that was named, held against what followed.</summary>
-public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, Studio studio) : PageModel
+public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, Studio studio, TimeProvider clock) : PageModel
 {
     public Account? Account { get; private set; }
 
@@ -30,7 +34,7 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
     public IReadOnlyList<ChanceRow> Products { get; private set; } = [];
 
     /// <summary>How products of the studio shelf bite, by name.</summary>
-    public IReadOnlyList<(string Name, BiteShown Bite)> Bites { get; private set; } = [];
+    public IReadOnlyList<BiteRow> Bites { get; private set; } = [];
 
     /// <summary>The margin that is in force; null where a use is taken to ask what is reckoned.</summary>
     public MarginSince? Margin { get; private set; }
@@ -50,10 +54,12 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
 
         var names = Names();
         Account = latest.Account;
-        Margin = studio.Current().Rules.MarginInForce();
+        var rules = studio.Current().Rules;
+        var today = studio.Today(clock.GetUtcNow());
+        Margin = rules.MarginInForce();
         ChosenBy = Margin is null ? "" : studio.History().First(each => each.Rules.EstimateMargins.Contains(Margin)).By;
         IsPastTheMargin = Account.IsSurelyMore;
-        CountedAt = Words.Day(CareDay.Of(latest.At, CareDay.ZoneOf(studio.Current().Rules.Zone)));
+        CountedAt = Words.Day(CareDay.Of(latest.At, CareDay.ZoneOf(rules.Zone)));
         Drawing = AccountDrawing.Of(Account);
         Bands = Shown(Account.Bands, band => Words.Capital(ChanceWords.Of(band)));
         Sensitivities = Shown(Account.Sensitivities, sensitivity => sensitivity.ToString());
@@ -61,8 +67,8 @@ public sealed class ChancesModel(ChancesKept chances, Store.StudioShelf shelf, S
         [
             .. chances
                 .Bites.Where(bite => bite.MayBeShown)
-                .Select(bite => (names(bite.Product), bite))
-                .OrderBy(row => row.Item1, StringComparer.OrdinalIgnoreCase),
+                .Select(bite => new BiteRow(names(bite.Product), bite, rules.BiteOn(bite.Product, today)))
+                .OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase),
         ];
         Products = [.. Shown(Account.Products, names).OrderBy(row => row.Name, StringComparer.OrdinalIgnoreCase)];
     }

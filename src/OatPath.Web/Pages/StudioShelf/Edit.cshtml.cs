@@ -37,6 +37,10 @@ public sealed class EditModel(
     /// <summary>What the house's clients show of it; null where it is new or no active.</summary>
     public BiteShown? Bite => Product is null ? null : chances.BiteOf(Product);
 
+    /// <summary>What the estimate reckons with of it today; null where that is its label.</summary>
+    public BiteSince? Reckoned =>
+        studio.Current().Rules.BiteOn(Id, studio.Today(clock.GetUtcNow())) is { Percent: > 100 } since ? since : null;
+
     public LabelReading? Reading { get; private set; }
 
     /// <summary>Why the pasted text could not be read, said beside it.</summary>

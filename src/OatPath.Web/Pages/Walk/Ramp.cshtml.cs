@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using OatPath.Core.Calibration;
 using OatPath.Core.Case;
+using OatPath.Core.House;
 using OatPath.Core.Plan;
 using OatPath.Core.Ramp;
 using OatPath.Core.Shelf;
@@ -25,6 +26,10 @@ public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizati
         && chances.BiteOf(item.Product) is { MayBeShown: true, Strays: > 0 } bite
             ? bite
             : null;
+
+    /// <summary>What the estimate reckons with of it today; null where that is its label.</summary>
+    public BiteSince? Reckoned(string product) =>
+        Record.PublishedRules.BiteOn(product, Record.Today) is { Percent: > 100 } since ? since : null;
 
     [BindProperty(SupportsGet = true)]
     public DateOnly? Day { get; set; }
