@@ -25,6 +25,9 @@ switch (args)
     case ["months", ..]:
         await OatPath.Bench.MonthsBench.Run();
         return;
+    case ["evidence"]:
+        await OatPath.Bench.EvidenceBench.Run();
+        return;
     case ["pictures"]:
         await OatPath.Bench.PicturesBench.Run();
         return;
@@ -103,7 +106,8 @@ Console.WriteLine(
 );
 
 // What a studio pastes on its first evening: each label whole, a blank line between.
-var pasted = string.Join("\n\n", labels.Take(60));
+var listed = labels.Where(label => LabelReader.Read(label).Reading!.Ingredients.Count > 0).ToList();
+var pasted = string.Join("\n\n", Enumerable.Range(0, 60).Select(i => listed[i % listed.Count]));
 if (PastedProducts.Read(pasted).Products is not { Count: 60 } products || products.Any(product => !product.IsRead))
 {
     throw new InvalidOperationException("60 labels pasted at once are not read as 60 products");

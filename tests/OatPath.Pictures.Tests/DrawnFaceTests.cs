@@ -236,6 +236,30 @@ public sealed class DrawnFaceTests
     }
 
     [Theory]
+    [InlineData(1.1, false)]
+    [InlineData(0.9, false)]
+    [InlineData(1.2, true)]
+    [InlineData(0.8, true)]
+    public void Eyes_and_mouth_that_are_not_of_one_face_are_not_compared(double longer, bool isOther)
+    {
+        var face = Face(1);
+        var (_, reading, _) = Read(face, DrawnLight.All[0], Exposure, 0);
+        var one = face.Face();
+        var down = one.Mouth.Y - one.LeftEye.Y;
+        var other = one with { Mouth = one.Mouth with { Y = one.LeftEye.Y + (down * longer) } };
+        Assert.Equal(
+            isOther,
+            Comparability
+                .Of(new(PictureView.Front, 4.0 / 3, reading, one), new(PictureView.Front, 4.0 / 3, reading, other))
+                .Contains(NotComparable.OtherFace)
+        );
+        Assert.DoesNotContain(
+            NotComparable.OtherFace,
+            Comparability.Of(new(PictureView.Left, 4.0 / 3, reading, one), new(PictureView.Left, 4.0 / 3, reading, other))
+        );
+    }
+
+    [Theory]
     [InlineData(2, false)]
     [InlineData(4, true)]
     public void A_change_is_told_only_beyond_twice_the_error_of_two_pictures(double redder, bool told)

@@ -299,6 +299,47 @@ public sealed class PicturesTests : IDisposable
     }
 
     [Fact]
+    public async Task A_face_turned_otherwise_than_before_is_told_as_soon_as_its_eyes_are_set()
+    {
+        using var maren = await studio.SignedIn();
+        studio.Services.GetRequiredService<PictureConsents>().Say(Client, PictureUse.Care, true, 1, "Maren Holt", studio.Clock.GetUtcNow());
+        var today = DateOnly.FromDateTime(studio.Clock.GetUtcNow().UtcDateTime);
+        var face = OnePicture.Face();
+        string Take(int daysAgo, FaceMarks? marks)
+        {
+            var made = Records.PictureIntake.Make(
+                new(face.Taken(DrawnLight.All[0], 0.72), null),
+                PictureView.Front,
+                today.AddDays(-daysAgo)
+            );
+            return Store.Add(Client, made with { Marks = marks }, "Maren Holt", studio.Clock.GetUtcNow(), kept: true)!;
+        }
+
+        Take(30, face.Face());
+        async Task<string> Set(string id, double aside)
+        {
+            var eyes = await maren.Get(At($"/{id}/eyes"));
+            var points = new[] { face.Face().RightEye, face.Face().LeftEye, face.Face().Mouth with { X = face.Face().Mouth.X + aside } };
+            var done = await maren.Post(
+                eyes.Address,
+                [
+                    new("__RequestVerificationToken", TokenOf(eyes)),
+                    .. points
+                        .SelectMany(point => new[] { point.X, point.Y })
+                        .Select(share => new KeyValuePair<string, string>(
+                            "places",
+                            Math.Round(1000 * share).ToString(System.Globalization.CultureInfo.InvariantCulture)
+                        )),
+                ]
+            );
+            return done.Page.QuerySelector("#done")!.TextContent;
+        }
+
+        Assert.DoesNotContain("No number can be held", await Set(Take(2, null), 0), StringComparison.Ordinal);
+        Assert.Contains("turned differently", await Set(Take(1, null), 0.03), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task The_owner_notes_the_house_s_own_error_and_a_wrong_number_is_named()
     {
         using var maren = await studio.SignedIn();

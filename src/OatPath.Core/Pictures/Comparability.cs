@@ -17,6 +17,9 @@ public enum NotComparable
 
     /// <summary>The face is turned differently.</summary>
     OtherTurn,
+
+    /// <summary>Eyes and mouth stand to each other as they do not in one face: set wrongly, or somebody else.</summary>
+    OtherFace,
 }
 
 /// <summary>One picture, as far as it matters for holding it against another.</summary>
@@ -34,6 +37,10 @@ public static class Comparability
 
     /// <inheritdoc cref="MostSizePercent"/>
     public const double MostTurn = 10;
+
+    /// <summary>By how much the way from the eyes to the mouth, in distances of the eyes, may differ, percent.</summary>
+    /// <remarks>House default: a nod of 25 degrees changes it by 10, so more is no nod.</remarks>
+    public const double MostShapePercent = 15;
 
     /// <summary>Every reason against it; none where they may be compared.</summary>
     public static IReadOnlyList<NotComparable> Of(ComparedPicture one, ComparedPicture other)
@@ -61,7 +68,7 @@ public static class Comparability
 
         // By the shares of the picture, so that how many pixels a camera has does not count.
         var (a, b) = (marks.In(1, one.Aspect), otherMarks.In(1, other.Aspect));
-        if (Math.Max(a.High / b.High, b.High / a.High) > 1 + (MostSizePercent / 100))
+        if (Larger(a.High, b.High) > 1 + (MostSizePercent / 100))
         {
             reasons.Add(NotComparable.OtherSize);
         }
@@ -71,6 +78,15 @@ public static class Comparability
             reasons.Add(NotComparable.OtherTurn);
         }
 
+        // From the side the same shape tells how far the face is turned.
+        if (one.View == PictureView.Front && Larger(a.High / a.Wide, b.High / b.Wide) > 1 + (MostShapePercent / 100))
+        {
+            reasons.Add(NotComparable.OtherFace);
+        }
+
         return reasons;
     }
+
+    /// <summary>The larger by the smaller.</summary>
+    private static double Larger(double one, double other) => Math.Max(one / other, other / one);
 }

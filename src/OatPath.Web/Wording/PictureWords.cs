@@ -110,8 +110,17 @@ public static class PictureWords
             NotComparable.Faulty => "one of them has no card that could be read, or is blurred, too bright or unevenly lit",
             NotComparable.NoMarks => "eyes and mouth are not set in both",
             NotComparable.OtherSize => $"the face is larger in one by more than {Comparability.MostSizePercent:0} %",
-            _ => $"the face is turned differently by more than {Comparability.MostTurn:0}°",
+            NotComparable.OtherTurn => $"the face is turned differently by more than {Comparability.MostTurn:0}°",
+            _ => "eyes and mouth stand to each other as they do not in one face: set anew, or somebody else's",
         };
+
+    /// <summary>What is told at once of a picture that cannot be held against the one before; null where it can.</summary>
+    public static string? AgainstEarlier(IReadOnlyList<NotComparable> reasons, DateOnly earlier) =>
+        reasons.Where(reason => reason is NotComparable.OtherSize or NotComparable.OtherTurn or NotComparable.OtherFace).ToList()
+            is { Count: > 0 } told
+            ? $"No number can be held against the picture of {HistoryWords.Day(earlier)}: {Words.List([.. told.Select(Of)])}. Take it "
+                + "again with the earlier one shining through, or look with your eyes only."
+            : null;
 
     public static string Of(PictureNumber number) =>
         number switch

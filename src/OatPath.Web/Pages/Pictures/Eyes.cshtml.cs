@@ -3,6 +3,7 @@ using OatPath.Core.House;
 using OatPath.Core.Pictures;
 using OatPath.Store;
 using OatPath.Web.Records;
+using OatPath.Web.Wording;
 
 namespace OatPath.Web.Pages.Pictures;
 
@@ -66,9 +67,22 @@ public sealed class EyesModel(RecordRoom room, PictureStore pictures, PictureCon
         }
 
         Store.SetMarks(Id, Picture, Marks, await intake.Numbers(Store, Shown, Marks, HttpContext.RequestAborted));
-        TempData["Done"] = "Eyes and mouth are set.";
+        TempData["Done"] =
+            Earlier() is { } earlier
+            && PictureWords.AgainstEarlier(Comparability.Of(earlier.Compared, (Shown with { Marks = Marks }).Compared), earlier.TakenOn)
+                is { } against
+                ? $"Eyes and mouth are set. {against}"
+                : "Eyes and mouth are set.";
         return Store.Of(Id).OrderBy(one => one.View).FirstOrDefault(LookOverModel.NeedsEyes) is { } next
             ? Redirect($"/clients/{Id}/pictures/{next.Id}/eyes")
             : Redirect($"/clients/{Id}/pictures");
     }
+
+    /// <summary>The latest of the same view from a day before, with eyes and mouth set; null where there is none.</summary>
+    private Picture? Earlier() =>
+        Store
+            .Of(Id)
+            .FirstOrDefault(other =>
+                other is { IsShown: true, Marks: not null } && other.View == Shown.View && other.TakenOn < Shown.TakenOn
+            );
 }
