@@ -116,6 +116,7 @@ describe('pictures', () => {
     await page.focus('[data-over-range]');
     await page.keyboard.press('Home');
     assert.equal(await edge(), '0');
+    await page.evaluate(() => scrollTo(0, 0));
     const drawn = await page.locator('#over image').first().boundingBox();
     await page.mouse.click(drawn.x + drawn.width * 0.75, drawn.y + 40);
     assert.ok(Math.abs(Number(await edge()) - 750) < 5, await edge());
