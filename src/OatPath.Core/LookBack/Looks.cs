@@ -63,7 +63,12 @@ public sealed record Looks(IReadOnlyList<Look> All)
     /// <summary>What was scored and metered.</summary>
     /// <param name="log">Entries that stand, in the order in which they were written down.</param>
     public static Looks Of(IReadOnlyList<LogEntry> log) =>
-        new([.. ScoredDay.Of(log).SelectMany(Scored).OrderBy(look => look.Scale).ThenBy(look => look.ByClient), .. Metered(log)]);
+        new(
+            [
+                .. ScoredDay.Of(log).SelectMany(Scored).OrderBy(look => look.Scale).ThenBy(look => look.ByClient),
+                .. Metered(MeteredDay.Of(log)),
+            ]
+        );
 
     /// <summary>With what was read from pictures that may be held against each other.</summary>
     public Looks With(IEnumerable<PicturedLook> pictures) => new([.. All, .. pictures.OrderBy(picture => picture.Day)]);
@@ -94,12 +99,9 @@ public sealed record Looks(IReadOnlyList<Look> All)
         where scores.Count > 0
         select new ScoredLook(scale.Key, byClient, day.Day, scores.Max(), scores.Count);
 
-    private static IEnumerable<Look> Metered(IReadOnlyList<LogEntry> log)
-    {
-        var days = MeteredDay.Of(log);
-        return from quantity in Enum.GetValues<MeterQuantity>()
-            from meter in days.GroupBy(day => day.Serial)
-            from read in MeteredDay.Over(meter, quantity)
-            select new MeteredLook(quantity, meter.Key, read.Day, read.Mean);
-    }
+    private static IEnumerable<Look> Metered(IReadOnlyList<MeteredDay> days) =>
+        from quantity in Enum.GetValues<MeterQuantity>()
+        from meter in days.GroupBy(day => day.Serial)
+        from read in MeteredDay.Over(meter, quantity)
+        select new MeteredLook(quantity, meter.Key, read.Day, read.Mean);
 }
