@@ -139,6 +139,20 @@ public sealed class PictureFileTests
     }
 
     [Fact]
+    public void Sixteen_bits_and_four_inks_are_read_and_what_moves_is_refused()
+    {
+        foreach (var file in new[] { RareFiles.SixteenBit, RareFiles.FourInks })
+        {
+            var (read, refusal) = PictureFile.Read(file);
+            Assert.Null(refusal);
+            var pixels = read!.Pixels;
+            Assert.Equal((480, 480), (pixels.Width, pixels.Height));
+        }
+
+        Assert.Equal(PictureRefusal.Animated, PictureFile.Read(RareFiles.Moving).Refusal);
+    }
+
+    [Fact]
     public void Damaged_bytes_never_fail()
     {
         var random = new Random(7);
