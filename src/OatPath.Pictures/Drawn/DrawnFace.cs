@@ -39,6 +39,14 @@ public sealed record DrawnFace(
     private const double Noise = 0.004;
     private const double Grain = 0.8;
 
+    private const double CodeSide = ReferenceCard.Modules * ReferenceCard.Module;
+    private static readonly LinearRgb Paper = LinearRgb.Of(ReferenceCard.Paper, ReferenceCard.Paper, ReferenceCard.Paper);
+    private static readonly (CardCode Code, bool[,] Dark)[] Codes = [.. ReferenceCard.Codes.Select(code => (code, CardModules.Of(code)))];
+    private static readonly (CardField Field, LinearRgb Light)[] Fields =
+    [
+        .. ReferenceCard.Fields.Append(ReferenceCard.LyingBar).Append(ReferenceCard.StandingBar).Select(field => (field, field.Light)),
+    ];
+
     /// <summary>Where eyes and mouth are in a picture that is not tilted.</summary>
     public FaceMarks Face(double tilt = 0) => new(Seen(-Wide / 2, 0, tilt), Seen(Wide / 2, 0, tilt), Seen(0, ToMouth, tilt));
 
@@ -54,6 +62,11 @@ public sealed record DrawnFace(
     public PixelGrid Taken(DrawnLight light, double exposure = 1, double tilt = 0, double blur = 0, bool card = true, bool fine = true)
     {
         var rgb = new byte[Width * Height * 3];
+        (PictureZone Zone, double By)[] redder =
+        [
+            .. PictureZones.Of(View).Where(zone => Redder.ContainsKey(zone.Zone)).Select(zone => (zone, Redder[zone.Zone])),
+        ];
+        DrawnMark[] marks = [.. Marks];
         Parallel.For(0, Height, y =>
         {
             for (var x = 0; x < Width; x++)
@@ -69,7 +82,7 @@ public sealed record DrawnFace(
                         (y + ((((i / taps) + 0.5) * 2 / taps) - 1) * reach) / Scale,
                         tilt
                     );
-                    var own = Colour(at.X, at.Y, card);
+                    var own = card && IsCard(at) ? OfCard(at.X - CardX, at.Y - CardY) : OfFace(at.X, at.Y, redder, marks);
                     (r, g, b) = (r + own.R, g + own.G, b + own.B);
                 }
 
@@ -91,13 +104,12 @@ public sealed record DrawnFace(
     /// <summary>The colour that a zone has in truth, without its marks.</summary>
     public Lab ColourOf(FaceZone zone) => Skin with { A = Skin.A + Redder.GetValueOrDefault(zone) };
 
-    private LinearRgb Colour(double x, double y, bool card)
-    {
-        if (card && x is >= CardX and < CardX + ReferenceCard.Width && y is >= CardY and < CardY + ReferenceCard.Height)
-        {
-            return OfCard(x - CardX, y - CardY);
-        }
+    private static bool IsCard(PicturePoint at) =>
+        at.X is >= CardX and < CardX + ReferenceCard.Width && at.Y is >= CardY and < CardY + ReferenceCard.Height;
 
+    /// <summary>The colour of the face and of what is around it, pixel by pixel: what it looks through is laid out before.</summary>
+    private LinearRgb OfFace(double x, double y, (PictureZone Zone, double By)[] redder, DrawnMark[] marks)
+    {
         var (side, down) = ((x - MiddleX) / Wide, (y - EyesY) / ToMouth);
         var (hx, hy) = ((x - MiddleX) / 78, (y - EyesY - 28) / 112);
         if ((hx * hx) + (hy * hy) > 1)
@@ -122,16 +134,16 @@ public sealed record DrawnFace(
         }
 
         var own = Skin;
-        foreach (var zone in PictureZones.Of(View))
+        foreach (var (zone, by) in redder)
         {
             // A little over its rim, so that the whole of what is read has the colour.
-            if (Redder.TryGetValue(zone.Zone, out var redder) && zone.At(side, down) < 1.3)
+            if (zone.At(side, down) < 1.3)
             {
-                own = own with { A = own.A + redder };
+                own = own with { A = own.A + by };
             }
         }
 
-        foreach (var mark in Marks)
+        foreach (var mark in marks)
         {
             var (mx, my) = ((side - mark.Side) * Wide, (down - mark.Down) * ToMouth);
             if ((mx * mx) + (my * my) < mark.Radius * mark.Radius)
@@ -145,28 +157,25 @@ public sealed record DrawnFace(
 
     private static LinearRgb OfCard(double x, double y)
     {
-        const double Side = ReferenceCard.Modules * ReferenceCard.Module;
-        foreach (var code in ReferenceCard.Codes)
+        foreach (var (code, dark) in Codes)
         {
-            var (column, row) = ((x - code.X) / ReferenceCard.Module, (y - code.Y) / ReferenceCard.Module);
-            if (x >= code.X && y >= code.Y && x < code.X + Side && y < code.Y + Side)
+            if (x >= code.X && y >= code.Y && x < code.X + CodeSide && y < code.Y + CodeSide)
             {
-                return CardModules.Of(code)[(int)row, (int)column] ? LinearRgb.Of(28, 28, 28) : Paper;
+                var (column, row) = ((x - code.X) / ReferenceCard.Module, (y - code.Y) / ReferenceCard.Module);
+                return dark[(int)row, (int)column] ? LinearRgb.Of(28, 28, 28) : Paper;
             }
         }
 
-        foreach (var field in ReferenceCard.Fields.Append(ReferenceCard.LyingBar).Append(ReferenceCard.StandingBar))
+        foreach (var (field, light) in Fields)
         {
             if (x >= field.X && y >= field.Y && x < field.X + field.Width && y < field.Y + field.Height)
             {
-                return field.Light;
+                return light;
             }
         }
 
         return Paper;
     }
-
-    private static LinearRgb Paper => LinearRgb.Of(ReferenceCard.Paper, ReferenceCard.Paper, ReferenceCard.Paper);
 
     /// <summary>The light that looks like a colour: the way back of <see cref="LinearRgb.ToLab"/>.</summary>
     private static LinearRgb OfLab(Lab lab)
