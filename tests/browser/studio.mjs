@@ -1,6 +1,6 @@
 // Starts the built app with demo data on a free port, and opens Debian's Chromium on it.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -26,19 +26,27 @@ export const freePort = () =>
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'oatpath-'));
 
+/** The day of care that the made-up studio has, by which its data are laid out. */
+const careDay = () => new Date(Date.now() - 4 * 3_600_000).toLocaleDateString('sv-SE', { timeZone: 'Europe/Vienna' });
+
+/** Where the demo lies as it stands after a first start on this day, so that not every file of tests draws and plans it again. */
+export const laidOut = process.env.OATPATH_LAID_OUT && join(process.env.OATPATH_LAID_OUT, careDay());
+
 // A test that fails may end before it closes what it started.
 const running = new Set();
 process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')));
 
 /** Starts the app; resolves when it answers. @param options.more further words of its command */
-export async function startStudio({ folder = newFolder(), demo = true, from = undefined, language = undefined, env = {}, more = [] } = {}) {
+export async function startStudio({ folder = undefined, demo = true, from = undefined, language = undefined, env = {}, more = [] } = {}) {
+  const data = folder ?? newFolder();
+  if (!folder && demo && !from && !language && laidOut && existsSync(laidOut)) cpSync(laidOut, data, { recursive: true });
   const port = await freePort();
   const [command, ...first] = server;
   const child = spawn(
     command,
     [
       ...first,
-      ...['--data', folder, '--port', String(port)],
+      ...['--data', data, '--port', String(port)],
       ...(demo ? ['--demo'] : []),
       ...(from ? ['--demo-from', from] : []),
       ...(language ? ['--client-language', language] : []),
@@ -68,7 +76,7 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
   const gone = new Promise((resolve) => child.on('exit', resolve));
   return {
     origin,
-    folder,
+    folder: data,
     /** What stands on its console. */
     said: () => output,
     kill: async (signal = 'SIGTERM') => {
@@ -78,14 +86,17 @@ export async function startStudio({ folder = newFolder(), demo = true, from = un
     close: async () => {
       child.kill('SIGTERM');
       await gone;
-      rmSync(folder, { recursive: true, force: true });
+      rmSync(data, { recursive: true, force: true });
     },
   };
 }
 
+// The one without windows where it is there: it asks half as much of the machine.
+const chromiumAt = process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((path) => existsSync(path));
+
 export const startChromium = (more = []) =>
   chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromiumAt,
     args: [
       '--no-sandbox',
       '--disable-gpu',
