@@ -102,6 +102,9 @@ public sealed record HouseRules
     public BiteSince? BiteOn(string product, DateOnly day) =>
         ProductBites.LastOrDefault(since => since.Product == product && since.From <= day);
 
+    /// <summary>By how much more than its label a product is reckoned with on a day; null where it is taken as labelled.</summary>
+    public BiteSince? ReckonedOn(string product, DateOnly day) => BiteOn(product, day) is { Percent: > 100 } since ? since : null;
+
     /// <summary>What products are reckoned with by more than their label, in percent over 100.</summary>
     public IReadOnlyDictionary<string, int> BitesInForce() =>
         ProductBites

@@ -52,7 +52,5 @@ public sealed record HealingCourse(DateOnly On, Sitting? Sitting, string? Produc
     }
 
     private static DateOnly End(DateOnly on, IEnumerable<DateOnly> all) =>
-        all.Where(other => other > on).Append(on.AddDays(DaysAfter)).Min() is var next && next < on.AddDays(DaysAfter)
-            ? next
-            : on.AddDays(DaysAfter);
+        all.Where(other => other > on).Append(on.AddDays(DaysAfter)).Min();
 }

@@ -38,8 +38,7 @@ public sealed class EditModel(
     public BiteShown? Bite => Product is null ? null : chances.BiteOf(Product);
 
     /// <summary>What the estimate reckons with of it today; null where that is its label.</summary>
-    public BiteSince? Reckoned =>
-        studio.Current().Rules.BiteOn(Id, studio.Today(clock.GetUtcNow())) is { Percent: > 100 } since ? since : null;
+    public BiteSince? Reckoned => studio.Current().Rules.ReckonedOn(Id, studio.Today(clock.GetUtcNow()));
 
     public LabelReading? Reading { get; private set; }
 

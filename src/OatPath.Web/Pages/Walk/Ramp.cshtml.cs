@@ -28,8 +28,7 @@ public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizati
             : null;
 
     /// <summary>What the estimate reckons with of it today; null where that is its label.</summary>
-    public BiteSince? Reckoned(string product) =>
-        Record.PublishedRules.BiteOn(product, Record.Today) is { Percent: > 100 } since ? since : null;
+    public BiteSince? Reckoned(string product) => Record.PublishedRules.ReckonedOn(product, Record.Today);
 
     [BindProperty(SupportsGet = true)]
     public DateOnly? Day { get; set; }
