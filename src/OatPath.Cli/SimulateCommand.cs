@@ -19,6 +19,9 @@ public static class SimulateCommand
                 "--unevenness",
                 "--adherence",
                 "--reporting",
+                "--studio",
+                "--studios",
+                "--labels",
                 "--rules"
             );
             var usual = new TrialSettings();
@@ -32,7 +35,11 @@ public static class SimulateCommand
                 Adherence = arguments.Share("--adherence", usual.Adherence, 0.3, 1),
                 Reporting = arguments.Share("--reporting", usual.Reporting, 0, 1),
             };
-            output.Write(CaseJson.Write(Trial.Run(settings, arguments.Rules())));
+            output.Write(
+                arguments.Text("--studio") is null && arguments.Text("--studios") is null && arguments.Text("--labels") is null
+                    ? CaseJson.Write(Trial.Run(settings, arguments.Rules()))
+                    : CaseJson.Write(StudioTrial.Run(Studios(arguments, settings), arguments.Rules()))
+            );
             return ExitCode.Ok;
         }
         catch (BadInputException problem)
@@ -40,5 +47,27 @@ public static class SimulateCommand
             errors.WriteLine(problem.Message);
             return ExitCode.BadInput;
         }
+    }
+
+    private static StudioTrialSettings Studios(Arguments arguments, TrialSettings each)
+    {
+        if (arguments.Text("--clients") is not null)
+        {
+            throw new BadInputException("--clients: with studios write --studio N, the clients of each");
+        }
+
+        var usual = new StudioTrialSettings();
+        return usual with
+        {
+            Clients = arguments.Number("--studio", usual.Clients, 1, 10_000),
+            Studios = arguments.Number("--studios", usual.Studios, 1, 1_000),
+            LabelsAreRight = arguments.Text("--labels") switch
+            {
+                null or "wrong" => false,
+                "right" => true,
+                var other => throw new BadInputException($"--labels: right or wrong, not '{other}'"),
+            },
+            Each = each,
+        };
     }
 }

@@ -65,7 +65,7 @@ public class ArchitectureTests
         ["Proposals"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "Care", "Supply", "Fit", "Case", "Plan", "Planner"],
         ["Forecast"] = ["House", "Shelf", "Supply", "Case", "Known", "Plan", "Planner"],
         ["Suppose"] = ["House", "Skin", "Shelf", "Routine", "CheckIn", "Case", "Plan", "Planner"],
-        ["Simulation"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Case", "Plan", "Planner"],
+        ["Simulation"] = ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Case", "Plan", "Planner", "Calibration"],
     };
 
     private static string[] Domain => ["House", "Skin", "Shelf", "Routine", "Ramp", "CheckIn", "Care", "Peel", "Supply"];

@@ -213,10 +213,35 @@ public sealed class CommandTests : IDisposable
         Assert.Equal(ExitCode.Ok, exit);
         var rows = System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray().ToList();
         Assert.Equal(["calendar", "paper", "oat-path"], rows.Take(3).Select(row => row.GetProperty("policy").GetString()));
-        Assert.Equal(["barrier", "sensitising"], rows.Select(row => row.GetProperty("model").GetString()).Distinct());
+        Assert.Equal(["barrier", "sensitising", "seasonal"], rows.Select(row => row.GetProperty("model").GetString()).Distinct());
         Assert.All(rows, row => Assert.InRange(row.GetProperty("settledShare").GetDouble(), 0, 1));
         var (bad, _, errors) = Run(SimulateCommand.Run, "--adherence", "2");
         Assert.Equal(ExitCode.BadInput, bad);
         Assert.Contains("--adherence: give a number from 0.3 to 1", errors, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Simulate_runs_whole_studios_and_names_bad_options()
+    {
+        var (exit, output, _) = Run(SimulateCommand.Run, "--studio", "6", "--studios", "2", "--weeks", "4", "--labels", "right");
+
+        Assert.Equal(ExitCode.Ok, exit);
+        var rows = System.Text.Json.JsonDocument.Parse(output).RootElement.EnumerateArray().ToList();
+        Assert.Equal(["paper", "alone", "house"], rows.Take(3).Select(row => row.GetProperty("policy").GetString()));
+        Assert.All(rows, row => Assert.Equal(26, row.GetProperty("months").GetArrayLength()));
+        foreach (
+            var (words, expected) in new (string[], string)[]
+            {
+                (["--labels", "mostly"], "--labels: right or wrong, not 'mostly'"),
+                (["--studio", "0"], "--studio: give a whole number from 1 to 10000"),
+                (["--studio", "9", "--clients", "9"], "--clients: with studios write --studio N"),
+            }
+        )
+        {
+            var (bad, none, errors) = Run(SimulateCommand.Run, words);
+            Assert.Equal(ExitCode.BadInput, bad);
+            Assert.Empty(none);
+            Assert.Contains(expected, errors, StringComparison.Ordinal);
+        }
     }
 }

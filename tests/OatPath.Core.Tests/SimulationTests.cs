@@ -54,9 +54,32 @@ public sealed class SimulationTests
     }
 
     [Fact]
+    public void A_skin_with_seasons_bears_less_in_winter_than_in_summer_and_their_mean_over_a_year()
+    {
+        var (winter, summer) = (Strong(1, 60), Strong(183, 60));
+        Assert.True(winter > 2 * summer, $"{winter} in winter, {summer} in summer");
+        Assert.Equal(new SeasonalSkin(0.4, 0.35, 0.08, 1).SteadyChance(Frequency.EveryDay), Strong(1, 365 * 100) / (365.0 * 100), 0.005);
+
+        static int Strong(int dayOfYear, int days)
+        {
+            var skin = new SeasonalSkin(0.4, 0.35, 0.08, dayOfYear);
+            var random = new Random(5);
+            var strong = 0;
+            for (var day = 0; day < days; day++)
+            {
+                strong += skin.Use(Math.Clamp(random.NextDouble(), 1e-9, 1 - 1e-9)) >= 1 ? 1 : 0;
+                skin.Night();
+            }
+
+            return strong;
+        }
+    }
+
+    [Fact]
     public void More_often_is_never_safer()
     {
-        foreach (var skin in new HiddenSkin[] { new BarrierSkin(0.3, 0.3, 0.08), new SensitisingSkin(0.4, 0.25) })
+        HiddenSkin[] skins = [new BarrierSkin(0.3, 0.3, 0.08), new SensitisingSkin(0.4, 0.25), new SeasonalSkin(0.3, 0.3, 0.08, 1)];
+        foreach (var skin in skins)
         {
             var chances = Enum.GetValues<Frequency>().Select(skin.SteadyChance).ToList();
             Assert.Equal(chances.Order(), chances);
@@ -73,7 +96,7 @@ public sealed class SimulationTests
 
         Assert.Equal(rows, Trial.Run(Small, new()));
         Assert.NotEqual(rows, Trial.Run(Small with { Seed = 12 }, new()));
-        Assert.Equal(6, rows.Select(row => (row.Model, row.Policy)).Distinct().Count());
+        Assert.Equal(9, rows.Select(row => (row.Model, row.Policy)).Distinct().Count());
     }
 
     [Fact]

@@ -17,7 +17,10 @@ public sealed record TrialRow(SkinModel Model, RaisingPolicy Policy, double Stro
 /// <remarks>It compares ways of deciding under the same made-up skins; it says nothing of real ones.</remarks>
 public static class Trial
 {
-    private const double LevelLimit = 0.02;
+    /// <summary>The steady chance of a strong reaction under which a rung is borne.</summary>
+    internal const double LevelLimit = 0.02;
+
+    private static readonly DateOnly First = new(2026, 5, 4);
 
     /// <summary>One row for each hidden model and policy.</summary>
     public static IReadOnlyList<TrialRow> Run(TrialSettings settings, HouseRules rules)
@@ -41,11 +44,11 @@ public static class Trial
         {
             var client = new TrialClient(settings, number);
             var rungs = Ladder.For(client.Active, client.Intake, rules)!.Rungs.Select(rung => rung.Frequency).ToList();
-            var own = client.Skin(model).OwnLevel(rungs, LevelLimit);
+            var own = client.Skin(model, First).OwnLevel(rungs, LevelLimit);
             var (strong, level, since) =
                 policy == RaisingPolicy.Calendar
-                    ? CalendarWalk(client, client.Skin(model), settings, rungs.Count - 1)
-                    : new TrialWalk(client, client.Skin(model), settings, rules, policy).Run();
+                    ? CalendarWalk(client, client.Skin(model, First), settings, rungs.Count - 1)
+                    : Walk(new(client, client.Skin(model, First), settings, policy, First), settings, rules);
             ends[number] = (strong, level == own, (since / 7) + 1);
         });
         var weeks = ends.Where(end => end.Settled).Select(end => end.Week).Order().ToArray();
@@ -56,6 +59,17 @@ public static class Trial
             Math.Round(weeks.Length / (double)settings.Clients, 4),
             weeks.Length == 0 ? 0 : weeks[weeks.Length / 2]
         );
+    }
+
+    private static (int Strong, int Level, int Since) Walk(TrialWalk walk, TrialSettings settings, HouseRules rules)
+    {
+        for (var week = 0; week < settings.Weeks; week++)
+        {
+            walk.Week(rules);
+        }
+
+        var (level, since) = walk.End();
+        return (walk.Strong, level, since);
     }
 
     /// <summary>Two evenings a week for three weeks, then three, then every evening; a reaction changes nothing.</summary>

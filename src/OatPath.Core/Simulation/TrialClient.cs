@@ -6,11 +6,11 @@ namespace OatPath.Core.Simulation;
 /// <summary>One made-up client: what the practitioner sees, the skin she does not, and how each day will turn out.</summary>
 internal sealed class TrialClient
 {
-    private static readonly Product[] Actives =
+    public static IReadOnlyList<Product> Actives { get; } =
     [
         new()
         {
-            Id = "active",
+            Id = "reed-water",
             Name = "Reed water",
             Kind = ProductKind.ExfoliatingToner,
             Actives = [new(Substance.Glycolic, 7)],
@@ -18,7 +18,7 @@ internal sealed class TrialClient
         },
         new()
         {
-            Id = "active",
+            Id = "willow-drops",
             Name = "Willow drops",
             Kind = ProductKind.LeaveOnAcidLiquid,
             Actives = [new(Substance.Salicylic, 2)],
@@ -26,7 +26,7 @@ internal sealed class TrialClient
         },
         new()
         {
-            Id = "active",
+            Id = "meadow-milk",
             Name = "Meadow milk",
             Kind = ProductKind.LeaveOnAcidLiquid,
             Actives = [new(Substance.Lactic, 5)],
@@ -34,7 +34,7 @@ internal sealed class TrialClient
         },
         new()
         {
-            Id = "active",
+            Id = "heron-drops",
             Name = "Heron drops",
             Kind = ProductKind.Retinoid,
             Actives = [new(Substance.Retinol, 0.3m)],
@@ -60,7 +60,7 @@ internal sealed class TrialClient
         // What is told at Meet is right three times in four.
         var told = random.NextDouble() < 0.75 ? truth : Math.Clamp(truth + (random.NextDouble() < 0.5 ? 1 : -1), 0, Skins.Length - 1);
         Intake = new() { BirthDate = new DateOnly(1990, 5, 1), Sensitivity = (Sensitivity)told };
-        Active = Actives[random.Next(Actives.Length)];
+        Active = Actives[random.Next(Actives.Count)];
         wear = Skins[truth].Wear * settings.Tenderness * Math.Exp(0.45 * Gaussian(random));
         mending = 0.25 + (0.25 * random.NextDouble());
         unevenness = settings.Unevenness;
@@ -86,8 +86,16 @@ internal sealed class TrialClient
 
     public bool IsAway(int day) => day >= AwayFrom && day < AwayFrom + AwayDays;
 
-    public HiddenSkin Skin(SkinModel model) =>
-        model == SkinModel.Barrier ? new BarrierSkin(wear, mending, 0.08 * unevenness) : new SensitisingSkin(wear * 1.3, 0.25 * unevenness);
+    /// <summary>The skin that nobody sees, at rest.</summary>
+    /// <param name="first">The day on which the active begins.</param>
+    /// <param name="bite">How many times the usual a use of the active truly asks.</param>
+    public HiddenSkin Skin(SkinModel model, DateOnly first, double bite = 1) =>
+        model switch
+        {
+            SkinModel.Barrier => new BarrierSkin(wear * bite, mending, 0.08 * unevenness),
+            SkinModel.Sensitising => new SensitisingSkin(wear * 1.3 * bite, 0.25 * unevenness),
+            _ => new SeasonalSkin(wear * bite, mending, 0.08 * unevenness, first.DayOfYear),
+        };
 
     private static double[] Draws(Random random, int days)
     {

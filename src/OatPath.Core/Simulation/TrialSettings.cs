@@ -5,6 +5,7 @@ public enum SkinModel
 {
     Barrier,
     Sensitising,
+    Seasonal,
 }
 
 /// <summary>How an active is raised in a trial.</summary>

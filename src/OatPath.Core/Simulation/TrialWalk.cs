@@ -1,3 +1,4 @@
+using OatPath.Core.Calibration;
 using OatPath.Core.Case;
 using OatPath.Core.CheckIn;
 using OatPath.Core.House;
@@ -9,13 +10,13 @@ using OatPath.Core.Shelf;
 namespace OatPath.Core.Simulation;
 
 /// <summary>One made-up client under the planner: lives by the plan, tells how it went, and is looked at once a week.</summary>
-internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, HouseRules rules, RaisingPolicy policy)
+/// <param name="first">The day on which the active begins.</param>
+internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettings settings, RaisingPolicy policy, DateOnly first)
 {
     private const int ClearAfterDays = 7;
 
     /// <summary>A sting under this is calm enough for a doubted step.</summary>
     private const int CalmBelow = 2;
-    private static readonly DateOnly First = new(2026, 5, 4);
     private static readonly RuleSwitch Paper = new(RuleBook.Tolerance);
 
     private static readonly Product[] Everyday =
@@ -48,7 +49,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
         {
             Id = "start",
             Product = client.Active.Id,
-            On = First,
+            On = first,
         },
     ];
     private readonly List<LogEntry> log = [];
@@ -57,38 +58,44 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     private int plannedFrom;
     private (int Day, double Strain)? lastUse;
 
-    /// <returns>Strong reactions, the rung held at the end (-1 for none), and the day index since when.</returns>
-    public (int Strong, int Level, int Since) Run()
-    {
-        var strong = 0;
-        var days = settings.Weeks * 7;
-        Replan(0);
-        for (var day = 0; day < days; day++)
-        {
-            if (day % 7 == 0 && day > 0)
-            {
-                Replan(day);
-                for (var looks = 0; looks < 2 && Decide(day); looks++)
-                {
-                    Replan(day);
-                }
-            }
+    private HouseRules rules = new();
+    private int today;
 
-            strong += Live(day) ? 1 : 0;
-            skin.Night();
+    /// <summary>Uses so far, and how many of them brought a strong reaction.</summary>
+    public int Uses { get; private set; }
+
+    /// <inheritdoc cref="Uses"/>
+    public int Strong { get; private set; }
+
+    /// <summary>The look of the week by the rules in force, and the seven days after it.</summary>
+    public void Week(HouseRules inForce)
+    {
+        rules = inForce;
+        Replan(today);
+        for (var looks = 0; today > 0 && looks < 2 && Decide(today); looks++)
+        {
+            Replan(today);
         }
 
-        Replan(days);
-        var ladder = path.Ladders.Single();
-        var holds = ladder.Since is not null && ladder.State is not (LadderState.Stopped or LadderState.Blocked);
-        return (strong, holds ? ladder.Rung : -1, ladder.Since is { } since ? since.DayNumber - First.DayNumber : 0);
+        for (var end = today + 7; today < end; today++)
+        {
+            Strong += Live(today) ? 1 : 0;
+            skin.Night();
+        }
     }
 
-    private static DateTimeOffset At(int day, int hour) => new(First.AddDays(day).ToDateTime(new TimeOnly(hour, 0)), TimeSpan.Zero);
-
-    private void Replan(int day)
+    /// <returns>The rung held at the end (-1 for none), and the day index since when.</returns>
+    public (int Level, int Since) End()
     {
-        var file = new CaseFile
+        Replan(today);
+        var ladder = path.Ladders.Single();
+        var holds = ladder.Since is not null && ladder.State is not (LadderState.Stopped or LadderState.Blocked);
+        return (holds ? ladder.Rung : -1, ladder.Since is { } since ? since.DayNumber - first.DayNumber : 0);
+    }
+
+    /// <summary>All that the house knows of the client at noon of a day since the first.</summary>
+    public CaseFile File(int day) =>
+        new()
         {
             Format = CaseFile.FormatName,
             Version = 1,
@@ -99,7 +106,19 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             Decisions = [.. decisions],
             Log = [.. log],
         };
-        path = PathPlanner.Plan(file, rules, null, 8, policy == RaisingPolicy.Paper ? Paper : RuleSwitch.All);
+
+    /// <summary>What the uses so far say of how the active bites.</summary>
+    public IReadOnlyList<ProductEvidence> Evidence(HouseRules plain)
+    {
+        var lived = PathPlanner.Foretold(File(today), plain);
+        return ProductEvidence.Of(client.Intake.Sensitivity, lived, id => id == client.Active.Id ? client.Active : null);
+    }
+
+    private DateTimeOffset At(int day, int hour) => new(first.AddDays(day).ToDateTime(new TimeOnly(hour, 0)), TimeSpan.Zero);
+
+    private void Replan(int day)
+    {
+        path = PathPlanner.Plan(File(day), rules, null, 8, policy == RaisingPolicy.Paper ? Paper : RuleSwitch.All);
         plannedFrom = day;
     }
 
@@ -121,18 +140,18 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
                         new StepUp
                         {
                             Id = id,
-                            On = First.AddDays(day),
+                            On = first.AddDays(day),
                             Product = client.Active.Id,
                             Rung = question.Rung!.Value,
                         }
                     );
                     break;
-                case QuestionKind.ClearRed when question.Since.AddDays(ClearAfterDays) <= First.AddDays(day):
+                case QuestionKind.ClearRed when question.Since.AddDays(ClearAfterDays) <= first.AddDays(day):
                     decisions.Add(
                         new ClearRed
                         {
                             Id = id,
-                            On = First.AddDays(day),
+                            On = first.AddDays(day),
                             At = At(day, 11),
                             Reason = "calm again",
                         }
@@ -151,14 +170,14 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
     private void AskOrWait(string id, int day, int rung)
     {
         var last = lastUse!.Value;
-        var told = log.OfType<CheckedIn>().LastOrDefault(entry => entry.Day == First.AddDays(last.Day));
+        var told = log.OfType<CheckedIn>().LastOrDefault(entry => entry.Day == first.AddDays(last.Day));
         if (told is null)
         {
             log.Add(
                 new CheckedIn
                 {
                     Id = $"c{last.Day}",
-                    Day = First.AddDays(last.Day),
+                    Day = first.AddDays(last.Day),
                     HappenedAt = At(day, 11),
                     Report = Felt(last.Strain),
                 }
@@ -171,7 +190,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
                 ? new StepUp
                 {
                     Id = id,
-                    On = First.AddDays(day),
+                    On = first.AddDays(day),
                     Product = client.Active.Id,
                     Rung = rung,
                     Reason = "calm when asked",
@@ -179,9 +198,9 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
                 : new WaitBeforeStep
                 {
                     Id = id,
-                    On = First.AddDays(day),
+                    On = first.AddDays(day),
                     Product = client.Active.Id,
-                    Until = First.AddDays(day + StepAdvices.WaitDays),
+                    Until = first.AddDays(day + StepAdvices.WaitDays),
                 }
         );
     }
@@ -246,12 +265,13 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             {
                 Id = $"u{day}",
                 Product = client.Active.Id,
-                Day = First.AddDays(day),
+                Day = first.AddDays(day),
                 Moment = Moment.Evening,
                 HappenedAt = At(day, 21),
             }
         );
         var strain = skin.Use(client.Evening[day]);
+        Uses++;
         lastUse = (day, strain);
         if (strain >= 1 || client.Told[day] < settings.Reporting)
         {
@@ -259,7 +279,7 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
                 new CheckedIn
                 {
                     Id = $"c{day}",
-                    Day = First.AddDays(day),
+                    Day = first.AddDays(day),
                     HappenedAt = At(day, 22),
                     Report = Felt(strain),
                 }
