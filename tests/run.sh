@@ -109,7 +109,7 @@ if check "the package is made" ./oat package --for x64 --to "$packages"; then
 fi
 
 export OATPATH_LAID_OUT="$packages/demo"
-# A server that lives for seconds need not compile again what it has compiled.
+# A server that lives for seconds need not compile again what it has compiled; the runtime reads this as hexadecimal.
 export DOTNET_TC_CallCountingDelayMs=20000
 (cd tests/browser && node lay-out.mjs) || fail "the demo is laid out"
 

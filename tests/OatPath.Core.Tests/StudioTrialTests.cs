@@ -47,7 +47,7 @@ public sealed class StudioTrialTests
     }
 
     [Fact]
-    public void What_is_learned_comes_nearer_the_truth_than_the_label_and_no_skin_pays_for_it()
+    public void A_house_learns_of_every_product_and_in_this_studio_no_skin_pays_for_it()
     {
         var rows = StudioTrial.Run(Usual, new()).ToDictionary(row => (row.Model, row.Policy));
         foreach (var model in Enum.GetValues<SkinModel>())

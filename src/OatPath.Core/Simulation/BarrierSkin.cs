@@ -8,10 +8,14 @@ namespace OatPath.Core.Simulation;
 /// <param name="wear">What one use takes of the barrier; 1 is all of it.</param>
 /// <param name="mending">Share of the wear that mends in a day, 0 to 1.</param>
 /// <param name="spread">How unevenly evenings turn out: the scale of a logistic draw.</param>
-public sealed class BarrierSkin(double wear, double mending, double spread) : HiddenSkin
+/// <param name="firstDay">The day that <see cref="Season"/> begins with.</param>
+public class BarrierSkin(double wear, double mending, double spread, int firstDay = 0) : HiddenSkin
 {
-    private const int SettlingDays = 140;
     private double worn;
+    private int today = firstDay;
+
+    /// <summary>Days that a frequency is lived at until its chance is counted, and days that it is counted over.</summary>
+    protected virtual (int Settling, int Counted) SteadyDays => (112, 28);
 
     public override double Use(double chance)
     {
@@ -19,27 +23,30 @@ public sealed class BarrierSkin(double wear, double mending, double spread) : Hi
         return worn + (spread * Math.Log(chance / (1 - chance)));
     }
 
-    public override void Night() => worn *= 1 - mending;
+    public override void Night() => worn *= 1 - (mending * Season(today++));
 
     public override double SteadyChance(Frequency frequency)
     {
         var (state, sum, uses, day) = (0.0, 0.0, 0, 0);
-        foreach (var use in Days(frequency, SettlingDays))
+        var (settling, counted) = SteadyDays;
+        foreach (var use in Days(frequency, settling + counted))
         {
             if (use)
             {
                 state += wear;
-                if (day >= SettlingDays - 28)
+                if (day >= settling)
                 {
                     sum += 1 / (1 + Math.Exp((1 - state) / spread));
                     uses++;
                 }
             }
 
-            state *= 1 - mending;
-            day++;
+            state *= 1 - (mending * Season(day++));
         }
 
         return sum / uses;
     }
+
+    /// <summary>How many times its usual share mends on a day.</summary>
+    protected virtual double Season(int day) => 1;
 }
