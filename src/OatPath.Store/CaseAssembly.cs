@@ -81,7 +81,7 @@ public static class CaseAssembly
 
     /// <summary>
     /// Decisions, shelf changes and occasions wait for publication, and what was told on the phone acts until it is settled by one; what
-    /// happened, safety answers, stops and clearings do not. Taking back
+    /// happened, safety answers, stops, steps down and clearings do not. Taking back
     /// what acts at once acts at once.
     /// </summary>
     private static bool NeedsPublishing(Fact fact, Dictionary<string, Fact> all) =>
@@ -94,7 +94,7 @@ public static class CaseAssembly
                 && !NeedsPublishing(target, all)
             ),
             FactKind.Shelf or FactKind.ShelfRemoved or FactKind.Intake or FactKind.Occasion or FactKind.AnswersSettled => true,
-            FactKind.Decision => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or WaitBeforeStep),
+            FactKind.Decision => Body<Decision>(fact) is not (ClearRed or ClearScreening or StopActive or StepDown or WaitBeforeStep),
             _ => false,
         };
 
@@ -233,6 +233,7 @@ public static class CaseAssembly
             StartActive start => shelf.ContainsKey(start.Product),
             StopActive stop => shelf.ContainsKey(stop.Product),
             StepUp step => shelf.ContainsKey(step.Product),
+            StepDown step => shelf.ContainsKey(step.Product),
             WaitBeforeStep wait => shelf.ContainsKey(wait.Product),
             KeepLevel keep => shelf.ContainsKey(keep.Product),
             ReopenLevel reopen => shelf.ContainsKey(reopen.Product),

@@ -910,6 +910,19 @@ internal static class RandomCase
                 );
             }
 
+            foreach (var question in week.Questions.Where(question => question is { Kind: QuestionKind.StepDown, Rung: >= 0 }))
+            {
+                decisions.Add(
+                    new StepDown
+                    {
+                        Id = $"u{id++}",
+                        Product = question.Product!,
+                        Rung = question.Rung!.Value,
+                        On = day,
+                    }
+                );
+            }
+
             // Somebody in a hurry asks for the next rung before its time.
             if (random.Next(12) == 0 && week.Ladders.FirstOrDefault(ladder => ladder.State == LadderState.Climbing) is { } eager)
             {

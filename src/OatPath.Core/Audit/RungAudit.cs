@@ -108,6 +108,14 @@ internal sealed class RungAudit(AuditRun run)
                 (rung, since, rule) = (Math.Max(Math.Min(rung, 0), rung - 1), d, RuleBook.DropAfterWindow);
             }
 
+            foreach (var step in facts.Decisions.OfType<StepDown>())
+            {
+                if (step.Product == product.Id && step.On == d && d > start.On && step.Rung < rung && start.BoosterFor is null)
+                {
+                    (rung, since, rule) = (step.Rung, d, RuleBook.LoweredByHand);
+                }
+            }
+
             foreach (
                 var step in facts
                     .Decisions.OfType<StepUp>()

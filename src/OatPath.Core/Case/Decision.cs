@@ -11,6 +11,7 @@ namespace OatPath.Core.Case;
 [JsonDerivedType(typeof(StartActive), "start-active")]
 [JsonDerivedType(typeof(StopActive), "stop-active")]
 [JsonDerivedType(typeof(StepUp), "step-up")]
+[JsonDerivedType(typeof(StepDown), "step-down")]
 [JsonDerivedType(typeof(WaitBeforeStep), "wait-before-step")]
 [JsonDerivedType(typeof(KeepLevel), "keep-level")]
 [JsonDerivedType(typeof(ReopenLevel), "reopen-level")]
@@ -75,7 +76,22 @@ public sealed record StepUp : Decision
     public bool DespiteEstimate { get; init; }
 }
 
-/// <summary>The next step of an active is not asked until a day: the practitioner waits, or asks the client first.</summary>
+/// <summary>
+/// Goes down to a lower rung at once, by the practitioner's choice; the hold begins anew. It raises nothing: where the rung is as low
+/// already, nothing happens.
+/// </summary>
+public sealed record StepDown : Decision
+{
+    public required string Product { get; init; }
+
+    /// <summary>The rung to go to.</summary>
+    [Between(0, 5)]
+    public required int Rung { get; init; }
+}
+
+/// <summary>
+/// The next step of an active, up or down, is not asked until a day: the practitioner waits, or asks the client first.
+/// </summary>
 public sealed record WaitBeforeStep : Decision
 {
     public required string Product { get; init; }

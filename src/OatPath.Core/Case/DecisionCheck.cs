@@ -24,6 +24,7 @@ public static partial class CaseCheck
                 StartActive start => start.Product,
                 StopActive stop => stop.Product,
                 StepUp step => step.Product,
+                StepDown step => step.Product,
                 WaitBeforeStep wait => wait.Product,
                 KeepLevel keep => keep.Product,
                 ReopenLevel reopen => reopen.Product,
@@ -106,7 +107,12 @@ public static partial class CaseCheck
                 $"{field}.until",
                 $"give a day after the decision, at most {MostDaysAhead} days ahead"
             );
-            Need(problems, decision is not StepUp { Rung: < 0 or > 5 }, $"{field}.rung", "give a rung from 0 to 5");
+            Need(
+                problems,
+                decision is not (StepUp { Rung: < 0 or > 5 } or StepDown { Rung: < 0 or > 5 }),
+                $"{field}.rung",
+                "give a rung from 0 to 5"
+            );
             if (decision is ShapeLadder ladder)
             {
                 CheckLadder(problems, ladder, field);

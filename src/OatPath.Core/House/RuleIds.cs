@@ -94,6 +94,7 @@ public static partial class RuleBook
     public const string StepNotDue = "ramp.step-not-due";
     public const string Skip7 = "ramp.skip-7";
     public const string RungDown = "ramp.rung-down";
+    public const string LoweredByHand = "ramp.lowered";
     public const string StoppedAtEntry = "ramp.stopped-at-entry";
     public const string StoppedMedical = "ramp.stopped-medical";
     public const string StoppedByHand = "ramp.stopped";
@@ -235,6 +236,7 @@ public static partial class RuleBook
     public const string PeelScreened = "peel.screened";
     public const string SessionFaults = "session.faults";
     public const string AskStepUp = "ramp.ask-step-up";
+    public const string AskStepDown = "ramp.ask-step-down";
     public const string RunsOut = "supply.runs-out";
     public const string AskSafety = "meet.ask-again";
     public const string UnderDose = "clash.sunscreen-dose";

@@ -268,6 +268,9 @@ public enum QuestionKind
     /// <summary>"Already in use" against the answers at Meet.</summary>
     StartDoubted,
     LowSupply,
+
+    /// <summary>The estimate is sure that the rung held asks too much; <see cref="Question.Rung"/> is the one below, -1 for none.</summary>
+    StepDown,
     StepUp,
     PatchUnread,
     AskBirthDate,
@@ -289,6 +292,10 @@ public sealed record Question(
     string? Report = null
 )
 {
+    /// <summary>Whether it asks for the next step of an active, up or down, which may be waited with.</summary>
+    [JsonIgnore]
+    public bool IsAStep => Kind is QuestionKind.StepUp or QuestionKind.StepDown;
+
     /// <summary>Whether a booked treatment is not to be counted on, and not only in want of something for the days after it.</summary>
     public bool IsAgainst(string treatment) =>
         Kind == QuestionKind.Booking && Report == treatment && Because.Rule == RuleBook.BookingStands;

@@ -4,5 +4,5 @@ namespace OatPath.Core.Plan;
 public static class EngineVersion
 {
     /// <summary>Changes when the same facts could give another path.</summary>
-    public const string Current = "1.13";
+    public const string Current = "1.14";
 }

@@ -48,6 +48,7 @@ public static class QuestionTable
         Read(QuestionKind.KitTooLong, 90, "left on too long", Station.Peel),
         Read(QuestionKind.UsedElse, 100, "used beside the plan", Station.Ramp),
         Read(QuestionKind.Overuse, 110, "used beside the plan", Station.Ramp),
+        new(QuestionKind.StepDown, 115, QuestionTone.Ease, "a step down", Station.Ramp, AtStation: "a step down to decide"),
         new(QuestionKind.NoSunscreen, 120, QuestionTone.Sun, "sunscreen", Station.Shelf, "Choose one"),
         Read(QuestionKind.SunscreenSkipped, 130, "sunscreen left out", Station.Ramp) with { Tone = QuestionTone.Sun },
         Read(QuestionKind.CheckInOverdue, 140, "not answered", Station.Care) with { Tone = QuestionTone.Ask, Look = "Look" },

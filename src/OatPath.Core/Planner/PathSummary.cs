@@ -267,7 +267,12 @@ internal sealed class PathSummary
             );
         }
 
-        if (status is { State: LadderState.Climbing, NextDecision: not null, Missing.Count: 0 })
+        var down = status.State is LadderState.Climbing or LadderState.Level ? run.StepsDown.Advised(track, today) : null;
+        if (down is { } advised)
+        {
+            questions.Add(new(QuestionKind.StepDown, track.Product.Id, advised.Since, advised.Because, track.Rung - 1));
+        }
+        else if (status is { State: LadderState.Climbing, NextDecision: not null, Missing.Count: 0 })
         {
             questions.Add(
                 new(

@@ -99,6 +99,7 @@ internal sealed class PlanRun
             facts.IsAnswered,
             climbs
         );
+        StepsDown = new(rules, rule, Standing, Tolerances, facts.IsAnswered);
         decided = new(facts, rules, rule, Standing);
         ageing = new(
             facts,
@@ -199,6 +200,7 @@ internal sealed class PlanRun
     public ToleranceRecord Tolerances { get; }
     public Foretelling? Foretelling { get; }
     public StepsUp Steps { get; }
+    public StepsDown StepsDown { get; }
     public Overuse Overuse { get; }
     public InsideRest TooSoon { get; }
 

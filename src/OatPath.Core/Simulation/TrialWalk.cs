@@ -146,6 +146,9 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
                         }
                     );
                     break;
+                case QuestionKind.StepDown:
+                    decisions.Add(Down(id, first.AddDays(day), question.Rung!.Value));
+                    break;
                 case QuestionKind.ClearRed when question.Since.AddDays(ClearAfterDays) <= first.AddDays(day):
                     decisions.Add(
                         new ClearRed
@@ -162,6 +165,22 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
 
         return decisions.Count + log.Count > before;
     }
+
+    private Decision Down(string id, DateOnly on, int rung) =>
+        rung < 0
+            ? new StopActive
+            {
+                Id = id,
+                On = on,
+                Product = client.Active.Id,
+            }
+            : new StepDown
+            {
+                Id = id,
+                On = on,
+                Product = client.Active.Id,
+                Rung = rung,
+            };
 
     /// <summary>
     /// The practitioner's buttons where a strong reaction is rather likely: the client is asked how the last use felt; what was calm goes

@@ -51,6 +51,7 @@ public sealed record ClientState(string Word, string Symbol, string Tone, string
                 "wait",
                 "tone-blue"
             ),
+            QuestionKind.StepDown => ("a step down to decide", "ease", "tone-ease"),
             QuestionKind.StepUp => ("waits for your yes", "leaf", "tone-leaf"),
             _ when path.Ladders.Any(ladder => ladder.State == LadderState.PatchTest) => ("patch test", "patch", "tone-blue"),
             _ when path.Ladders.Any(ladder => ladder.State == LadderState.Climbing) => ("climbing", "grain", "tone-leaf"),

@@ -107,6 +107,33 @@ public sealed class RecordRoom(
         return Make(clientId, FactKind.Log, entry(id, clock.GetUtcNow()), by, id);
     }
 
+    /// <summary>A rung down, or under the first a stop; acts at once when it is appended.</summary>
+    /// <param name="rung">The rung to go to; -1 for none.</param>
+    public Fact StepDown(ClientRecord record, string by, string product, int rung) =>
+        Decide(
+            record.Client.Id,
+            by,
+            (id, now) =>
+                rung < 0
+                    ? new StopActive
+                    {
+                        Id = id,
+                        On = record.Today,
+                        RecordedAt = now,
+                        By = by,
+                        Product = product,
+                    }
+                    : new StepDown
+                    {
+                        Id = id,
+                        On = record.Today,
+                        RecordedAt = now,
+                        By = by,
+                        Product = product,
+                        Rung = rung,
+                    }
+        );
+
     /// <summary>The next step of an active waits a week, or for the client's answer; acts at once when it is appended.</summary>
     public Fact WaitBeforeStep(ClientRecord record, string by, string product, bool ask) =>
         Decide(record.Client.Id, by, (id, now) => new WaitBeforeStep

@@ -41,6 +41,7 @@ public static class SavedInBetween
                 StartActive start => $"a start of {record.NameOf(start.Product)}",
                 StopActive stop => $"a stop of {record.NameOf(stop.Product)}",
                 StepUp step => $"a step up of {record.NameOf(step.Product)}",
+                StepDown step => $"a step down of {record.NameOf(step.Product)}",
                 WaitBeforeStep wait => $"waiting with {record.NameOf(wait.Product)}",
                 ClearRed or ClearScreening => "a clearing",
                 SetOrder or ShapeWeek => "the order on the Bench or the week",

@@ -42,6 +42,9 @@ internal sealed class Decided(KnownFacts facts, HouseRules rules, RuleSwitch rul
             case StopActive stop when standing.Find(stop.Product) is { } track:
                 track.Stop(Because.Of(RuleBook.StoppedByHand, ("product", track.Product.Name), ("on", stop.On)), stop.On);
                 break;
+            case StepDown down when standing.Find(down.Product) is { BoosterFor: null } track:
+                track.LowerTo(down.Rung, day, Because.Of(RuleBook.LoweredByHand, ("product", track.Product.Name), ("on", down.On)));
+                break;
             case WaitBeforeStep wait when standing.Find(wait.Product) is { } track:
                 track.WaitBefore(wait);
                 break;

@@ -253,6 +253,19 @@ internal sealed class Track
 
     public void LoseBeforeStart() => LostBeforeStart++;
 
+    /// <summary>Goes down to a rung by choice; where it has not begun, it begins no higher.</summary>
+    public void LowerTo(int rung, DateOnly day, Because because)
+    {
+        if (Started && Rung > rung)
+        {
+            Enter(rung, day, because);
+        }
+        else if (!Started && FirstRung > rung)
+        {
+            LostBeforeStart += FirstRung - rung;
+        }
+    }
+
     public void Idle() => IdleDays++;
 
     public void Used() => IdleDays = 0;

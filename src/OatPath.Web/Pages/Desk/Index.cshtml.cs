@@ -169,7 +169,37 @@ public sealed class IndexModel(
         return Redirect("/");
     }
 
-    /// <summary>Asks the client how the last uses felt, or waits a week, before the step up.</summary>
+    /// <summary>The one-click yes to a step down, or to a stop on the first rung; the client's plan follows at once.</summary>
+    public async Task<IActionResult> OnPostStepDownAsync(string client, string product, int rung, long version)
+    {
+        if (!(await authorization.AuthorizeAsync(User, Roles.Decides)).Succeeded)
+        {
+            return Forbid();
+        }
+
+        if (room.Open(client, User, "Desk") is not { } record)
+        {
+            return NotFound();
+        }
+
+        if (
+            !record
+                .ClientPath()
+                .Questions.Any(question => question.Kind == QuestionKind.StepDown && question.Product == product && question.Rung == rung)
+        )
+        {
+            TempData["Done"] = $"{record.NameOf(product)} has no step down to decide any more. Nothing was changed.";
+            return Redirect("/");
+        }
+
+        var fact = room.StepDown(record, User.Identity?.Name ?? "", product, rung);
+        room.Append(client, version, fact);
+        TempData["Done"] = $"{record.Client.Name}: {record.NameOf(product)} {(rung < 0 ? "is stopped" : "goes down a rung")}, at once.";
+        TempData["UndoUrl"] = $"/clients/{client}/undo/{fact.Id}?back=desk";
+        return Redirect("/");
+    }
+
+    /// <summary>Asks the client how the last uses felt, or waits a week, before the next step.</summary>
     public async Task<IActionResult> OnPostWaitAsync(string client, string product, bool ask, long version)
     {
         if (!(await authorization.AuthorizeAsync(User, Roles.Decides)).Succeeded)
@@ -182,9 +212,9 @@ public sealed class IndexModel(
             return NotFound();
         }
 
-        if (!record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product))
+        if (!record.ClientPath().Questions.Any(question => question.IsAStep && question.Product == product))
         {
-            TempData["Done"] = $"{record.NameOf(product)} is not due for a step up any more. Nothing was changed.";
+            TempData["Done"] = $"{record.NameOf(product)} is not due for a step any more. Nothing was changed.";
             return Redirect("/");
         }
 

@@ -129,6 +129,7 @@ public sealed class PublishModel(RecordRoom room) : WalkPage(room)
                 StartActive { AlreadyInUse: true } start => $"{Record.NameOf(start.Product)}: goes on as used so far",
                 StartActive start => $"{Record.NameOf(start.Product)}: start, patch test first",
                 StepUp step => $"{Record.NameOf(step.Product)}: a step up",
+                StepDown step => $"{Record.NameOf(step.Product)}: a step down",
                 WaitBeforeStep wait => $"{Record.NameOf(wait.Product)}: the next step waits",
                 KeepLevel keep => $"{Record.NameOf(keep.Product)}: this is the level",
                 ReopenLevel reopen => $"{Record.NameOf(reopen.Product)}: may climb again",

@@ -315,9 +315,9 @@ public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizati
             return Forbid();
         }
 
-        if (!Record.ClientPath().Questions.Any(question => question.Kind == QuestionKind.StepUp && question.Product == product))
+        if (!Record.ClientPath().Questions.Any(question => question.IsAStep && question.Product == product))
         {
-            Problems.Add(new(Record.NameOf(product), "is not due for a step up now, so there is nothing to wait with"));
+            Problems.Add(new(Record.NameOf(product), "is not due for a step now, so there is nothing to wait with"));
             Fill();
             return Page();
         }
@@ -331,6 +331,37 @@ public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizati
             Room.WaitBeforeStep(Record, By, product, ask)
         );
     }
+
+    /// <summary>A rung down at once, advised or chosen; under the first rung a stop, where that is advised.</summary>
+    public async Task<IActionResult> OnPostStepDownAsync(string product, int rung)
+    {
+        if (await MayNotDecide(authorization))
+        {
+            return Forbid();
+        }
+
+        var client = Record.ClientPath();
+        var advised = client.Questions.Any(question =>
+            question.Kind == QuestionKind.StepDown && question.Product == product && question.Rung == rung
+        );
+        var held = client.Ladders.FirstOrDefault(ladder => ladder.Product == product);
+        if (!advised && (rung < 0 || held is null || !IsOnARung(held) || held.Rung != rung + 1))
+        {
+            Problems.Add(new(Record.NameOf(product), "does not hold that rung in the client's plan now; nothing was changed, look again"));
+            Fill();
+            return Page();
+        }
+
+        return Finish(
+            $"{Record.NameOf(product)} {(rung < 0 ? "is stopped" : "goes down a rung")}, at once.",
+            Room.StepDown(Record, By, product, rung)
+        );
+    }
+
+    /// <summary>Whether it holds a rung that a practitioner may take back.</summary>
+    public static bool IsOnARung(LadderStatus status) =>
+        status is { Since: not null, State: LadderState.Climbing or LadderState.Level or LadderState.Off }
+        && status.Ladder != Ladder.Booster.Id;
 
     private IActionResult StepUp(string product, int rung, string reason)
     {
