@@ -135,6 +135,24 @@ public sealed class StepDownTests
         Assert.NotNull(Asked(builder.Now(Looked.AddDays(7)).Plan(7)));
     }
 
+    /// <summary>Whoever waited with the step up did not know of the sign that came after.</summary>
+    [Fact]
+    public void A_sign_after_the_wait_was_chosen_is_asked_about_at_once()
+    {
+        var wait = new WaitBeforeStep
+        {
+            Id = "wait",
+            Product = "glycolic",
+            On = Looked,
+            Until = Looked.AddDays(7),
+        };
+        var builder = Lived(2, 3).Decide(wait);
+        var day = Looked.AddDays(1);
+        builder.Use("glycolic", day).Report(day, new SkinReport { Sting = 4, StingSeconds = 40 });
+
+        Assert.Equal(day, Asked(builder.Now(day.AddDays(1)).Plan(7))?.Since);
+    }
+
     [Fact]
     public void A_rung_below_the_ladder_is_refused_by_its_field()
     {

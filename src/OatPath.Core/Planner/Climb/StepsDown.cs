@@ -24,7 +24,7 @@ internal sealed class StepsDown(
     /// <summary>The day of the latest sign, and why a rung down is advised; null where none is.</summary>
     public (DateOnly Since, Because Because)? Advised(Track track, DateOnly today)
     {
-        if (!rule.On(RuleBook.Tolerance) || track.BoosterFor is not null || !track.Ladder.Climbs || Waits(track, today))
+        if (!rule.On(RuleBook.Tolerance) || track.BoosterFor is not null || !track.Ladder.Climbs)
         {
             return null;
         }
@@ -32,6 +32,7 @@ internal sealed class StepsDown(
         var signs = track.Evidence.FeltOn.Where(felt => felt.Key >= track.Since && felt.Value >= Felt.Mild).Select(felt => felt.Key);
         if (
             signs.Select(on => (DateOnly?)on).Max() is not { } last
+            || Waits(track, last, today)
             || tolerances.At(track, track.Rung, today.AddDays(1), rules.StepUpChancePercent / 100.0) is not { } expected
             || expected.SureOver <= HouseRules.SureEnough
         )
@@ -60,6 +61,7 @@ internal sealed class StepsDown(
         );
     }
 
-    private bool Waits(Track track, DateOnly today) =>
-        track.Waits is { } wait && today < wait.Until && !(wait.AsksClient && answered(wait));
+    /// <summary>A wait was chosen with all signs so far in sight; a later sign ends it.</summary>
+    private bool Waits(Track track, DateOnly last, DateOnly today) =>
+        track.Waits is { } wait && last <= wait.On && today < wait.Until && !(wait.AsksClient && answered(wait));
 }
