@@ -117,6 +117,26 @@ public sealed class StepDownTests : IDisposable
         Assert.Equal(0, Record.Changes);
     }
 
+    /// <summary>Said to be in use on a higher rung, and not given out yet: there is nothing in the client's plan to take back.</summary>
+    [Fact]
+    public async Task What_the_client_does_not_follow_yet_is_not_offered()
+    {
+        using var browser = await studio.SignedIn();
+        var page = await browser.Get($"/clients/{Id}/ramp");
+        Assert.NotNull(page.Page.QuerySelector("main form[action*='StepDown']"));
+
+        var draft = await browser.Submit(
+            page,
+            "details form[action*='Decide']",
+            ("rung", "2"),
+            ("reason", "three a week for a year"),
+            ("what", "in-use")
+        );
+
+        Assert.Equal(2, Record.DraftPath().Ladders.Single().Rung);
+        Assert.Null(draft.Page.QuerySelector("main form[action*='StepDown']"));
+    }
+
     [Fact]
     public async Task An_assistant_is_told_and_takes_nothing_back()
     {

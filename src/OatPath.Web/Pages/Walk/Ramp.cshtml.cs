@@ -358,8 +358,15 @@ public sealed class RampModel(RecordRoom room, ChancesKept chances, IAuthorizati
         );
     }
 
+    /// <summary>Whether the client's plan holds the rung shown here, so that it may be taken back.</summary>
+    public bool MayComeDown(LadderStatus status) =>
+        status.Rung > 0
+        && Record.ClientPath().Ladders.FirstOrDefault(ladder => ladder.Product == status.Product) is { } held
+        && held.Rung == status.Rung
+        && IsOnARung(held);
+
     /// <summary>Whether it holds a rung that a practitioner may take back.</summary>
-    public static bool IsOnARung(LadderStatus status) =>
+    private static bool IsOnARung(LadderStatus status) =>
         status is { Since: not null, State: LadderState.Climbing or LadderState.Level or LadderState.Off }
         && status.Ladder != Ladder.Booster.Id;
 
