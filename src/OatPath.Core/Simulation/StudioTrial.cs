@@ -8,7 +8,8 @@ namespace OatPath.Core.Simulation;
 /// <param name="Off">By how much the middle of a product's bite is off the truth, as a mean of |ln|, of the products known of five clients;
 /// null where none is.</param>
 /// <param name="Reckoned">Products reckoned with by more than their label, of all studios.</param>
-public sealed record StudioMonth(int Month, int Uses, int Strong, double? Off, int Reckoned);
+/// <param name="Margin">How much the estimate takes a use to ask, in percent, as a mean over the studios.</param>
+public sealed record StudioMonth(int Month, int Uses, int Strong, double? Off, int Reckoned, double Margin);
 
 /// <summary>What a studio has learned at the end of one product, and what is true.</summary>
 /// <param name="Truly">How many times its label a use truly asks.</param>
@@ -70,6 +71,7 @@ public static class StudioTrial
             month.Sum(one => one.Uses),
             month.Sum(one => one.Strong),
             month.Average(one => one.Off) is { } off ? Math.Round(off, 3) : null,
-            month.Sum(one => one.Reckoned)
+            month.Sum(one => one.Reckoned),
+            month.Average(one => one.Margin)
         );
 }

@@ -51,8 +51,10 @@ internal sealed class TrialStudio
 
             if (policy == StudioPolicy.House)
             {
-                learned = Learn(clients, week);
-                rules = rules.WithBitesFrom(Opened.AddDays((week + 1) * 7), BiteReckoned.Of(learned, rules.BitesInForce()));
+                var from = Opened.AddDays((week + 1) * 7);
+                rules = Widened(clients, week, rules).WithMarginFrom(from, byItself: true);
+                learned = BiteShown.Of(clients.Select(client => client.Evidence), _ => true);
+                rules = rules.WithBitesFrom(from, BiteReckoned.Of(learned, rules.BitesInForce()));
             }
 
             months.Add(Month(months, clients, learned, rules));
@@ -77,13 +79,31 @@ internal sealed class TrialStudio
         var skin = client.Skin(model, first, asks);
         var rungs = Ladder.For(client.Active, client.Intake, plain)!.Rungs.Select(rung => rung.Frequency).ToList();
         var raised = policy == StudioPolicy.Paper ? RaisingPolicy.Paper : RaisingPolicy.OatPath;
-        return new(new(client, skin, each, raised, first), week, skin.OwnLevel(rungs, Trial.LevelLimit));
+        return new(new(client, skin, each, raised, first), place, week, skin.OwnLevel(rungs, Trial.LevelLimit));
     }
 
-    private List<BiteShown> Learn(List<Client> clients, int week)
+    /// <summary>What the clients told is counted; where more happened than was said, the margin grows as in a studio.</summary>
+    private HouseRules Widened(List<Client> clients, int week, HouseRules rules)
     {
-        Parallel.ForEach(clients.Where(client => client.IsHereOrJustLeft(week, each.Weeks)), client => client.Tell(plain));
-        return [.. BiteShown.Of(clients.Select(client => client.Told), _ => true)];
+        var come = clients.Where(client => client.Week <= week).ToList();
+        var told = come.Where(client => client.IsHere(week, each.Weeks + MonthWeeks)).ToList();
+        var account = AccountOf(come, told, rules);
+        if (!account.IsSurelyMore)
+        {
+            return rules;
+        }
+
+        var inForce = rules.EstimateMarginPercent;
+        HouseRules Under(int percent) => rules with { EstimateMarginPercent = percent };
+        var needed = MarginNeeded.Of(inForce, percent => percent == inForce ? account : AccountOf(come, come, Under(percent)));
+        return Under(needed);
+    }
+
+    private static Account AccountOf(List<Client> come, List<Client> anew, HouseRules rules)
+    {
+        var always = rules with { EstimateMargins = [] };
+        Parallel.ForEach(anew, client => client.Tell(always));
+        return Account.Of([.. come.Select(client => client.Foretold)], _ => true);
     }
 
     private StudioMonth Month(List<StudioMonth> before, List<Client> clients, IReadOnlyList<BiteShown> learned, HouseRules rules)
@@ -94,23 +114,26 @@ internal sealed class TrialStudio
             clients.Sum(client => client.Walk.Uses) - before.Sum(month => month.Uses),
             clients.Sum(client => client.Walk.Strong) - before.Sum(month => month.Strong),
             known.Count > 0 ? known.Average(bite => Math.Abs(Math.Log(bite.Times / bites[bite.Product]))) : null,
-            rules.BitesInForce().Count
+            rules.BitesInForce().Count,
+            rules.EstimateMarginPercent
         );
     }
 
     /// <summary>One client of the studio.</summary>
+    /// <param name="Number">Tells her from the others.</param>
     /// <param name="Week">The week of the studio in which she comes.</param>
     /// <param name="Own">The rung that her skin bears; -1 for none.</param>
-    private sealed record Client(TrialWalk Walk, int Week, int Own)
+    private sealed record Client(TrialWalk Walk, int Number, int Week, int Own)
     {
         /// <summary>What the house has heard of her so far.</summary>
-        public IReadOnlyList<ProductEvidence> Told { get; private set; } = [];
+        public IReadOnlyList<ProductEvidence> Evidence { get; private set; } = [];
+
+        /// <summary>What was expected of her uses, and what followed.</summary>
+        public ClientForetold Foretold { get; private set; } = null!;
 
         public bool IsHere(int week, int weeks) => week >= Week && week < Week + weeks;
 
-        public bool IsHereOrJustLeft(int week, int weeks) => week >= Week && week < Week + weeks + MonthWeeks;
-
-        public void Tell(HouseRules plain) => Told = Walk.Evidence(plain);
+        public void Tell(HouseRules rules) => (Foretold, Evidence) = Walk.Told($"{Number}", rules);
 
         public bool IsSettled() => Walk.End().Level == Own;
     }

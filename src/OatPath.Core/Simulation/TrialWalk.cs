@@ -107,11 +107,16 @@ internal sealed class TrialWalk(TrialClient client, HiddenSkin skin, TrialSettin
             Log = [.. log],
         };
 
-    /// <summary>What the uses so far say of how the active bites.</summary>
-    public IReadOnlyList<ProductEvidence> Evidence(HouseRules plain)
+    /// <summary>What was expected of the uses so far and what followed, and what they say of how the active bites.</summary>
+    /// <param name="number">Tells her from other clients.</param>
+    public (ClientForetold Foretold, IReadOnlyList<ProductEvidence> Evidence) Told(string number, HouseRules by)
     {
-        var lived = PathPlanner.Foretold(File(today), plain);
-        return ProductEvidence.Of(client.Intake.Sensitivity, lived, id => id == client.Active.Id ? client.Active : null);
+        var lived = PathPlanner.Foretold(File(today), by);
+        var sensitivity = client.Intake.Sensitivity;
+        return (
+            new(number, sensitivity, lived.Expected),
+            ProductEvidence.Of(sensitivity, lived, id => id == client.Active.Id ? client.Active : null)
+        );
     }
 
     private DateTimeOffset At(int day, int hour) => new(first.AddDays(day).ToDateTime(new TimeOnly(hour, 0)), TimeSpan.Zero);

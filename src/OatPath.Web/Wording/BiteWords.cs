@@ -7,12 +7,12 @@ namespace OatPath.Web.Wording;
 /// <summary>What the house has seen of a product, in words.</summary>
 public static class BiteWords
 {
-    /// <summary>"bites about 1.3 times its label (0.9 to 1.8)".</summary>
+    /// <summary>"bites about 1.3 times its label, beside what is used here otherwise (1.1 to 1.8)".</summary>
     public static string Of(BiteShown bite) =>
         bite.Strays switch
         {
-            > 0 => $"bites about {Number(bite.Times)} times its label ({Band(bite)})",
-            < 0 => $"bites less than its label says, about {Number(bite.Times)} times ({Band(bite)})",
+            > 0 => $"bites about {Number(bite.Times)} times its label, beside what is used here otherwise ({Band(bite)})",
+            < 0 => $"bites less than its label says, beside what is used here otherwise: about {Number(bite.Times)} times ({Band(bite)})",
             _ => $"bites as its label says, as far as one can tell ({Band(bite)} times)",
         };
 
