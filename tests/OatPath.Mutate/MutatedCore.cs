@@ -6,7 +6,7 @@ using Microsoft.CodeAnalysis.CSharp.Syntax;
 namespace OatPath.Mutate;
 
 /// <summary>The core with a switch for each mutant, made in place of the one that the tests were built with.</summary>
-internal sealed class MutatedCore(string root, string tests)
+internal sealed class MutatedCore(string root, string built, string tests)
 {
     private const string Switch = """
         global using global::System; global using global::System.Collections.Generic; global using global::System.IO;
@@ -16,8 +16,16 @@ internal sealed class MutatedCore(string root, string tests)
         public static class MutantSwitch
         {
             private static readonly int On = int.Parse(Environment.GetEnvironmentVariable("OATPATH_MUTANT") ?? "-1");
-            public static readonly bool[] Met = new bool[100_000];
-            public static bool Is(int mutant) { Met[mutant] = true; return mutant == On; }
+            /// What the test that runs went through, and what was gone through once for all that come after: 1 and 2.
+            public static readonly byte[] Met = new byte[100_000];
+            public static bool Is(int mutant)
+            {
+                if (On < 0 && Met[mutant] == 0) { Met[mutant] = (byte)(Kept() ? 2 : 1); }
+                return mutant == On;
+            }
+            private static bool Kept() => new global::System.Diagnostics.StackTrace(false).GetFrames()
+                .Any(frame => frame.GetMethod() is { } method && (method.IsConstructor && method.IsStatic
+                    || method.DeclaringType is { IsGenericType: true } type && type.GetGenericTypeDefinition() == typeof(Lazy<>)));
         }
         """;
 
@@ -123,8 +131,17 @@ internal sealed class MutatedCore(string root, string tests)
             .Where(file => !Path.GetRelativePath(core, file).StartsWith("bin", StringComparison.Ordinal))
             .Order(StringComparer.Ordinal);
 
-    private IEnumerable<ResourceDescription> Resources() =>
-        [new("OatPath.Core.Labels.ingredients.txt", () => File.OpenRead(Path.Combine(core, "Labels", "ingredients.txt")), isPublic: true)];
+    /// <summary>Tables and words as the unchanged core holds them.</summary>
+    private List<ResourceDescription> Resources()
+    {
+        var unchanged = Assembly.Load(File.ReadAllBytes(Path.Combine(built, "OatPath.Core.dll")));
+        return
+        [
+            .. unchanged
+                .GetManifestResourceNames()
+                .Select(name => new ResourceDescription(name, () => unchanged.GetManifestResourceStream(name)!, isPublic: true)),
+        ];
+    }
 
     private IEnumerable<MetadataReference> References() =>
         Packs()

@@ -4,24 +4,31 @@ using System.Reflection;
 using System.Runtime.InteropServices;
 using OatPath.Mutate;
 
-if (args is ["--classes", var folder, var met, .. var names])
+if (args is ["--class", var at, var into, var type])
 {
-    return TestHost.Run(folder, met == "-" ? null : met, names);
+    using var host = new TestHost(at);
+    return host.Alone(type, into);
+}
+
+if (args is ["--tests", var folder, var list])
+{
+    using var host = new TestHost(folder);
+    return host.Together([.. File.ReadLines(list).Select(TestRun.Read)]);
 }
 
 var (count, seed, only) = (300, 1, "");
-for (var at = 0; at + 1 < args.Length; at += 2)
+for (var word = 0; word + 1 < args.Length; word += 2)
 {
-    switch (args[at])
+    switch (args[word])
     {
-        case "--count" when int.TryParse(args[at + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var many) && many > 0:
+        case "--count" when int.TryParse(args[word + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var many) && many > 0:
             count = many;
             break;
-        case "--seed" when int.TryParse(args[at + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var number):
+        case "--seed" when int.TryParse(args[word + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var number):
             seed = number;
             break;
         case "--in":
-            only = args[at + 1];
+            only = args[word + 1];
             break;
         default:
             Console.Error.WriteLine("usage: oat mutate [--count 300] [--seed 1] [--in ROOM]");
@@ -37,7 +44,7 @@ foreach (var file in Directory.EnumerateFiles(built))
     File.Copy(file, Path.Combine(copy, Path.GetFileName(file)), overwrite: true);
 }
 
-var core = new MutatedCore(root, copy);
+var core = new MutatedCore(root, built, copy);
 var random = new Random(seed);
 var all = core.Candidates().Where(mutant => mutant.File.StartsWith(only, StringComparison.Ordinal)).ToArray();
 var candidates = all.ToArray();
@@ -48,28 +55,29 @@ var mutants = core.Write([.. candidates.Take(count * 3 / 2)]);
 mutants = [.. mutants.Take(count)];
 Console.WriteLine($"{all.Length} places, {mutants.Count} of them changed one at a time");
 
-var longest = TimeSpan.FromSeconds(60);
+var longest = TimeSpan.FromMinutes(5);
 var runs = new Runs(copy);
-var classes = new ConcurrentBag<ClassRun>();
+var tests = new ConcurrentBag<TestRun>();
 Each(Roots.TestClasses(copy), name =>
 {
-    if (runs.Alone(name, longest) is { } run)
+    if (runs.Alone(name, longest) is { } of)
     {
-        classes.Add(run);
+        of.ToList().ForEach(tests.Add);
     }
     else
     {
-        Console.WriteLine($"left out: {name} takes longer than {longest.TotalSeconds:0} s or fails by itself");
+        Console.WriteLine($"left out: {name} takes longer than {longest.TotalMinutes:0} min or fails by itself");
     }
 });
+var took = tests.Sum(test => test.Took.TotalSeconds);
+Console.WriteLine($"{tests.Count} tests, {took:0} s; of those that meet a place the quickest, {Runs.Most.TotalSeconds:0} s of them");
 
 var reasons = Survivors.Read(root);
 var survivors = new ConcurrentBag<Mutant>();
 var done = 0;
 Each(mutants, mutant =>
 {
-    var noticed = runs.Notices(mutant, [.. classes.Where(run => run.Met.Contains(mutant.Id)).OrderBy(run => run.Took)]);
-    if (!noticed)
+    if (!runs.Notices(mutant, tests.Where(test => test.Met.Contains(mutant.Id))))
     {
         survivors.Add(mutant);
         Console.WriteLine($"survives: {mutant.File}:{mutant.Line} {mutant.Was} -> {mutant.Is}");

@@ -3,11 +3,7 @@ using System.Globalization;
 
 namespace OatPath.Mutate;
 
-/// <summary>What one run of a test class came to.</summary>
-/// <param name="Met">Mutants whose place the class goes through.</param>
-internal sealed record ClassRun(string Name, TimeSpan Took, IReadOnlySet<int> Met);
-
-/// <summary>Runs test classes in processes of their own.</summary>
+/// <summary>Runs tests in processes of their own.</summary>
 internal sealed class Runs(string tests)
 {
     // Long property tests try fewer cases; a mutant that only many of them would find counts as a survivor.
@@ -15,32 +11,54 @@ internal sealed class Runs(string tests)
     private const int Slower = 4;
     private static readonly TimeSpan AtLeast = TimeSpan.FromSeconds(20);
 
-    /// <summary>How a class does without a mutant; null where it fails or takes too long to be asked again and again.</summary>
-    public ClassRun? Alone(string name, TimeSpan most)
+    /// <summary>How long the tests of one mutant may take together, by what they took without it.</summary>
+    public static readonly TimeSpan Most = TimeSpan.FromSeconds(60);
+
+    /// <summary>How the tests of a class do without a mutant; null where one fails or they take too long.</summary>
+    public IReadOnlyList<TestRun>? Alone(string name, TimeSpan most) =>
+        WithFile(file => Start(null, ["--class", tests, file, name], most) ? File.ReadLines(file).Select(TestRun.Read).ToList() : null);
+
+    /// <summary>Whether one of these tests notices a mutant; they run in one process, the quickest first, until one does.</summary>
+    public bool Notices(Mutant mutant, IEnumerable<TestRun> whole)
     {
-        var met = Path.GetTempFileName();
-        var watch = Stopwatch.StartNew();
-        var passed = Start(null, met, [name], most) == Ran.Passed;
-        var run = passed ? new ClassRun(name, watch.Elapsed, File.ReadLines(met).Select(int.Parse).ToHashSet()) : null;
-        File.Delete(met);
-        return run;
+        var (asked, together) = (new List<TestRun>(), TimeSpan.Zero);
+        foreach (var test in whole.OrderBy(test => test.Took))
+        {
+            together += test.Took;
+            if (together > Most)
+            {
+                break;
+            }
+
+            asked.Add(test);
+        }
+
+        return asked.Count > 0
+            && WithFile(file =>
+            {
+                File.WriteAllLines(file, asked.Select(test => test.Line));
+                return !Start(mutant, ["--tests", tests, file], (together * Slower) + AtLeast);
+            });
     }
 
-    /// <summary>Whether one of these classes notices a mutant; they run in one process, in this order, until one does.</summary>
-    public bool Notices(Mutant mutant, IReadOnlyList<ClassRun> classes) =>
-        classes.Count > 0
-        && Start(mutant, null, [.. classes.Select(run => run.Name)], (Together(classes) * Slower) + AtLeast) != Ran.Passed;
-
-    private static TimeSpan Together(IEnumerable<ClassRun> classes) => TimeSpan.FromTicks(classes.Sum(run => run.Took.Ticks));
-
-    private Ran Start(Mutant? mutant, string? met, string[] classes, TimeSpan most)
+    private static T WithFile<T>(Func<string, T> use)
     {
-        var start = new ProcessStartInfo(Environment.ProcessPath!)
+        var file = Path.GetTempFileName();
+        try
         {
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-        };
-        string[] words = [typeof(Runs).Assembly.Location, "--classes", tests, met ?? "-", .. classes];
+            return use(file);
+        }
+        finally
+        {
+            File.Delete(file);
+        }
+    }
+
+    /// <returns>Whether all passed in time.</returns>
+    private static bool Start(Mutant? mutant, string[] words, TimeSpan most)
+    {
+        var start = new ProcessStartInfo(Environment.ProcessPath!) { RedirectStandardOutput = true, RedirectStandardError = true };
+        start.ArgumentList.Add(typeof(Runs).Assembly.Location);
         foreach (var word in words)
         {
             start.ArgumentList.Add(word);
@@ -49,18 +67,18 @@ internal sealed class Runs(string tests)
         start.Environment["OATPATH_MUTANT"] = (mutant?.Id ?? -1).ToString(CultureInfo.InvariantCulture);
         start.Environment["OATPATH_CASES"] = Cases;
         start.Environment["OATPATH_SEED"] = "1";
+        // A process lives for seconds: what it would learn of itself by watching costs more than it brings.
+        start.Environment["DOTNET_TieredPGO"] = "0";
         using var process = Process.Start(start)!;
         process.OutputDataReceived += (_, _) => { };
         process.BeginOutputReadLine();
         process.BeginErrorReadLine();
-        if (!process.WaitForExit(most))
+        if (process.WaitForExit(most))
         {
-            process.Kill(entireProcessTree: true);
-            return Ran.TooLong;
+            return process.ExitCode == 0;
         }
 
-        return process.ExitCode == 0 ? Ran.Passed : Ran.Failed;
+        process.Kill(entireProcessTree: true);
+        return false;
     }
-
-    private enum Ran { Passed, Failed, TooLong }
 }

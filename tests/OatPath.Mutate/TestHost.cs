@@ -5,47 +5,100 @@ using Xunit.Sdk;
 
 namespace OatPath.Mutate;
 
-/// <summary>Runs classes of the core's tests in this process, one after the other, until one fails.</summary>
-internal static class TestHost
+/// <summary>Runs the core's tests in this process, one after the other, until one fails.</summary>
+internal sealed class TestHost : IDisposable
 {
-    /// <returns>0 where all pass, 1 where one fails; its name is printed. With a file, the mutants that were met are written to
-    /// it.</returns>
-    public static int Run(string tests, string? met, IEnumerable<string> classes)
+    private readonly Assembly assembly;
+    private readonly XunitTestFramework framework = new(new Listener());
+    private readonly byte[] met;
+    private readonly Dictionary<string, List<ITestCase>> found = [];
+
+    public TestHost(string tests)
     {
         AssemblyLoadContext.Default.Resolving += (context, name) =>
             Path.Combine(tests, name.Name + ".dll") is var file && File.Exists(file) ? context.LoadFromAssemblyPath(file) : null;
         Directory.SetCurrentDirectory(tests);
-        foreach (var each in classes)
+        assembly = AssemblyLoadContext.Default.LoadFromAssemblyPath(Path.Combine(tests, "OatPath.Core.Tests.dll"));
+        var core = AssemblyLoadContext.Default.LoadFromAssemblyPath(Path.Combine(tests, "OatPath.Core.dll"));
+        met = (byte[])core.GetType("MutantSwitch")!.GetField("Met")!.GetValue(null)!;
+    }
+
+    /// <summary>Runs each test of a class and writes to a file what it took and which mutants it met.</summary>
+    /// <returns>0 where all pass.</returns>
+    public int Alone(string name, string file)
+    {
+        var cases = CasesOf(name);
+        var (early, runs) = (Where(1).ToHashSet(), new List<TestRun>());
+        foreach (var test in cases)
         {
-            if (FailedIn(Path.Combine(tests, "OatPath.Core.Tests.dll"), each) is { } failed)
+            Array.ForEach(Where(1), mutant => met[mutant] = 0);
+            var watch = System.Diagnostics.Stopwatch.StartNew();
+            if (Failed([test]))
             {
-                Console.WriteLine(failed);
                 return 1;
             }
+
+            runs.Add(new(name, test.UniqueID, watch.Elapsed, Where(1).ToHashSet()));
         }
 
-        if (met is not null)
+        // What is made once is made for all of them.
+        early.UnionWith(Where(2));
+        File.WriteAllLines(file, runs.Select(run => (run with { Met = run.Met.Concat(early).ToHashSet() }).Line));
+        return 0;
+    }
+
+    /// <summary>Runs these tests, in this order as far as it goes.</summary>
+    /// <returns>0 where all pass.</returns>
+    public int Together(IReadOnlyList<TestRun> tests)
+    {
+        // Few at first, since most mutants are noticed by the first; each batch sets a framework up.
+        for (var (at, many) = (0, 20); at < tests.Count; at += many, many *= 2)
         {
-            var type = AssemblyLoadContext.Default.LoadFromAssemblyPath(Path.Combine(tests, "OatPath.Core.dll")).GetType("MutantSwitch")!;
-            var all = (bool[])type.GetField("Met")!.GetValue(null)!;
-            File.WriteAllLines(met, all.Index().Where(one => one.Item).Select(one => $"{one.Index}"));
+            if (Failed([.. tests.Skip(at).Take(many).SelectMany(Cases).DistinctBy(test => test.UniqueID)]))
+            {
+                return 1;
+            }
         }
 
         return 0;
     }
 
-    private static string? FailedIn(string file, string type)
+    public void Dispose() => framework.Dispose();
+
+    /// <summary>A test; where a mutant changed what it is called by, all of its class.</summary>
+    private IEnumerable<ITestCase> Cases(TestRun test)
     {
-        var assembly = AssemblyLoadContext.Default.LoadFromAssemblyPath(file);
-        using var framework = new XunitTestFramework(new Listener());
-        using var found = new Listener();
-        framework.GetDiscoverer(Reflector.Wrap(assembly)).Find(type, false, found, new Options());
-        found.Done.Wait();
-        using var ran = new Listener();
-        framework.GetExecutor(assembly.GetName()).RunTests(found.Cases, ran, new Options());
-        ran.Done.Wait();
-        return ran.Failed;
+        var all = CasesOf(test.Class);
+        return all.Find(one => one.UniqueID == test.Id) is { } same ? [same] : all;
     }
+
+    private List<ITestCase> CasesOf(string name)
+    {
+        if (!found.TryGetValue(name, out var cases))
+        {
+            using var heard = new Listener();
+            framework.GetDiscoverer(Reflector.Wrap(assembly)).Find(name, false, heard, new Options());
+            heard.Done.Wait();
+            found[name] = cases = heard.Cases;
+        }
+
+        return cases;
+    }
+
+    private bool Failed(List<ITestCase> cases)
+    {
+        using var heard = new Listener();
+        framework.GetExecutor(assembly.GetName()).RunTests(cases, heard, new Options());
+        heard.Done.Wait();
+        if (heard.Failed is { } failed)
+        {
+            Console.WriteLine(failed);
+        }
+
+        return heard.Failed is not null;
+    }
+
+    private int[] Where(byte how) => [.. met.Index().Where(one => one.Item == how).Select(one => one.Index)];
 
     /// <summary>Hears what is found and what fails, and stops at the first failure.</summary>
     private sealed class Listener : IMessageSink, IDisposable
