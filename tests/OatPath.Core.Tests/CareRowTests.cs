@@ -18,54 +18,155 @@ public class CareRowTests
     public static bool IsOpen(TreatmentKind kind, DateOnly on, DateOnly day) =>
         kind == TreatmentKind.AblativeLaser && day >= on && day <= on.AddDays(10);
 
-    public static TheoryData<TreatmentKind, string, string, int?, int[]> Rows =>
+    /// <summary>All that a kind asks for before and after; when again, when a peel at home may follow, when it is asked after.</summary>
+    public static TheoryData<TreatmentKind, string, string, int?, int, int[]> Rows =>
         new()
         {
             {
                 TreatmentKind.SuperficialPeel,
-                "irritants 7, byhand 7, sun 7, waxing 7",
-                "irritants 7, byhand 10, makeup 24 h, sport 48 h, heat 48 h, sun 14",
+                "irritants 7, byhand 7, devices 7, sun 7, waxing 7",
+                "irritants 7, byhand 10, enzyme 7, devices 10, makeup 24 h, sport 48 h, heat 48 h, swimming 48 h, sun 14, waxing 7",
+                28,
                 28,
                 [1, 3, 7]
             },
-            { TreatmentKind.MediumPeel, "irritants 7, byhand 7, sun 7, waxing 7", "irritants 14, byhand 14, sun 28", 90, [1, 3, 7] },
-            { TreatmentKind.Dermaplaning, "irritants 3", "irritants 3, makeup 24 h, sun 3", 28, [1] },
-            { TreatmentKind.NeedlingShallow, "irritants 3, sun 7", "irritants 3, makeup 24 h, sport 24 h, sun 7", 42, [1, 4] },
-            { TreatmentKind.NeedlingDeep, "irritants 7, sun 7", "irritants 7, makeup 24 h, sport 48 h, sun 14", 180, [1, 4] },
+            {
+                TreatmentKind.MediumPeel,
+                "irritants 7, byhand 7, devices 7, sun 7, waxing 7",
+                "irritants 14, byhand 14, enzyme 14, devices 14, makeup 24 h, sport 48 h, heat 48 h, swimming 48 h, sun 28, waxing 14",
+                90,
+                90,
+                [1, 3, 7]
+            },
+            { TreatmentKind.Dermaplaning, "irritants 3", "irritants 3, byhand 3, enzyme 3, devices 3, makeup 24 h, sun 3", 28, 3, [1] },
+            {
+                TreatmentKind.NeedlingShallow,
+                "irritants 3, devices 3, sun 7",
+                "irritants 3, byhand 3, enzyme 3, devices 3, makeup 24 h, sport 24 h, heat 24 h, swimming 24 h, sun 7",
+                42,
+                7,
+                [1, 4]
+            },
+            {
+                TreatmentKind.NeedlingDeep,
+                "irritants 7, devices 7, sun 7",
+                "irritants 7, byhand 7, enzyme 7, devices 7, makeup 24 h, sport 48 h, heat 48 h, swimming 48 h, sun 14",
+                180,
+                14,
+                [1, 4]
+            },
             {
                 TreatmentKind.RadioFrequencyNeedling,
-                "irritants 3, retinoid 7, sun 7",
-                "irritants 5, makeup 0, sport 24 h, sun 14",
+                "irritants 3, retinoid 7, devices 3, sun 7",
+                "irritants 5, byhand 5, enzyme 5, devices 5, makeup 0, sport 24 h, heat 24 h, swimming 24 h, sun 14",
                 42,
+                14,
                 [1, 4]
             },
             {
                 TreatmentKind.AblativeLaser,
-                "irritants 7, retinoid 7, sun 14",
-                "irritants 28, makeup 10, sport 5, sun 28, cleansing 10",
+                "irritants 7, retinoid 7, devices 7, sun 14",
+                "irritants 28, byhand 28, enzyme 28, devices 28, makeup 10, sport 5, heat 5, swimming 10, sun 28, waxing 28, cleansing 10",
                 null,
+                28,
                 [1, 3, 5, 10]
             },
-            { TreatmentKind.HydratingFacial, "", "irritants 0", 7, [] },
-            { TreatmentKind.GalvanicFacial, "", "irritants 0", 7, [] },
-            { TreatmentKind.Waxing, "irritants 3", "irritants 3, heat 24 h, sport 24 h", 28, [] },
+            { TreatmentKind.HydratingFacial, "", "irritants 0, byhand 0, devices 0", 7, 0, [] },
+            { TreatmentKind.GalvanicFacial, "", "irritants 0, byhand 0, devices 0", 7, 0, [] },
+            {
+                TreatmentKind.Waxing,
+                "irritants 3",
+                "irritants 3, byhand 3, enzyme 3, devices 3, sport 24 h, heat 24 h, swimming 24 h",
+                28,
+                7,
+                []
+            },
         };
 
     [Theory]
     [MemberData(nameof(Rows))]
-    public void A_row_asks_for_what_it_should(TreatmentKind kind, string before, string after, int? again, int[] checkIns)
+    public void A_row_asks_for_what_it_should(TreatmentKind kind, string before, string after, int? again, int peelAtHome, int[] checkIns)
     {
         var times = TreatmentTimes.Of(kind);
-        string Said(IReadOnlyList<Restriction> all) =>
-            string.Join(
-                ", ",
-                all.Select(one => $"{one.Kind.ToString().ToLowerInvariant()} {one.Length}{(one.Unit == LengthUnit.Hours ? " h" : "")}")
-            );
+        static IEnumerable<string> Said(IReadOnlyList<Restriction> all) =>
+            all.Select(one => $"{one.Kind.ToString().ToLowerInvariant()} {one.Length}{(one.Unit == LengthUnit.Hours ? " h" : "")}");
 
-        Assert.All(before.Split(", ", StringSplitOptions.RemoveEmptyEntries), one => Assert.Contains(one, Said(times.Before).Split(", ")));
-        Assert.All(after.Split(", "), one => Assert.Contains(one, Said(times.After).Split(", ")));
-        Assert.Equal((again, string.Join(",", checkIns)), (times.Template.AgainDays, string.Join(",", times.Template.CheckIns)));
+        Assert.Equal(Each(before).Order(), Said(times.Before).Order());
+        Assert.Equal(Each(after).Order(), Said(times.After).Order());
+        Assert.Equal((again, peelAtHome), (times.Template.AgainDays, times.HomePeelDays));
+        Assert.Equal(checkIns, times.Template.CheckIns);
     }
+
+    public static TheoryData<TreatmentKind, string, string> Rests
+    {
+        get
+        {
+            var rests = new TheoryData<TreatmentKind, string, string>();
+            foreach (var row in Rows)
+            {
+                rests.Add((TreatmentKind)row[0], (string)row[1], (string)row[2]);
+            }
+
+            return rests;
+        }
+    }
+
+    /// <summary>The auditor has a table of its own: whatever is planned inside a rest is a breach, and nothing beside it.</summary>
+    [Theory]
+    [MemberData(nameof(Rests))]
+    public void The_auditor_knows_each_rest_by_itself(TreatmentKind kind, string before, string after)
+    {
+        var razor = new Product
+        {
+            Id = "razor",
+            Name = "Guarded razor",
+            Kind = ProductKind.Razor,
+            Pieces = 20,
+        };
+        var steamer = CaseBuilder.Steamer;
+        var builder = CaseBuilder.Basic().Own(CaseBuilder.Glycolic, CaseBuilder.Retinol, razor, steamer).Treat(kind, On);
+        var path = PathPlanner.Plan(builder.Build(), CaseBuilder.Rules, days: 60);
+        int Days(string all, params string[] kinds) =>
+            Each(all).Select(one => one.Split(' ')).Where(one => kinds.Contains(one[0])).Max(one => (int?)int.Parse(one[1])) ?? -1;
+
+        foreach (
+            var (product, kinds) in new (Product Product, string[] Kinds)[]
+            {
+                (CaseBuilder.Glycolic, ["irritants"]),
+                (CaseBuilder.Retinol, ["irritants", "retinoid"]),
+                (razor, ["byhand"]),
+                (steamer, ["devices"]),
+            }
+        )
+        {
+            var (least, most) = (On.AddDays(-Math.Max(0, Days(before, kinds))), On.AddDays(Days(after, kinds)));
+            var expected = path.Days.Select(day => day.Date).Where(day => day >= least && day <= most);
+            Assert.Equal(expected, Breaches(builder.Build(), path, product));
+        }
+    }
+
+    /// <summary>Days on which a use of a product, were it planned every day, would be a breach of a treatment's rest.</summary>
+    private static IEnumerable<DateOnly> Breaches(Case.CaseFile file, CarePath path, Product product)
+    {
+        var use = new Step
+        {
+            Key = product.Id,
+            Action = StepAction.Apply,
+            Product = product.Id,
+            Kind = product.Kind,
+            Because = [Because.Of(RuleBook.Everyday)],
+        };
+        var daily = path with { Days = [.. path.Days.Select(day => day with { Evening = new HalfDay([use], []) })] };
+        return PathAuditor
+            .Audit(file, CaseBuilder.Rules, daily)
+            .Where(breach => breach.Product == product.Id)
+            .Where(breach => breach.Rule is RuleBook.TreatmentBefore or RuleBook.TreatmentAfter or RuleBook.TreatmentRests)
+            .Select(breach => breach.Date)
+            .Distinct()
+            .Order();
+    }
+
+    private static string[] Each(string all) => all.Split(", ", StringSplitOptions.RemoveEmptyEntries);
 
     [Fact]
     public void Rows_are_complete() =>

@@ -9,8 +9,7 @@ namespace OatPath.Mutate;
 internal sealed record TestRun(string Class, string Id, TimeSpan Took, IReadOnlySet<int> Met)
 {
     /// <summary>As a line of a file.</summary>
-    public string Line =>
-        string.Join('\t', Class, Id, Took.Ticks.ToString(CultureInfo.InvariantCulture), string.Join(' ', Met.Order()));
+    public string Line => string.Join('\t', Class, Id, Took.Ticks.ToString(CultureInfo.InvariantCulture), string.Join(' ', Met.Order()));
 
     /// <summary>Reads a <see cref="Line"/>.</summary>
     public static TestRun Read(string line) =>

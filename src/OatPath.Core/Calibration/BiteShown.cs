@@ -65,9 +65,5 @@ public sealed record BiteShown(string Product, int Clients, int Uses, int Mild, 
 
     /// <summary>What all clients of a product say of each factor that is tried.</summary>
     private static double[] Weighed(List<ProductEvidence> clients) =>
-        [
-            .. Bite.Times.Select(
-                (_, i) => clients.Sum(client => client.LogLikelihood[i] * Math.Min(1, MostOfOne / (double)client.Uses))
-            ),
-        ];
+        [.. Bite.Times.Select((_, i) => clients.Sum(client => client.LogLikelihood[i] * Math.Min(1, MostOfOne / (double)client.Uses)))];
 }
